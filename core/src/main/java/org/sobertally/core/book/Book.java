@@ -1,0 +1,516 @@
+package org.sobertally.core.book;
+
+import java.math.BigDecimal;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.NoSuchElementException;
+import java.util.TreeSet;
+import java.util.function.Function;
+import org.sobertally.core.activity.ActivityCalendar;
+import org.sobertally.core.activity.Evidence;
+import org.sobertally.core.agreement.Agreement;
+import org.sobertally.core.agreement.Line;
+import org.sobertally.core.catalogue.Plan;
+import org.sobertally.core.catalogue.Vendor;
+import org.sobertally.core.money.Money;
+import org.sobertally.core.money.Rates;
+import org.sobertally.core.people.Account;
+import org.sobertally.core.people.DataRule;
+import org.sobertally.core.people.Group;
+import org.sobertally.core.people.Keep;
+import org.sobertally.core.people.Person;
+import org.sobertally.core.people.StandingRule;
+import org.sobertally.core.time.Days;
+
+/**
+ * Everything known at one moment: the immutable input of every calculation. Things have dense
+ * numbers, in the order of their ids, so that calculations loop over arrays; {@code with…} methods
+ * give the next version, which shares what did not change.
+ */
+public final class Book {
+
+  private final long version;
+  private final HouseRules rules;
+  private final Rates rates;
+  private final Table<Vendor> vendors;
+  private final Table<Plan> plans;
+  private final Table<Agreement> agreements;
+  private final Table<Line> lines;
+  private final Table<Person> people;
+  private final Table<Group> groups;
+  private final List<StandingRule> standingRules;
+  private final Table<Account> accounts;
+  private final Map<String, List<Keep>> keepsByHolding;
+  private final Map<String, Evidence> evidence;
+  private final List<DataRule> dataRules;
+  private final Map<String, List<String>> partsByVendor;
+  private final Holdings holdings;
+  private final ActivityCalendar activity;
+
+  private final int[] lineVendor;
+  private final int[] linePlan;
+  private final int[] accountPerson;
+  private final int[] accountVendor;
+  private final long[] planParts;
+  private final int[] byPerson;
+  private final int[] personStart;
+  private final Map<String, List<Group>> groupsByPerson;
+
+  private Book(Builder b) {
+    version = b.version;
+    rules = b.rules;
+    rates = b.rates;
+    vendors = new Table<>("vendor", b.vendors, Vendor::id);
+    plans = new Table<>("plan", b.plans, Plan::id);
+    agreements = new Table<>("agreement", b.agreements, Agreement::id);
+    lines = new Table<>("subscription", b.lines, Line::id);
+    people = new Table<>("person", b.people, Person::id);
+    groups = new Table<>("group", b.groups, Group::id);
+    standingRules = List.copyOf(b.standingRules);
+    accounts = new Table<>("account", b.accounts, Account::id);
+    keepsByHolding = grouped(b.keeps, Keep::holding);
+    evidence = Map.copyOf(b.evidence);
+    dataRules = List.copyOf(b.dataRules);
+    partsByVendor = partNumbers(b);
+    lineVendor = mapped(lines, line -> vendors.require(plans.byId(line.plan()).vendor()));
+    linePlan = mapped(lines, line -> plans.require(line.plan()));
+    accountPerson = mapped(accounts, a -> a.person() == null ? -1 : people.require(a.person()));
+    accountVendor = mapped(accounts, a -> vendors.require(a.vendor()));
+    planParts = new long[plans.size()];
+    for (int p = 0; p < planParts.length; p++) {
+      planParts[p] = partSet(plans.get(p).vendor(), plans.get(p).parts());
+    }
+    personStart = new int[people.size() + 1];
+    byPerson = indexByPerson();
+    groupsByPerson = new HashMap<>();
+    for (Group group : groups.all()) {
+      group
+          .members()
+          .forEach(m -> groupsByPerson.computeIfAbsent(m, k -> new ArrayList<>()).add(group));
+    }
+    holdings = Holdings.of(numbered(b.holdings), lines.size(), accounts.size());
+    activity = activityOf(b);
+  }
+
+  private Book(Book same, Holdings holdings) {
+    version = same.version + 1;
+    rules = same.rules;
+    rates = same.rates;
+    vendors = same.vendors;
+    plans = same.plans;
+    agreements = same.agreements;
+    lines = same.lines;
+    people = same.people;
+    groups = same.groups;
+    standingRules = same.standingRules;
+    accounts = same.accounts;
+    keepsByHolding = same.keepsByHolding;
+    evidence = same.evidence;
+    dataRules = same.dataRules;
+    partsByVendor = same.partsByVendor;
+    lineVendor = same.lineVendor;
+    linePlan = same.linePlan;
+    accountPerson = same.accountPerson;
+    accountVendor = same.accountVendor;
+    planParts = same.planParts;
+    byPerson = same.byPerson;
+    personStart = same.personStart;
+    groupsByPerson = same.groupsByPerson;
+    activity = same.activity;
+    this.holdings = holdings;
+  }
+
+  private static <T> Map<String, List<T>> grouped(List<T> items, Function<T, String> key) {
+    Map<String, List<T>> byKey = new HashMap<>();
+    items.forEach(item -> byKey.computeIfAbsent(key.apply(item), k -> new ArrayList<>()).add(item));
+    return byKey;
+  }
+
+  private static <T> int[] mapped(Table<T> table, java.util.function.ToIntFunction<T> number) {
+    return table.all().stream().mapToInt(number).toArray();
+  }
+
+  private static Map<String, List<String>> partNumbers(Builder b) {
+    Map<String, TreeSet<String>> sorted = new HashMap<>();
+    b.parts.forEach(
+        (vendor, parts) -> sorted.computeIfAbsent(vendor, v -> new TreeSet<>()).addAll(parts));
+    b.plans.forEach(
+        p -> sorted.computeIfAbsent(p.vendor(), v -> new TreeSet<>()).addAll(p.parts()));
+    Map<String, List<String>> numbers = new HashMap<>();
+    sorted.forEach(
+        (vendor, parts) -> {
+          if (parts.size() > ActivityCalendar.MAX_PARTS) {
+            throw new IllegalArgumentException(
+                "Vendor %s has %d parts; %d is the most that can be told apart."
+                    .formatted(vendor, parts.size(), ActivityCalendar.MAX_PARTS));
+          }
+          numbers.put(vendor, List.copyOf(parts));
+        });
+    return numbers;
+  }
+
+  private int[] indexByPerson() {
+    for (int person : accountPerson) {
+      if (person >= 0) {
+        personStart[person + 1]++;
+      }
+    }
+    for (int p = 0; p + 1 < personStart.length; p++) {
+      personStart[p + 1] += personStart[p];
+    }
+    int[] next = personStart.clone();
+    int[] index = new int[personStart[personStart.length - 1]];
+    for (int a = 0; a < accountPerson.length; a++) {
+      if (accountPerson[a] >= 0) {
+        index[next[accountPerson[a]]++] = a;
+      }
+    }
+    return index;
+  }
+
+  private List<Holdings.Row> numbered(List<Holding> plain) {
+    List<Holdings.Row> rows = new ArrayList<>(plain.size());
+    for (Holding h : plain) {
+      rows.add(row(h));
+    }
+    return rows;
+  }
+
+  private Holdings.Row row(Holding h) {
+    return new Holdings.Row(
+        h.id(),
+        accounts.require(h.account()),
+        lines.require(h.line()),
+        Days.of(h.from()),
+        Days.orOpen(h.until()),
+        h.method());
+  }
+
+  private ActivityCalendar activityOf(Builder b) {
+    return b.activity == null ? ActivityCalendar.empty(accounts.size()) : b.activity.apply(this);
+  }
+
+  /** Grows by one with each change, so that two answers can be known to be of the same book. */
+  public long version() {
+    return version;
+  }
+
+  public HouseRules rules() {
+    return rules;
+  }
+
+  public Rates rates() {
+    return rates;
+  }
+
+  public Table<Vendor> vendors() {
+    return vendors;
+  }
+
+  public Table<Plan> plans() {
+    return plans;
+  }
+
+  public Table<Agreement> agreements() {
+    return agreements;
+  }
+
+  public Table<Line> lines() {
+    return lines;
+  }
+
+  public Table<Person> people() {
+    return people;
+  }
+
+  public Table<Group> groups() {
+    return groups;
+  }
+
+  public List<StandingRule> standingRules() {
+    return standingRules;
+  }
+
+  public Table<Account> accounts() {
+    return accounts;
+  }
+
+  public Holdings holdings() {
+    return holdings;
+  }
+
+  public ActivityCalendar activity() {
+    return activity;
+  }
+
+  public List<DataRule> dataRules() {
+    return dataRules;
+  }
+
+  public Plan planOfLine(int line) {
+    return plans.get(linePlan[line]);
+  }
+
+  public int planNumberOfLine(int line) {
+    return linePlan[line];
+  }
+
+  public int vendorOfLine(int line) {
+    return lineVendor[line];
+  }
+
+  public int vendorOfAccount(int account) {
+    return accountVendor[account];
+  }
+
+  /** The number of the person the account belongs to, or −1 for nobody. */
+  public int personOfAccount(int account) {
+    return accountPerson[account];
+  }
+
+  public Agreement agreementOfLine(int line) {
+    return agreements.byId(lines.get(line).agreement());
+  }
+
+  /** The numbers of the person's accounts. */
+  public int[] accountsOf(int person) {
+    return Arrays.copyOfRange(byPerson, personStart[person], personStart[person + 1]);
+  }
+
+  public List<Group> groupsOf(String person) {
+    return groupsByPerson.getOrDefault(person, List.of());
+  }
+
+  /** The plan's parts as a set of its vendor's part numbers. */
+  public long partsOfPlan(int plan) {
+    return planParts[plan];
+  }
+
+  /** The vendor's parts; a part's number is its place. */
+  public List<String> partsOf(String vendor) {
+    return partsByVendor.getOrDefault(vendor, List.of());
+  }
+
+  /** The parts of the set, by name. */
+  public List<String> partNames(String vendor, long set) {
+    List<String> names = new ArrayList<>();
+    List<String> parts = partsOf(vendor);
+    for (int p = 0; p < parts.size(); p++) {
+      if ((set >>> p & 1) != 0) {
+        names.add(parts.get(p));
+      }
+    }
+    return names;
+  }
+
+  private long partSet(String vendor, List<String> parts) {
+    long set = 0;
+    List<String> known = partsOf(vendor);
+    for (String part : parts) {
+      set |= 1L << known.indexOf(part);
+    }
+    return set;
+  }
+
+  /** What is known of the vendor's activity; nothing at all is {@link Evidence#none}. */
+  public Evidence evidenceOf(String vendor, LocalDate asOf) {
+    Evidence known = evidence.get(vendor);
+    return known == null ? Evidence.none(asOf) : known;
+  }
+
+  /** Whether anything is known of the vendor's activity. */
+  public boolean hasEvidence(String vendor) {
+    return evidence.containsKey(vendor);
+  }
+
+  /** The keep that holds on the day, or null. */
+  public Keep keepOn(String holding, LocalDate day) {
+    return keepsByHolding.getOrDefault(holding, List.of()).stream()
+        .filter(keep -> keep.inForce(day))
+        .findFirst()
+        .orElse(null);
+  }
+
+  public int idleLineOf(Plan plan) {
+    return plan.idleLine() == null ? rules.idleLine() : plan.idleLine();
+  }
+
+  public int openingGraceOf(Plan plan) {
+    return plan.openingGrace() == null ? rules.openingGrace() : plan.openingGrace();
+  }
+
+  /** The seats bought on the subscription on the day: its quantity while in force, else 0. */
+  public int boughtOn(int line, LocalDate day) {
+    return agreementOfLine(line).inForce(day) ? lines.get(line).quantityOn(day) : 0;
+  }
+
+  /**
+   * What one seat of the subscription costs a year at the quantity bought on the day, in the
+   * reporting currency, unrounded.
+   */
+  public Money seatPrice(int line, LocalDate day) {
+    BigDecimal price = lines.get(line).prices().unitPriceAt(boughtOn(line, day));
+    return rates.toReporting(new Money(price, agreementOfLine(line).currency()), day);
+  }
+
+  /** What the subscription costs a year on the day, in the reporting currency, unrounded. */
+  public Money yearlyCost(int line, LocalDate day) {
+    if (!agreementOfLine(line).inForce(day)) {
+      return Money.zero(rates.reportingCurrency());
+    }
+    BigDecimal cost = lines.get(line).prices().costOf(boughtOn(line, day));
+    return rates.toReporting(new Money(cost, agreementOfLine(line).currency()), day);
+  }
+
+  public Holding holding(int number) {
+    return new Holding(
+        holdings.id(number),
+        accounts.get(holdings.account(number)).id(),
+        lines.get(holdings.line(number)).id(),
+        Days.date(holdings.from(number)),
+        Days.date(holdings.until(number)),
+        holdings.method(number));
+  }
+
+  /**
+   * The next version, in which the holding ends on the day; null opens it again.
+   *
+   * @throws NoSuchElementException where there is no such holding
+   */
+  public Book withHoldingUntil(String holding, LocalDate until) {
+    int number = holdings.numberOf(holding);
+    if (number < 0) {
+      throw new NoSuchElementException("There is no holding %s.".formatted(holding));
+    }
+    return new Book(this, holdings.withUntil(number, Days.orOpen(until)));
+  }
+
+  /** The next version, with one holding more. */
+  public Book withHolding(Holding added) {
+    return new Book(this, holdings.with(row(added)));
+  }
+
+  public static Builder builder() {
+    return new Builder();
+  }
+
+  /** Collects what a book is made of, in any order. */
+  public static final class Builder {
+    private long version = 1;
+    private HouseRules rules = HouseRules.DEFAULT;
+    private Rates rates = new Rates("EUR", List.of());
+    private List<Vendor> vendors = List.of();
+    private List<Plan> plans = List.of();
+    private List<Agreement> agreements = List.of();
+    private List<Line> lines = List.of();
+    private List<Person> people = List.of();
+    private List<Group> groups = List.of();
+    private List<StandingRule> standingRules = List.of();
+    private List<Account> accounts = List.of();
+    private List<Holding> holdings = List.of();
+    private List<Keep> keeps = List.of();
+    private List<DataRule> dataRules = List.of();
+    private Map<String, Evidence> evidence = Map.of();
+    private Map<String, List<String>> parts = Map.of();
+    private Function<Book, ActivityCalendar> activity;
+
+    public Builder version(long number) {
+      version = number;
+      return this;
+    }
+
+    public Builder rules(HouseRules value) {
+      rules = value;
+      return this;
+    }
+
+    public Builder rates(Rates value) {
+      rates = value;
+      return this;
+    }
+
+    public Builder vendors(List<Vendor> value) {
+      vendors = value;
+      return this;
+    }
+
+    public Builder plans(List<Plan> value) {
+      plans = value;
+      return this;
+    }
+
+    public Builder agreements(List<Agreement> value) {
+      agreements = value;
+      return this;
+    }
+
+    public Builder lines(List<Line> value) {
+      lines = value;
+      return this;
+    }
+
+    public Builder people(List<Person> value) {
+      people = value;
+      return this;
+    }
+
+    public Builder groups(List<Group> value) {
+      groups = value;
+      return this;
+    }
+
+    public Builder standingRules(List<StandingRule> value) {
+      standingRules = value;
+      return this;
+    }
+
+    public Builder accounts(List<Account> value) {
+      accounts = value;
+      return this;
+    }
+
+    public Builder holdings(List<Holding> value) {
+      holdings = value;
+      return this;
+    }
+
+    public Builder keeps(List<Keep> value) {
+      keeps = value;
+      return this;
+    }
+
+    public Builder dataRules(List<DataRule> value) {
+      dataRules = value;
+      return this;
+    }
+
+    /** By vendor. */
+    public Builder evidence(Map<String, Evidence> value) {
+      evidence = value;
+      return this;
+    }
+
+    /** By vendor; parts that only plans name need not be listed. */
+    public Builder parts(Map<String, List<String>> value) {
+      parts = value;
+      return this;
+    }
+
+    /**
+     * Gives the activity of the book's accounts; it is called once accounts and parts have their
+     * numbers.
+     */
+    public Builder activity(Function<Book, ActivityCalendar> value) {
+      activity = value;
+      return this;
+    }
+
+    public Book build() {
+      return new Book(this);
+    }
+  }
+}

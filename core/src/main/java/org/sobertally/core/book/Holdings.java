@@ -1,0 +1,184 @@
+package org.sobertally.core.book;
+
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
+import org.sobertally.core.time.Days;
+
+/**
+ * All holdings as columns, ordered by subscription, so that a question about one subscription reads
+ * one stretch of each column. A holding's number is its place in that order; it means something
+ * only together with this very object.
+ */
+public final class Holdings {
+
+  private final String[] ids;
+  private final int[] account;
+  private final int[] line;
+  private final int[] from;
+  private final int[] until;
+  private final Holding.Method[] method;
+  private final int[] lineStart;
+  private final int[] byAccount;
+  private final int[] accountStart;
+  private Map<String, Integer> numberOf;
+
+  private Holdings(
+      String[] ids,
+      int[] account,
+      int[] line,
+      int[] from,
+      int[] until,
+      Holding.Method[] method,
+      int lines,
+      int accounts) {
+    this.ids = ids;
+    this.account = account;
+    this.line = line;
+    this.from = from;
+    this.until = until;
+    this.method = method;
+    this.lineStart = starts(line, lines);
+    this.accountStart = starts(account, accounts);
+    this.byAccount = new int[ids.length];
+    int[] next = accountStart.clone();
+    for (int h = 0; h < ids.length; h++) {
+      byAccount[next[account[h]]++] = h;
+    }
+  }
+
+  private Holdings(Holdings same, int[] until) {
+    this.ids = same.ids;
+    this.account = same.account;
+    this.line = same.line;
+    this.from = same.from;
+    this.until = until;
+    this.method = same.method;
+    this.lineStart = same.lineStart;
+    this.accountStart = same.accountStart;
+    this.byAccount = same.byAccount;
+    this.numberOf = same.numberOf;
+  }
+
+  /** One holding, its account and subscription already numbered; days are epoch days. */
+  record Row(String id, int account, int line, int from, int until, Holding.Method method) {}
+
+  static Holdings of(List<Row> rows, int lines, int accounts) {
+    Row[] sorted = rows.toArray(Row[]::new);
+    Arrays.sort(
+        sorted,
+        (a, b) -> a.line != b.line ? Integer.compare(a.line, b.line) : a.id.compareTo(b.id));
+    int n = sorted.length;
+    String[] ids = new String[n];
+    int[] account = new int[n];
+    int[] line = new int[n];
+    int[] from = new int[n];
+    int[] until = new int[n];
+    Holding.Method[] method = new Holding.Method[n];
+    for (int h = 0; h < n; h++) {
+      Row row = sorted[h];
+      ids[h] = row.id;
+      account[h] = row.account;
+      line[h] = row.line;
+      from[h] = row.from;
+      until[h] = row.until;
+      method[h] = row.method;
+    }
+    return new Holdings(ids, account, line, from, until, method, lines, accounts);
+  }
+
+  Holdings withUntil(int holding, int day) {
+    int[] changed = until.clone();
+    changed[holding] = day;
+    return new Holdings(this, changed);
+  }
+
+  Holdings with(Row row) {
+    List<Row> rows =
+        IntStream.range(0, size())
+            .mapToObj(h -> new Row(ids[h], account[h], line[h], from[h], until[h], method[h]))
+            .collect(Collectors.toCollection(ArrayList::new));
+    rows.add(row);
+    return of(rows, lineStart.length - 1, accountStart.length - 1);
+  }
+
+  private static int[] starts(int[] keys, int count) {
+    int[] starts = new int[count + 1];
+    for (int key : keys) {
+      starts[key + 1]++;
+    }
+    for (int k = 0; k < count; k++) {
+      starts[k + 1] += starts[k];
+    }
+    return starts;
+  }
+
+  public int size() {
+    return ids.length;
+  }
+
+  public String id(int holding) {
+    return ids[holding];
+  }
+
+  /** The number of the account that holds it. */
+  public int account(int holding) {
+    return account[holding];
+  }
+
+  /** The number of the subscription it is of. */
+  public int line(int holding) {
+    return line[holding];
+  }
+
+  /** Epoch day from which it is held. */
+  public int from(int holding) {
+    return from[holding];
+  }
+
+  /** Epoch day from which it is no longer held, {@link Days#OPEN} while it lasts. */
+  public int until(int holding) {
+    return until[holding];
+  }
+
+  public Holding.Method method(int holding) {
+    return method[holding];
+  }
+
+  /** Whether it is held on the epoch day. */
+  public boolean openOn(int holding, int day) {
+    return Days.within(day, from[holding], until[holding]);
+  }
+
+  /** The first number of the subscription's holdings. */
+  public int lineStart(int lineNumber) {
+    return lineStart[lineNumber];
+  }
+
+  /** The number after the subscription's last holding. */
+  public int lineEnd(int lineNumber) {
+    return lineStart[lineNumber + 1];
+  }
+
+  /** The numbers of everything the account holds or held. */
+  public int[] ofAccount(int accountNumber) {
+    return Arrays.copyOfRange(
+        byAccount, accountStart[accountNumber], accountStart[accountNumber + 1]);
+  }
+
+  /** The number of the holding with that id, or −1. */
+  public synchronized int numberOf(String id) {
+    if (numberOf == null) {
+      Map<String, Integer> numbers = new HashMap<>(2 * ids.length);
+      for (int h = 0; h < ids.length; h++) {
+        numbers.put(ids[h], h);
+      }
+      numberOf = numbers;
+    }
+    return numberOf.getOrDefault(id, -1);
+  }
+}

@@ -1,0 +1,31 @@
+package org.sobertally.core.catalogue;
+
+import java.math.BigDecimal;
+import java.util.List;
+
+/**
+ * What one seat buys.
+ *
+ * @param ladder plans of one ladder are ranked; null where the plan stands alone
+ * @param rank the place on the ladder, 1 the lowest; null where the plan stands alone
+ * @param parts what can be used with it; use is recorded per part
+ * @param listedPrice a year, in the currency of the vendor's agreement; null where there is none
+ * @param idleLine days without use at which its seats count as idle; null for the house rule
+ * @param openingGrace days in which a first use is awaited; null for the house rule
+ */
+public record Plan(
+    String id,
+    String vendor,
+    String name,
+    String ladder,
+    Integer rank,
+    PlanModel model,
+    List<String> parts,
+    BigDecimal listedPrice,
+    Integer idleLine,
+    Integer openingGrace) {
+
+  public Plan {
+    parts = List.copyOf(parts);
+  }
+}

@@ -1,0 +1,32 @@
+package org.sobertally.core.people;
+
+import java.time.LocalDate;
+
+/**
+ * A login at a vendor.
+ *
+ * @param person whose it is; null for nobody's
+ * @param stateSince from when the state holds; null for always
+ */
+public record Account(
+    String id,
+    String vendor,
+    String person,
+    String email,
+    State state,
+    LocalDate stateSince,
+    boolean admin) {
+
+  /** What the vendor says of the login. */
+  public enum State {
+    INVITED,
+    ACTIVE,
+    SUSPENDED,
+    DELETED
+  }
+
+  /** The state on the day: before {@code stateSince} the login was simply active. */
+  public State stateOn(LocalDate day) {
+    return stateSince != null && day.isBefore(stateSince) ? State.ACTIVE : state;
+  }
+}

@@ -1,0 +1,44 @@
+package org.sobertally.core.people;
+
+import java.time.LocalDate;
+
+/**
+ * Someone in the directory.
+ *
+ * @param statusSince from when the status holds; null for always
+ * @param until the last day's morrow of a leave; null where the leave lasts until changed
+ */
+public record Person(
+    String id,
+    String name,
+    String email,
+    String department,
+    String site,
+    Status status,
+    LocalDate statusSince,
+    LocalDate until,
+    Kind kind) {
+
+  /** Where somebody stands with the organisation. */
+  public enum Status {
+    ACTIVE,
+    ON_LEAVE,
+    SUSPENDED,
+    LEFT
+  }
+
+  /** A human being or a service account. */
+  public enum Kind {
+    PERSON,
+    SERVICE
+  }
+
+  /** The status on the day: before {@code statusSince} somebody was simply active. */
+  public Status statusOn(LocalDate day) {
+    if (statusSince != null && day.isBefore(statusSince)) {
+      return Status.ACTIVE;
+    }
+    boolean leaveOver = status == Status.ON_LEAVE && until != null && !day.isBefore(until);
+    return leaveOver ? Status.ACTIVE : status;
+  }
+}

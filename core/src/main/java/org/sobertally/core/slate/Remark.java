@@ -1,0 +1,60 @@
+package org.sobertally.core.slate;
+
+/**
+ * Something a person must know about a move before it is sent.
+ *
+ * @param code stable, for scripts
+ * @param text one plain sentence
+ */
+public record Remark(Code code, String text) {
+
+  /** What can be the matter. Blocks stop a move, warnings do not. */
+  public enum Code {
+    /** Block: it is not held (any more). */
+    NOT_HELD(true),
+    /** Block: a reason with an end date says it must not be taken back. */
+    KEPT(true),
+    /** Block: the account is the last one with administrator rights there. */
+    LAST_ADMIN(true),
+    /** Block: an earlier move of this account is not confirmed yet. */
+    UNCONFIRMED(true),
+    /** Block: the same seat is on the slate or on another one. */
+    ALREADY_PLANNED(true),
+    /** Block: there is no programmatic way to this vendor. */
+    NO_LINK(true),
+    /** Block: no seat is spare. */
+    NO_SPARE_SEAT(true),
+    /** Block: the person is suspended or has left. */
+    TARGET_SUSPENDED(true),
+    /** A standing rule would hand the seat straight back. */
+    RULE_HANDS_BACK(false),
+    /** The seat cannot serve anybody else. */
+    NOT_REUSABLE(false),
+    /** The seat rests before it can serve somebody else. */
+    SEAT_RESTS(false),
+    /** The vendor wants the holder signed out. */
+    SIGN_OUT_FIRST(false),
+    /** Data is lost on a day. */
+    DATA_LOST(false),
+    /** The promised utilisation would not be met. */
+    BELOW_FLOOR(false),
+    /** No money stops before a day, or ever. */
+    SAVES_LATER(false),
+    /** The change cannot be taken back after a day. */
+    ONE_WAY(false),
+    /** The holder is on leave. */
+    ON_LEAVE(false),
+    /** The seat was used after the idle line. */
+    STILL_USED(false);
+
+    private final boolean blocks;
+
+    Code(boolean blocks) {
+      this.blocks = blocks;
+    }
+
+    public boolean blocks() {
+      return blocks;
+    }
+  }
+}

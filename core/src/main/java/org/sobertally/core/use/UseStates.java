@@ -1,0 +1,180 @@
+package org.sobertally.core.use;
+
+import java.time.LocalDate;
+import java.util.OptionalInt;
+import org.sobertally.core.activity.Evidence;
+import org.sobertally.core.book.Book;
+import org.sobertally.core.book.Holdings;
+import org.sobertally.core.catalogue.Plan;
+import org.sobertally.core.ledger.Promise;
+import org.sobertally.core.people.Account;
+import org.sobertally.core.people.Person;
+import org.sobertally.core.time.Days;
+
+/**
+ * The clock and the use state of every holding that is open on one day.
+ *
+ * <p>{@code idleDays(h) = M − max(lastUsed(h), h.from, E0)}, at least 0, where M is the measure
+ * day: a seat handed out last week is never idle, and nothing after the evidence ends is held
+ * against anybody. Example: evidence from 1 Sep 2025 to 28 Sep 2026, as of 30 Sep; held since 1 Mar
+ * 2026, last used 3 Jun: 117 idle days.
+ *
+ * <p>Costs one pass over the holdings and the rows of their accounts' activity.
+ */
+public final class UseStates {
+
+  private static final byte CLOSED = -1;
+  private static final UseState[] STATES = UseState.values();
+
+  private final Book book;
+  private final LocalDate asOf;
+  private final int day;
+  private final byte[] state;
+  private final int[] lastUsed;
+  private final int[] idleDays;
+  private final boolean[] cannotSay;
+  private final boolean[] onLeave;
+  private final int[] evidenceFrom;
+  private final int[] measureDay;
+
+  private UseStates(Book book, LocalDate asOf) {
+    this.book = book;
+    this.asOf = asOf;
+    day = Days.of(asOf);
+    int n = book.holdings().size();
+    state = new byte[n];
+    lastUsed = new int[n];
+    idleDays = new int[n];
+    cannotSay = new boolean[n];
+    onLeave = new boolean[n];
+    int vendors = book.vendors().size();
+    evidenceFrom = new int[vendors];
+    measureDay = new int[vendors];
+    for (int v = 0; v < vendors; v++) {
+      Evidence evidence = book.evidenceOf(book.vendors().get(v).id(), asOf);
+      evidenceFrom[v] = Days.of(evidence.from());
+      measureDay[v] = Days.of(evidence.measureDay(asOf));
+    }
+  }
+
+  /** Every holding, each judged by its plan's own idle line. */
+  public static UseStates of(Book book, LocalDate asOf) {
+    UseStates states = new UseStates(book, asOf);
+    for (int line = 0; line < book.lines().size(); line++) {
+      states.judgeLine(line, OptionalInt.empty());
+    }
+    return states;
+  }
+
+  /**
+   * The holdings of one subscription only; nothing may be asked about others.
+   *
+   * @param idleLine the line to judge by; empty for the plan's own
+   */
+  public static UseStates ofLine(Book book, LocalDate asOf, int line, OptionalInt idleLine) {
+    UseStates states = new UseStates(book, asOf);
+    states.judgeLine(line, idleLine);
+    return states;
+  }
+
+  private void judgeLine(int line, OptionalInt idleLine) {
+    Plan plan = book.planOfLine(line);
+    int idle = idleLine.orElse(book.idleLineOf(plan));
+    int grace = book.openingGraceOf(plan);
+    long parts = book.partsOfPlan(book.planNumberOfLine(line));
+    int vendor = book.vendorOfLine(line);
+    Holdings holdings = book.holdings();
+    for (int h = holdings.lineStart(line); h < holdings.lineEnd(line); h++) {
+      if (holdings.openOn(h, day)) {
+        readClock(h, parts, vendor);
+        state[h] = (byte) judge(h, idle, grace, vendor).ordinal();
+      } else {
+        state[h] = CLOSED;
+      }
+    }
+  }
+
+  private void readClock(int h, long parts, int vendor) {
+    Holdings holdings = book.holdings();
+    int from = holdings.from(h);
+    int to = measureDay[vendor];
+    int last = book.activity().lastUse(holdings.account(h), parts, from, to);
+    lastUsed[h] = last;
+    idleDays[h] = Math.max(0, to - Math.max(Math.max(last, from), evidenceFrom[vendor]));
+  }
+
+  private UseState judge(int h, int idleLine, int openingGrace, int vendor) {
+    Holdings holdings = book.holdings();
+    int accountNumber = holdings.account(h);
+    Account.State account = book.accounts().get(accountNumber).stateOn(asOf);
+    int personNumber = book.personOfAccount(accountNumber);
+    Person.Status person =
+        personNumber < 0 ? Person.Status.ACTIVE : book.people().get(personNumber).statusOn(asOf);
+    onLeave[h] = person == Person.Status.ON_LEAVE;
+    if (person == Person.Status.LEFT) {
+      return UseState.LEFT;
+    }
+    if (person == Person.Status.SUSPENDED || account == Account.State.SUSPENDED) {
+      return UseState.SUSPENDED;
+    }
+    if (account == Account.State.INVITED && Promise.of(book, h).on(day)) {
+      return UseState.UNANSWERED;
+    }
+    boolean unused = lastUsed[h] == Days.NONE;
+    boolean seenWhole = holdings.from(h) >= evidenceFrom[vendor];
+    if (!onLeave[h] && unused && seenWhole && idleDays[h] >= openingGrace) {
+      return UseState.NEVER_OPENED;
+    }
+    if (!onLeave[h] && idleDays[h] >= idleLine) {
+      return UseState.IDLE;
+    }
+    cannotSay[h] = unused && !seenWhole && idleDays[h] < idleLine;
+    return UseState.IN_USE;
+  }
+
+  public Book book() {
+    return book;
+  }
+
+  public LocalDate asOf() {
+    return asOf;
+  }
+
+  public boolean isOpen(int holding) {
+    return state[holding] != CLOSED;
+  }
+
+  /** The state of an open holding. */
+  public UseState state(int holding) {
+    return STATES[state[holding]];
+  }
+
+  /** The epoch day of last use within this holding, or {@link Days#NONE}. */
+  public int lastUsed(int holding) {
+    return lastUsed[holding];
+  }
+
+  /** Days without use up to the measure day. */
+  public int idleDays(int holding) {
+    return idleDays[holding];
+  }
+
+  /** Counted as in use only because the evidence does not reach back far enough to say. */
+  public boolean cannotSay(int holding) {
+    return cannotSay[holding];
+  }
+
+  public boolean onLeave(int holding) {
+    return onLeave[holding];
+  }
+
+  /** The epoch day to which the vendor's use is counted. */
+  public int measureDay(int vendor) {
+    return measureDay[vendor];
+  }
+
+  /** The first epoch day of the vendor's evidence. */
+  public int evidenceFrom(int vendor) {
+    return evidenceFrom[vendor];
+  }
+}

@@ -1,0 +1,22 @@
+package org.sobertally.server.access;
+
+import jakarta.persistence.Column;
+import jakarta.persistence.Entity;
+import jakarta.persistence.EnumType;
+import jakarta.persistence.Enumerated;
+import jakarta.persistence.Id;
+import jakarta.persistence.Table;
+
+/** Somebody who may sign in. */
+@Entity
+@Table(name = "access_person")
+class AccessPerson {
+  @Id String login;
+  String name;
+
+  @Enumerated(EnumType.STRING)
+  Role role;
+
+  @Column(name = "password_hash")
+  String passwordHash;
+}

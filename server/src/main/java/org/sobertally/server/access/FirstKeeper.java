@@ -1,0 +1,54 @@
+package org.sobertally.server.access;
+
+import io.quarkus.runtime.StartupEvent;
+import jakarta.annotation.Priority;
+import jakarta.enterprise.context.ApplicationScoped;
+import jakarta.enterprise.event.Observes;
+import org.jboss.logging.Logger;
+import org.sobertally.server.http.Problem;
+
+/**
+ * Lets the first keeper of keys in. An instance that nobody has access to writes a code to the
+ * console once; whoever can read the console chooses the keeper's password with it. The code is
+ * worth nothing once a password is chosen.
+ */
+@ApplicationScoped
+class FirstKeeper {
+
+  static final String LOGIN = "keeper";
+
+  private static final Logger LOG = Logger.getLogger(FirstKeeper.class);
+  private static final int LATE = 1000;
+
+  private final Sessions sessions;
+  private volatile String code;
+
+  FirstKeeper(Sessions sessions) {
+    this.sessions = sessions;
+  }
+
+  void onStart(@Observes @Priority(LATE) StartupEvent event) {
+    if (!sessions.anybody()) {
+      code = Secrets.random().substring(0, 12);
+      LOG.infof(
+          "Nobody has access yet. Open the sign-in page and choose the keeper's password with"
+              + " the code %s",
+          code);
+    }
+  }
+
+  boolean isAwaited() {
+    return code != null;
+  }
+
+  synchronized void choose(String given, String password) {
+    if (code == null) {
+      throw Problem.conflict("The first keeper has chosen a password already. Sign in with it.");
+    }
+    if (!Secrets.same(code, given.strip())) {
+      throw Problem.forbidden("This is not the code that the console shows.");
+    }
+    sessions.allow(LOGIN, "Keeper of keys", Role.KEEPER, password);
+    code = null;
+  }
+}

@@ -1,0 +1,82 @@
+package org.sobertally.server.access;
+
+import io.quarkus.security.AuthenticationFailedException;
+import io.quarkus.security.identity.IdentityProviderManager;
+import io.quarkus.security.identity.SecurityIdentity;
+import io.quarkus.security.runtime.QuarkusPrincipal;
+import io.quarkus.security.runtime.QuarkusSecurityIdentity;
+import io.quarkus.vertx.http.runtime.security.ChallengeData;
+import io.quarkus.vertx.http.runtime.security.HttpAuthenticationMechanism;
+import io.smallrye.mutiny.Uni;
+import io.vertx.core.http.Cookie;
+import io.vertx.ext.web.RoutingContext;
+import jakarta.enterprise.context.ApplicationScoped;
+import java.util.Optional;
+
+/** Knows a request by its session cookie or its bearer token; without either it is a 401. */
+@ApplicationScoped
+public class TallyAuthentication implements HttpAuthenticationMechanism {
+
+  static final String COOKIE = "sober_session";
+  static final String CSRF = "csrf";
+
+  private static final String BEARER = "Bearer ";
+  private static final String UNAUTHORIZED =
+      """
+      {"status":401,"title":"Unauthorized","detail":"Sign in, or send a valid bearer token."}""";
+
+  private final Sessions sessions;
+
+  TallyAuthentication(Sessions sessions) {
+    this.sessions = sessions;
+  }
+
+  @Override
+  public Uni<SecurityIdentity> authenticate(
+      RoutingContext context, IdentityProviderManager providers) {
+    String authorization = context.request().getHeader("Authorization");
+    if (authorization != null) {
+      Optional<Sessions.Visitor> visitor =
+          authorization.startsWith(BEARER)
+              ? sessions.byToken(authorization.substring(BEARER.length()).strip())
+              : Optional.empty();
+      return visitor
+          .map(known -> Uni.createFrom().item(identity(known)))
+          .orElseGet(() -> Uni.createFrom().failure(new AuthenticationFailedException()));
+    }
+    Cookie cookie = context.request().getCookie(COOKIE);
+    return cookie == null
+        ? Uni.createFrom().nullItem()
+        : Uni.createFrom()
+            .item(sessions.byCookie(cookie.getValue()).map(this::identity).orElse(null));
+  }
+
+  private SecurityIdentity identity(Sessions.Visitor visitor) {
+    QuarkusSecurityIdentity.Builder identity =
+        QuarkusSecurityIdentity.builder()
+            .setPrincipal(new QuarkusPrincipal(visitor.login()))
+            .addRole(visitor.role().name())
+            .addAttribute("name", visitor.name());
+    if (visitor.csrf() != null) {
+      identity.addAttribute(CSRF, visitor.csrf());
+    }
+    return identity.build();
+  }
+
+  /** Says in the body, too, what is missing; it never redirects. */
+  @Override
+  public Uni<Boolean> sendChallenge(RoutingContext context) {
+    context
+        .response()
+        .setStatusCode(401)
+        .putHeader("WWW-Authenticate", "Bearer")
+        .putHeader("Content-Type", "application/problem+json")
+        .end(UNAUTHORIZED);
+    return Uni.createFrom().item(true);
+  }
+
+  @Override
+  public Uni<ChallengeData> getChallenge(RoutingContext context) {
+    return Uni.createFrom().item(new ChallengeData(401, "WWW-Authenticate", "Bearer"));
+  }
+}

@@ -1,0 +1,119 @@
+package org.sobertally.server.bookfile;
+
+import io.quarkus.security.identity.SecurityIdentity;
+import jakarta.annotation.security.RolesAllowed;
+import jakarta.ws.rs.Consumes;
+import jakarta.ws.rs.GET;
+import jakarta.ws.rs.HeaderParam;
+import jakarta.ws.rs.PUT;
+import jakarta.ws.rs.Path;
+import jakarta.ws.rs.Produces;
+import jakarta.ws.rs.QueryParam;
+import jakarta.ws.rs.core.MediaType;
+import jakarta.ws.rs.core.Response;
+import jakarta.ws.rs.core.StreamingOutput;
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.file.Files;
+import java.nio.file.StandardCopyOption;
+import java.util.List;
+import java.util.Map;
+import org.eclipse.microprofile.config.inject.ConfigProperty;
+import org.eclipse.microprofile.openapi.annotations.media.Schema;
+import org.eclipse.microprofile.openapi.annotations.tags.Tag;
+import org.sobertally.server.access.Role;
+import org.sobertally.server.http.Problem;
+
+/** The whole book, in and out. */
+@Path("/api/v1/book")
+@Tag(name = "book")
+public class BookResource {
+
+  private static final String ZIP = "application/zip";
+
+  private final BookService service;
+  private final SecurityIdentity identity;
+  private final long mostBytes;
+
+  BookResource(
+      BookService service,
+      SecurityIdentity identity,
+      @ConfigProperty(name = "sober.book.most-upload-bytes") long mostBytes) {
+    this.service = service;
+    this.identity = identity;
+    this.mostBytes = mostBytes;
+  }
+
+  /**
+   * What was taken.
+   *
+   * @param rejected rows left out, where that was asked for
+   */
+  @Schema(name = "BookTaken")
+  public record BookTaken(Map<String, Long> rows, List<String> notes, List<Violation> rejected) {}
+
+  @PUT
+  @Consumes({ZIP, MediaType.APPLICATION_OCTET_STREAM})
+  @Produces({MediaType.APPLICATION_JSON, "text/csv"})
+  @RolesAllowed({Role.KEEPER_NAME, Role.STEWARD_NAME})
+  public Response put(
+      @QueryParam("replace") boolean replace,
+      @QueryParam("partial") boolean partial,
+      @HeaderParam("Accept") String accept,
+      InputStream body)
+      throws IOException {
+    java.nio.file.Path zip = Files.createTempFile("sober-tally-book", ".zip");
+    try {
+      receive(body, zip);
+      BookService.Outcome outcome =
+          service.take(zip, replace, partial, identity.getPrincipal().getName());
+      boolean csv = accept != null && accept.contains("text/csv");
+      return answer(outcome, csv && partial);
+    } finally {
+      Files.deleteIfExists(zip);
+    }
+  }
+
+  private void receive(InputStream body, java.nio.file.Path zip) throws IOException {
+    try (InputStream bounded = new BoundedStream(body, mostBytes)) {
+      Files.copy(bounded, zip, StandardCopyOption.REPLACE_EXISTING);
+    } catch (BoundedStream.TooLargeException e) {
+      throw Problem.tooLarge(
+          "A book may come to %,d bytes as a zip. Leave old activity out, or raise"
+                  .formatted(mostBytes)
+              + " sober.book.most-upload-bytes.");
+    }
+  }
+
+  private static Response answer(BookService.Outcome outcome, boolean rejectedAsCsv) {
+    if (outcome instanceof BookService.Outcome.Taken taken) {
+      return rejectedAsCsv
+          ? Response.ok(taken.rejected(), "text/csv").build()
+          : Response.ok(
+                  new BookTaken(taken.rows(), taken.notes(), taken.rejected()),
+                  MediaType.APPLICATION_JSON)
+              .build();
+    }
+    if (outcome instanceof BookService.Outcome.Refused refused) {
+      long all = refused.violations().size() + refused.unlisted();
+      String detail =
+          refused.unlisted() == 0
+              ? "Nothing was taken: %d rows or files are at fault.".formatted(all)
+              : "Nothing was taken: %d rows or files are at fault, the first %d are listed."
+                  .formatted(all, refused.violations().size());
+      throw Problem.unprocessable(detail, refused.violations());
+    }
+    throw Problem.conflict(
+        "There is a book already. Send it with ?replace=true to put this one in its place.");
+  }
+
+  @GET
+  @Produces(ZIP)
+  @RolesAllowed({Role.KEEPER_NAME, Role.STEWARD_NAME})
+  public Response get() {
+    StreamingOutput zip = service::write;
+    return Response.ok(zip, ZIP)
+        .header("Content-Disposition", "attachment; filename=\"book.zip\"")
+        .build();
+  }
+}

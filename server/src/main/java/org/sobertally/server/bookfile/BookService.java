@@ -1,0 +1,142 @@
+package org.sobertally.server.bookfile;
+
+import io.quarkus.runtime.StartupEvent;
+import jakarta.annotation.Priority;
+import jakarta.enterprise.context.ApplicationScoped;
+import jakarta.enterprise.event.Observes;
+import jakarta.persistence.EntityManager;
+import jakarta.transaction.Transactional;
+import java.io.IOException;
+import java.io.OutputStream;
+import java.io.UncheckedIOException;
+import java.nio.file.Path;
+import java.sql.SQLException;
+import java.util.List;
+import java.util.Map;
+import org.eclipse.microprofile.config.inject.ConfigProperty;
+import org.hibernate.Session;
+import org.sobertally.core.book.Book;
+import org.sobertally.server.journal.Journal;
+import org.sobertally.server.store.Books;
+
+/** Takes whole books in and gives them out. */
+@ApplicationScoped
+public class BookService {
+
+  /** Before anything that looks at the book when the application starts. */
+  public static final int LOADED = 100;
+
+  private final EntityManager entities;
+  private final Books books;
+  private final Journal journal;
+  private final long mostBytes;
+
+  BookService(
+      EntityManager entities,
+      Books books,
+      Journal journal,
+      @ConfigProperty(name = "sober.book.most-unpacked-bytes") long mostBytes) {
+    this.entities = entities;
+    this.books = books;
+    this.journal = journal;
+    this.mostBytes = mostBytes;
+  }
+
+  /** What an intake did. */
+  public sealed interface Outcome {
+
+    /**
+     * The book is in.
+     *
+     * @param rejected rows left out of it, where that was asked for
+     */
+    record Taken(Map<String, Long> rows, List<String> notes, List<Violation> rejected)
+        implements Outcome {}
+
+    /**
+     * Nothing was taken.
+     *
+     * @param unlisted violations beyond those listed
+     */
+    record Refused(List<Violation> violations, long unlisted) implements Outcome {}
+
+    /** There is a book already, and it was not said that it may go. */
+    record NotEmpty() implements Outcome {}
+  }
+
+  void onStart(@Observes @Priority(LOADED) StartupEvent event) {
+    books.write(
+        change -> {
+          change.apply(book -> load(1));
+          return null;
+        });
+  }
+
+  /**
+   * Takes a zipped book, whole or not at all.
+   *
+   * @param replace whether the book that is there may go
+   * @param partial whether rows at fault may be left out
+   */
+  public Outcome take(Path zip, boolean replace, boolean partial, String actor) {
+    if (!replace && !isEmpty()) {
+      return new Outcome.NotEmpty();
+    }
+    ParsedBook parsed = BookReader.read(zip, mostBytes);
+    boolean whole = parsed.violations().isEmpty();
+    boolean anyFile = parsed.violations().stream().anyMatch(v -> v.row() == null);
+    if (!whole && (!partial || anyFile)) {
+      return new Outcome.Refused(parsed.violations(), parsed.unlisted());
+    }
+    return books.write(
+        change -> {
+          if (!replace && !isEmptyNow()) {
+            return new Outcome.NotEmpty();
+          }
+          inTables(tables -> tables.replace(parsed));
+          change.apply(book -> load(book.version() + 1));
+          long rows = parsed.counts().values().stream().mapToLong(Long::longValue).sum();
+          journal.add(actor, "BOOK_TAKEN", "Took in a book of %,d rows.".formatted(rows));
+          return new Outcome.Taken(parsed.counts(), parsed.notes(), parsed.violations());
+        });
+  }
+
+  @Transactional
+  boolean isEmpty() {
+    return isEmptyNow();
+  }
+
+  private boolean isEmptyNow() {
+    boolean[] empty = new boolean[1];
+    inTables(tables -> empty[0] = tables.isEmpty());
+    return empty[0];
+  }
+
+  private Book load(long version) {
+    var loaded = new Book[1];
+    inTables(tables -> loaded[0] = new BookLoader(tables).load(version));
+    return loaded[0];
+  }
+
+  /** Writes the stored book as a zip. */
+  @Transactional
+  public void write(OutputStream out) {
+    entities.flush();
+    inTables(
+        tables -> {
+          try {
+            BookWriter.write(tables, out);
+          } catch (IOException e) {
+            throw new UncheckedIOException(e);
+          }
+        });
+  }
+
+  private interface TableWork {
+    void run(BookTables tables) throws SQLException;
+  }
+
+  private void inTables(TableWork work) {
+    entities.unwrap(Session.class).doWork(connection -> work.run(new BookTables(connection)));
+  }
+}

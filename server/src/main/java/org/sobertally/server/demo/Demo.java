@@ -1,0 +1,135 @@
+package org.sobertally.server.demo;
+
+import io.quarkus.runtime.ShutdownEvent;
+import io.quarkus.runtime.StartupEvent;
+import jakarta.annotation.Priority;
+import jakarta.enterprise.context.ApplicationScoped;
+import jakarta.enterprise.event.Observes;
+import jakarta.transaction.Transactional;
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Map;
+import java.util.concurrent.ConcurrentHashMap;
+import org.eclipse.microprofile.config.inject.ConfigProperty;
+import org.jboss.logging.Logger;
+import org.sobertally.server.access.DemoPeople;
+import org.sobertally.server.access.DemoPeople.DemoPerson;
+import org.sobertally.server.access.Role;
+import org.sobertally.server.access.Sessions;
+import org.sobertally.server.bookfile.BookService;
+import org.sobertally.server.journal.Journal;
+import org.sobertally.server.store.Books;
+import org.sobertally.server.time.TallyClock;
+import org.sobertally.server.vendors.VendorLinks;
+import org.sobertally.skerry.book.SkerryLine;
+import org.sobertally.skerry.standin.VendorStandIn;
+
+/** The one switch behind which the made-up organisation lives: {@code sober.demo=true}. */
+@ApplicationScoped
+public class Demo {
+
+  /** After the book is loaded, before calls to vendors are looked at. */
+  static final int AFTER_BOOK = BookService.LOADED + 100;
+
+  private static final Logger LOG = Logger.getLogger(Demo.class);
+  private static final String PASSWORD = "skerry-line";
+  private static final List<DemoPerson> PEOPLE =
+      List.of(
+          new DemoPerson("runa", "Runa Skarholt", Role.STEWARD, PASSWORD),
+          new DemoPerson("teodor", "Teodor Quist", Role.DECIDER, PASSWORD),
+          new DemoPerson("maren", "Maren Estevao", Role.READER, PASSWORD));
+
+  private final boolean on;
+  private final Path data;
+  private final BookService bookService;
+  private final Books books;
+  private final Sessions sessions;
+  private final DemoPeople demoPeople;
+  private final VendorLinks links;
+  private final Journal journal;
+  private final TallyClock clock;
+  private final Map<String, VendorStandIn> vendors = new ConcurrentHashMap<>();
+
+  Demo(
+      @ConfigProperty(name = "sober.demo") boolean on,
+      @ConfigProperty(name = "sober.tally.data") Path data,
+      BookService bookService,
+      Books books,
+      Sessions sessions,
+      DemoPeople demoPeople,
+      VendorLinks links,
+      Journal journal,
+      TallyClock clock) {
+    this.on = on;
+    this.data = data;
+    this.bookService = bookService;
+    this.books = books;
+    this.sessions = sessions;
+    this.demoPeople = demoPeople;
+    this.links = links;
+    this.journal = journal;
+    this.clock = clock;
+  }
+
+  void onStart(@Observes @Priority(AFTER_BOOK) StartupEvent event) {
+    if (!on) {
+      return;
+    }
+    PEOPLE.forEach(p -> sessions.allow(p.login(), p.name(), p.role(), p.password()));
+    demoPeople.offer(PEOPLE);
+    if (books.current().lines().size() == 0) {
+      takeBook();
+    }
+    goOnFromLastEntry();
+    startVendors();
+    LOG.info("The demo is on: Skerry Line, with vendors played on loopback.");
+  }
+
+  /** A second start of the demo does not go back before what happened in the first. */
+  @Transactional
+  void goOnFromLastEntry() {
+    journal.last().ifPresent(entry -> clock.notBefore(entry.happened.plusSeconds(1)));
+  }
+
+  private void takeBook() {
+    try {
+      Path zip = Files.createTempFile("skerry-line", ".zip");
+      try {
+        Files.write(zip, SkerryLine.book());
+        bookService.take(zip, true, false, "Sober Tally");
+      } finally {
+        Files.deleteIfExists(zip);
+      }
+    } catch (IOException e) {
+      throw new UncheckedIOException(e);
+    }
+  }
+
+  private void startVendors() {
+    StandInCast.of(books.current(), clock.today())
+        .forEach(
+            role -> {
+              VendorStandIn vendor =
+                  VendorStandIn.start(
+                      role.name(),
+                      role.token(),
+                      role.holders(),
+                      role.temper(),
+                      data.resolve("vendors").resolve(role.vendor() + ".tsv"));
+              vendors.put(role.vendor(), vendor);
+              links.connect(role.vendor(), vendor.url(), role.token());
+            });
+  }
+
+  /** The stand-in that plays the vendor; for tests and for playing with faults. */
+  public VendorStandIn standIn(String vendor) {
+    return vendors.get(vendor);
+  }
+
+  void onStop(@Observes ShutdownEvent event) {
+    vendors.values().forEach(VendorStandIn::close);
+  }
+}

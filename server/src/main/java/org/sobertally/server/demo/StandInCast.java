@@ -1,0 +1,66 @@
+package org.sobertally.server.demo;
+
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.UUID;
+import org.sobertally.core.book.Book;
+import org.sobertally.core.book.Holdings;
+import org.sobertally.core.catalogue.Vendor;
+import org.sobertally.core.people.Account;
+import org.sobertally.core.time.Days;
+import org.sobertally.skerry.standin.Holder;
+import org.sobertally.skerry.standin.Temper;
+
+/** What each vendor's stand-in must know to play the vendor of a book. */
+final class StandInCast {
+
+  /** One vendor to be played. */
+  record Role(String vendor, String name, String token, List<Holder> holders, Temper temper) {}
+
+  private StandInCast() {}
+
+  static List<Role> of(Book book, LocalDate today) {
+    List<Role> roles = new ArrayList<>();
+    for (Vendor vendor : book.vendors().all()) {
+      Temper temper =
+          new Temper(vendor.signOutFirst(), vendor.visibleAfter(), seats(book, vendor, today));
+      String token = UUID.randomUUID().toString();
+      roles.add(new Role(vendor.id(), vendor.name(), token, holders(book, vendor, today), temper));
+    }
+    return roles;
+  }
+
+  private static Map<String, Integer> seats(Book book, Vendor vendor, LocalDate today) {
+    Map<String, Integer> seats = new HashMap<>();
+    for (int line = 0; line < book.lines().size(); line++) {
+      if (book.planOfLine(line).vendor().equals(vendor.id())) {
+        seats.merge(book.planOfLine(line).id(), book.boughtOn(line, today), Integer::sum);
+      }
+    }
+    return seats;
+  }
+
+  private static List<Holder> holders(Book book, Vendor vendor, LocalDate today) {
+    Holdings holdings = book.holdings();
+    List<Holder> all = new ArrayList<>();
+    for (int a = 0; a < book.accounts().size(); a++) {
+      Account account = book.accounts().get(a);
+      if (account.vendor().equals(vendor.id())) {
+        Set<String> plans = new HashSet<>();
+        for (int h : holdings.ofAccount(a)) {
+          if (holdings.openOn(h, Days.of(today))) {
+            plans.add(book.planOfLine(holdings.line(h)).id());
+          }
+        }
+        boolean active = account.stateOn(today) != Account.State.SUSPENDED;
+        all.add(new Holder(account.id(), account.email(), active, plans));
+      }
+    }
+    return all;
+  }
+}

@@ -1,0 +1,23 @@
+package org.sobertally.server.http;
+
+import java.math.BigDecimal;
+import org.eclipse.microprofile.openapi.annotations.media.Schema;
+import org.sobertally.core.money.Money;
+
+/**
+ * An amount of money: a decimal number as text, so that no reader makes a binary fraction of it.
+ */
+@Schema(name = "Money")
+public record MoneyDto(String amount, String currency) {
+
+  /** Rounded half-even to the minor unit. */
+  public static MoneyDto of(Money money) {
+    Money rounded = money.rounded();
+    return new MoneyDto(rounded.amount().toPlainString(), rounded.currency());
+  }
+
+  /** Null where there is no amount. */
+  public static MoneyDto of(BigDecimal amount, String currency) {
+    return amount == null ? null : of(new Money(amount, currency));
+  }
+}

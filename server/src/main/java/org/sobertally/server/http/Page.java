@@ -1,0 +1,71 @@
+package org.sobertally.server.http;
+
+import jakarta.ws.rs.core.UriInfo;
+import java.net.URI;
+import java.nio.charset.StandardCharsets;
+import java.util.Base64;
+import java.util.List;
+import java.util.function.Function;
+import org.jboss.resteasy.reactive.RestResponse;
+
+/** Gives a list out page by page; the cursor is the key of the last item given, not to be read. */
+public final class Page {
+
+  private static final int USUAL = 1_000;
+  private static final int MOST = 10_000;
+
+  private Page() {}
+
+  /**
+   * A bare array of at most {@code limit} items after the cursor, and a link to the next page.
+   *
+   * @param items in the order of their keys
+   */
+  public static <T> RestResponse<List<T>> of(
+      List<T> items,
+      Function<T, String> key,
+      String limit,
+      String cursor,
+      UriInfo uri,
+      long version) {
+    int most = Params.number("limit", limit, 1, MOST).orElse(USUAL);
+    int start = 0;
+    if (cursor != null && !cursor.isBlank()) {
+      String after = decode(cursor);
+      while (start < items.size() && key.apply(items.get(start)).compareTo(after) <= 0) {
+        start++;
+      }
+    }
+    int end = Math.min(items.size(), start + most);
+    List<T> page = List.copyOf(items.subList(start, end));
+    RestResponse.ResponseBuilder<List<T>> answer =
+        RestResponse.ResponseBuilder.ok(page).header("ETag", "\"book-%d\"".formatted(version));
+    if (end < items.size()) {
+      answer.header("Link", link(uri, encode(key.apply(items.get(end - 1)))));
+    }
+    return answer.build();
+  }
+
+  /** The Link header that leads to the page after the cursor. */
+  public static String link(UriInfo uri, String cursor) {
+    URI next = uri.getRequestUriBuilder().replaceQueryParam("cursor", cursor).build();
+    String query = next.getRawQuery();
+    return "<%s%s>; rel=\"next\"".formatted(next.getRawPath(), query == null ? "" : "?" + query);
+  }
+
+  public static String encode(String key) {
+    return Base64.getUrlEncoder()
+        .withoutPadding()
+        .encodeToString(key.getBytes(StandardCharsets.UTF_8));
+  }
+
+  public static String decode(String cursor) {
+    try {
+      return new String(Base64.getUrlDecoder().decode(cursor), StandardCharsets.UTF_8);
+    } catch (IllegalArgumentException e) {
+      throw Problem.badRequest(
+          "cursor: '%s' was not given by this list. Take it from the Link header."
+              .formatted(cursor));
+    }
+  }
+}

@@ -1,0 +1,77 @@
+package org.sobertally.server.http;
+
+import io.quarkiverse.resteasy.problem.HttpProblem;
+import jakarta.ws.rs.core.Response.Status;
+import jakarta.ws.rs.core.Response.StatusType;
+import java.util.List;
+
+/** Errors as RFC 9457 has them; the detail says what is wrong and what to do. */
+public final class Problem {
+
+  private static final StatusType UNPROCESSABLE = status(422, "Unprocessable Content");
+
+  private Problem() {}
+
+  /** A parameter or a body that cannot be read. */
+  public static HttpProblem badRequest(String detail) {
+    return of(Status.BAD_REQUEST, detail);
+  }
+
+  public static HttpProblem notFound(String detail) {
+    return of(Status.NOT_FOUND, detail);
+  }
+
+  /** The thing is not in a state in which that can be done. */
+  public static HttpProblem conflict(String detail) {
+    return of(Status.CONFLICT, detail);
+  }
+
+  public static HttpProblem forbidden(String detail) {
+    return of(Status.FORBIDDEN, detail);
+  }
+
+  public static HttpProblem tooLarge(String detail) {
+    return of(Status.REQUEST_ENTITY_TOO_LARGE, detail);
+  }
+
+  public static HttpProblem tooMany(String detail) {
+    return of(Status.TOO_MANY_REQUESTS, detail);
+  }
+
+  /** A body that is readable but cannot be taken. */
+  public static HttpProblem unprocessable(String detail, List<?> violations) {
+    return HttpProblem.builder()
+        .withStatus(UNPROCESSABLE)
+        .withTitle(UNPROCESSABLE.getReasonPhrase())
+        .withDetail(detail)
+        .with("violations", violations)
+        .build();
+  }
+
+  private static HttpProblem of(Status status, String detail) {
+    return HttpProblem.builder()
+        .withStatus(status)
+        .withTitle(status.getReasonPhrase())
+        .withDetail(detail)
+        .build();
+  }
+
+  private static StatusType status(int code, String phrase) {
+    return new StatusType() {
+      @Override
+      public int getStatusCode() {
+        return code;
+      }
+
+      @Override
+      public Status.Family getFamily() {
+        return Status.Family.familyOf(code);
+      }
+
+      @Override
+      public String getReasonPhrase() {
+        return phrase;
+      }
+    };
+  }
+}

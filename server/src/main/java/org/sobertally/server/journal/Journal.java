@@ -1,0 +1,80 @@
+package org.sobertally.server.journal;
+
+import jakarta.enterprise.context.ApplicationScoped;
+import jakarta.persistence.EntityManager;
+import java.util.List;
+import java.util.Optional;
+import org.sobertally.server.time.TallyClock;
+
+/** Everything that happened, in order; entries belong to the transaction that causes them. */
+@ApplicationScoped
+public class Journal {
+
+  private final EntityManager entities;
+  private final TallyClock clock;
+
+  Journal(EntityManager entities, TallyClock clock) {
+    this.entities = entities;
+    this.clock = clock;
+  }
+
+  /** Adds an entry that concerns no one slate or subscription. */
+  public void add(String actor, String kind, String text) {
+    add(actor, kind, text, new JournalEntry());
+  }
+
+  /** Adds an entry whose references are filled in already. */
+  public void add(String actor, String kind, String text, JournalEntry entry) {
+    entry.happened = clock.now();
+    entry.day = clock.today();
+    entry.actor = actor;
+    entry.kind = kind;
+    entry.text = text;
+    entities.persist(entry);
+  }
+
+  /** The newest entries first, those before {@code before} where it is given. */
+  List<JournalEntry> newest(Filter filter, Optional<Long> before, int limit) {
+    return entities
+        .createQuery(
+            """
+            from JournalEntry e
+            where (:slate is null or e.slate = :slate)
+              and (:line is null or e.line = :line)
+              and (:person is null or e.person = :person)
+              and (:actor is null or e.actor = :actor)
+              and e.id < :before
+            order by e.id desc
+            """,
+            JournalEntry.class)
+        .setParameter("slate", filter.slate())
+        .setParameter("line", filter.line())
+        .setParameter("person", filter.person())
+        .setParameter("actor", filter.actor())
+        .setParameter("before", before.orElse(Long.MAX_VALUE))
+        .setMaxResults(limit)
+        .getResultList();
+  }
+
+  /** What entries must be about; null for anything. */
+  record Filter(String slate, String line, String person, String actor) {}
+
+  /** The newest entry, if there is any. */
+  public Optional<JournalEntry> last() {
+    return entities
+        .createQuery("from JournalEntry e order by e.id desc", JournalEntry.class)
+        .setMaxResults(1)
+        .getResultStream()
+        .findFirst();
+  }
+
+  /** The entries about moves of the subscription that posted a seat, oldest first. */
+  public List<JournalEntry> postingsOf(String line) {
+    return entities
+        .createQuery(
+            "from JournalEntry e where e.line = :line and e.fromPlace is not null order by e.id",
+            JournalEntry.class)
+        .setParameter("line", line)
+        .getResultList();
+  }
+}

@@ -1,0 +1,50 @@
+package org.sobertally.server.journal;
+
+import jakarta.persistence.Column;
+import jakarta.persistence.Entity;
+import jakarta.persistence.GeneratedValue;
+import jakarta.persistence.GenerationType;
+import jakarta.persistence.Id;
+import jakarta.persistence.Table;
+import java.math.BigDecimal;
+import java.time.Instant;
+import java.time.LocalDate;
+
+/** One thing that happened. Rows are only ever added. */
+@Entity
+@Table(name = "journal")
+public class JournalEntry {
+
+  @Id
+  @GeneratedValue(strategy = GenerationType.IDENTITY)
+  public Long id;
+
+  public Instant happened;
+
+  @Column(name = "as_of_day")
+  public LocalDate day;
+
+  public String actor;
+  public String kind;
+  public String text;
+  public String slate;
+  public String move;
+  public String line;
+  public String holding;
+  public String person;
+
+  @Column(name = "from_place")
+  public String fromPlace;
+
+  @Column(name = "to_place")
+  public String toPlace;
+
+  public Integer seats;
+  public BigDecimal yearly;
+
+  @Column(columnDefinition = "char(3)")
+  public String currency;
+
+  @Column(name = "cash_from")
+  public LocalDate cashFrom;
+}

@@ -1,0 +1,125 @@
+package org.sobertally.server.journal;
+
+import jakarta.annotation.security.RolesAllowed;
+import jakarta.transaction.Transactional;
+import jakarta.ws.rs.GET;
+import jakarta.ws.rs.Path;
+import jakarta.ws.rs.Produces;
+import jakarta.ws.rs.QueryParam;
+import jakarta.ws.rs.core.Context;
+import jakarta.ws.rs.core.MediaType;
+import jakarta.ws.rs.core.UriInfo;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.util.List;
+import java.util.Optional;
+import org.eclipse.microprofile.openapi.annotations.media.Schema;
+import org.eclipse.microprofile.openapi.annotations.tags.Tag;
+import org.jboss.resteasy.reactive.RestResponse;
+import org.sobertally.core.book.Book;
+import org.sobertally.server.access.Sessions;
+import org.sobertally.server.http.MoneyDto;
+import org.sobertally.server.http.Page;
+import org.sobertally.server.http.Params;
+import org.sobertally.server.http.Problem;
+import org.sobertally.server.store.Books;
+
+/** What happened, the newest first. */
+@Path("/api/v1/journal")
+@Tag(name = "journal")
+@RolesAllowed("**")
+public class JournalResource {
+
+  private final Journal journal;
+  private final Sessions sessions;
+  private final Books books;
+
+  JournalResource(Journal journal, Sessions sessions, Books books) {
+    this.journal = journal;
+    this.sessions = sessions;
+    this.books = books;
+  }
+
+  /**
+   * One entry.
+   *
+   * @param fromPlace where the seats of its posting came from, where it posted any
+   * @param yearly money a year, below zero where saved
+   * @param cashFrom the day from which
+   */
+  @Schema(name = "JournalEntry")
+  public record EntryDto(
+      long id,
+      Instant happened,
+      LocalDate day,
+      String actor,
+      String actorName,
+      String kind,
+      String text,
+      @Schema(nullable = true) String slate,
+      @Schema(nullable = true) String line,
+      @Schema(nullable = true) String planName,
+      @Schema(nullable = true) String holding,
+      @Schema(nullable = true) String person,
+      @Schema(nullable = true) String fromPlace,
+      @Schema(nullable = true) String toPlace,
+      @Schema(nullable = true) Integer seats,
+      @Schema(nullable = true) MoneyDto yearly,
+      @Schema(nullable = true) LocalDate cashFrom) {}
+
+  @GET
+  @Produces({MediaType.APPLICATION_JSON, "text/csv"})
+  @Transactional
+  public RestResponse<List<EntryDto>> entries(
+      @QueryParam("slate") String slate,
+      @QueryParam("line") String line,
+      @QueryParam("person") String person,
+      @QueryParam("actor") String actor,
+      @QueryParam("limit") String limit,
+      @QueryParam("cursor") String cursor,
+      @Context UriInfo uri) {
+    int most = Params.number("limit", limit, 1, 10_000).orElse(200);
+    Optional<Long> before =
+        cursor == null ? Optional.empty() : Optional.of(number(Page.decode(cursor)));
+    Journal.Filter filter = new Journal.Filter(slate, line, person, actor);
+    List<JournalEntry> found = journal.newest(filter, before, most + 1);
+    List<JournalEntry> page = found.subList(0, Math.min(most, found.size()));
+    var answer = RestResponse.ResponseBuilder.ok(page.stream().map(this::dto).toList());
+    if (found.size() > most) {
+      String last = Long.toString(page.get(page.size() - 1).id);
+      answer.header("Link", Page.link(uri, Page.encode(last)));
+    }
+    return answer.build();
+  }
+
+  private static long number(String text) {
+    try {
+      return Long.parseLong(text);
+    } catch (NumberFormatException e) {
+      throw Problem.badRequest("cursor: take it from the Link header of this list.");
+    }
+  }
+
+  private EntryDto dto(JournalEntry entry) {
+    Book book = books.current();
+    boolean known = entry.line != null && book.lines().has(entry.line);
+    return new EntryDto(
+        entry.id,
+        entry.happened,
+        entry.day,
+        entry.actor,
+        sessions.nameOf(entry.actor),
+        entry.kind,
+        entry.text,
+        entry.slate,
+        entry.line,
+        known ? book.plans().byId(book.lines().byId(entry.line).plan()).name() : null,
+        entry.holding,
+        entry.person,
+        entry.fromPlace,
+        entry.toPlace,
+        entry.seats,
+        MoneyDto.of(entry.yearly, entry.currency),
+        entry.cashFrom);
+  }
+}

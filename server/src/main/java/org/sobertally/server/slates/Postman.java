@@ -1,0 +1,223 @@
+package org.sobertally.server.slates;
+
+import io.quarkus.narayana.jta.QuarkusTransaction;
+import io.quarkus.runtime.ShutdownEvent;
+import io.quarkus.runtime.StartupEvent;
+import jakarta.annotation.Priority;
+import jakarta.enterprise.context.ApplicationScoped;
+import jakarta.enterprise.event.Observes;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.Optional;
+import java.util.concurrent.Executors;
+import java.util.concurrent.ScheduledExecutorService;
+import java.util.concurrent.TimeUnit;
+import java.util.function.Consumer;
+import org.eclipse.microprofile.config.inject.ConfigProperty;
+import org.jboss.logging.Logger;
+import org.sobertally.server.store.Books;
+import org.sobertally.server.vendors.SeatLink;
+import org.sobertally.server.vendors.SeatLink.Answer;
+import org.sobertally.server.vendors.SeatLink.Reading;
+import org.sobertally.server.vendors.VendorLinks;
+
+/**
+ * Carries calls to the vendors, one at a time. A call is marked as started before it is made; one
+ * that is found started (its answer never came, or the application was killed) is never simply made
+ * again: the vendor is read first. A move is confirmed only by reading back, and fails only when
+ * the vendor was read and does not show it.
+ */
+@ApplicationScoped
+class Postman {
+
+  private static final Logger LOG = Logger.getLogger(Postman.class);
+  private static final int LAST_AT_START = 2000;
+
+  private final Books books;
+  private final SlateStore store;
+  private final Settlement settlement;
+  private final VendorLinks links;
+  private final Duration firstWait;
+  private final Duration mostWait;
+  private final int mostAttempts;
+  private final int mostChecks;
+  private final ScheduledExecutorService worker =
+      Executors.newSingleThreadScheduledExecutor(
+          task -> {
+            Thread thread = new Thread(task, "vendor-calls");
+            thread.setDaemon(true);
+            return thread;
+          });
+
+  Postman(
+      Books books,
+      SlateStore store,
+      Settlement settlement,
+      VendorLinks links,
+      @ConfigProperty(name = "sober.calls.first-wait") Duration firstWait,
+      @ConfigProperty(name = "sober.calls.most-wait") Duration mostWait,
+      @ConfigProperty(name = "sober.calls.attempts") int mostAttempts,
+      @ConfigProperty(name = "sober.calls.checks") int mostChecks) {
+    this.books = books;
+    this.store = store;
+    this.settlement = settlement;
+    this.links = links;
+    this.firstWait = firstWait;
+    this.mostWait = mostWait;
+    this.mostAttempts = mostAttempts;
+    this.mostChecks = mostChecks;
+  }
+
+  void onStart(@Observes @Priority(LAST_AT_START) StartupEvent event) {
+    kick();
+  }
+
+  void onStop(@Observes ShutdownEvent event) {
+    worker.shutdownNow();
+  }
+
+  /** Has what is due looked at now. */
+  void kick() {
+    worker.execute(this::deliverDue);
+  }
+
+  private void deliverDue() {
+    try {
+      var due = QuarkusTransaction.requiringNew().call(() -> store.dueCalls(Instant.now()));
+      for (String call : due) {
+        deliver(call);
+      }
+      QuarkusTransaction.requiringNew().call(store::nextDue).ifPresent(this::wakeAt);
+    } catch (RuntimeException e) {
+      LOG.error("Calls to vendors could not be looked at; they are looked at again soon.", e);
+      worker.schedule(this::deliverDue, mostWait.toMillis(), TimeUnit.MILLISECONDS);
+    }
+  }
+
+  private void wakeAt(Instant due) {
+    long millis = Math.max(1, Duration.between(Instant.now(), due).toMillis());
+    worker.schedule(this::deliverDue, millis, TimeUnit.MILLISECONDS);
+  }
+
+  private void deliver(String id) {
+    VendorCall call = QuarkusTransaction.requiringNew().call(() -> store.call(id));
+    Optional<SeatLink> link = links.to(call.vendor);
+    if (link.isEmpty()) {
+      wait(call, call.state, "There is no link to this vendor.", mostWait);
+    } else if (call.state == VendorCall.State.PENDING) {
+      ask(link.get(), call);
+    } else {
+      readFirst(link.get(), call);
+    }
+  }
+
+  private void ask(SeatLink link, VendorCall call) {
+    call =
+        change(
+            call.id,
+            fresh -> {
+              fresh.state = VendorCall.State.STARTED;
+              fresh.attempts++;
+            });
+    Answer answer = link.ask(call.id, call.account, call.plan, call.wanted);
+    if (answer instanceof Answer.Done) {
+      call = change(call.id, fresh -> accepted(fresh));
+      read(link, call);
+    } else if (answer instanceof Answer.Refused refused) {
+      String reason = refused.reason();
+      call =
+          change(
+              call.id,
+              fresh -> {
+                fresh.attempts = mostAttempts;
+                fresh.answer = reason;
+              });
+      readFirst(link, call);
+    } else if (answer instanceof Answer.Later later && call.attempts < mostAttempts) {
+      Duration asked = Duration.ofSeconds(later.seconds());
+      Duration own = backoff(call.attempts);
+      wait(call, VendorCall.State.PENDING, later.reason(), asked.compareTo(own) > 0 ? asked : own);
+    } else if (answer instanceof Answer.Later later) {
+      String reason = "Gave up after %d attempts: %s".formatted(call.attempts, later.reason());
+      wait(call, VendorCall.State.STARTED, reason, firstWait);
+    } else {
+      Answer.Unknown unknown = (Answer.Unknown) answer;
+      wait(call, VendorCall.State.STARTED, unknown.reason(), backoff(call.attempts));
+    }
+  }
+
+  private static void accepted(VendorCall call) {
+    call.state = VendorCall.State.ACCEPTED;
+    call.answered = Instant.now();
+    call.answer = "The vendor took it; it does not show yet.";
+  }
+
+  /** For a call that may have taken effect: what does the vendor show? */
+  private void readFirst(SeatLink link, VendorCall call) {
+    if (call.state == VendorCall.State.ACCEPTED) {
+      read(link, call);
+      return;
+    }
+    Reading reading = link.read(call.account, call.plan);
+    if (reading instanceof Reading.Unreadable unreadable) {
+      unread(call, unreadable);
+    } else if (((Reading.Shows) reading).holds() == call.wanted) {
+      settlement.confirm(call.id);
+    } else if (call.attempts < mostAttempts) {
+      ask(link, call);
+    } else {
+      settlement.fail(call.id, call.answer);
+    }
+  }
+
+  private void read(SeatLink link, VendorCall call) {
+    Reading reading = link.read(call.account, call.plan);
+    if (reading instanceof Reading.Unreadable unreadable) {
+      unread(call, unreadable);
+    } else if (((Reading.Shows) reading).holds() == call.wanted) {
+      settlement.confirm(call.id);
+    } else if (call.checks >= mostChecks && isOverdue(call)) {
+      settlement.fail(call.id, "The vendor took the change but never showed it.");
+    } else {
+      VendorCall next = change(call.id, fresh -> fresh.checks++);
+      wait(next, VendorCall.State.ACCEPTED, next.answer, backoff(next.checks));
+    }
+  }
+
+  private boolean isOverdue(VendorCall call) {
+    Duration visible = books.current().vendors().byId(call.vendor).visibleAfter();
+    return call.answered.plus(visible.multipliedBy(2)).isBefore(Instant.now());
+  }
+
+  /** What cannot be read is read again for as long as it takes: nothing is guessed. */
+  private void unread(VendorCall call, Reading.Unreadable unreadable) {
+    VendorCall next = change(call.id, fresh -> fresh.checks++);
+    String answer = call.attempts >= mostAttempts ? call.answer : unreadable.reason();
+    wait(next, next.state, answer, backoff(next.checks));
+  }
+
+  private Duration backoff(int attempts) {
+    Duration wait = firstWait.multipliedBy(1L << Math.min(20, Math.max(0, attempts - 1)));
+    return wait.compareTo(mostWait) > 0 ? mostWait : wait;
+  }
+
+  private void wait(VendorCall call, VendorCall.State state, String answer, Duration pause) {
+    change(
+        call.id,
+        fresh -> {
+          fresh.state = state;
+          fresh.answer = answer;
+          fresh.due = Instant.now().plus(pause);
+        });
+  }
+
+  private VendorCall change(String id, Consumer<VendorCall> work) {
+    return QuarkusTransaction.requiringNew()
+        .call(
+            () -> {
+              VendorCall call = store.call(id);
+              work.accept(call);
+              return call;
+            });
+  }
+}

@@ -1,0 +1,47 @@
+package org.sobertally.server.slates;
+
+import jakarta.persistence.Entity;
+import jakarta.persistence.EnumType;
+import jakarta.persistence.Enumerated;
+import jakarta.persistence.Id;
+import jakarta.persistence.Version;
+import java.time.Instant;
+import java.time.LocalDate;
+
+/** A list of moves that is drafted, decided and posted together. */
+@Entity
+class Slate {
+
+  /** How far a slate has come. */
+  enum State {
+    DRAFT,
+    /** Waits for somebody else's decision. */
+    SENT,
+    GRANTED,
+    REFUSED,
+    /** The deadline passed without an answer: nothing happens. */
+    LAPSED,
+    /** Its moves are on their way to the vendors. */
+    POSTED,
+    /** Every move was read back. */
+    CONFIRMED,
+    /** Everything is settled, and at least one move failed. */
+    FAILED
+  }
+
+  @Id String id;
+  @Version int version;
+
+  @Enumerated(EnumType.STRING)
+  State state;
+
+  String author;
+  Instant created;
+  LocalDate deadline;
+  Instant sent;
+  String note;
+  String decider;
+  Instant decided;
+  String reason;
+  Instant posted;
+}

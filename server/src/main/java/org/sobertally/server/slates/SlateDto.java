@@ -1,0 +1,90 @@
+package org.sobertally.server.slates;
+
+import com.fasterxml.jackson.annotation.JsonProperty;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.util.List;
+import org.eclipse.microprofile.openapi.annotations.media.Schema;
+import org.sobertally.core.slate.Remark;
+import org.sobertally.server.http.MoneyDto;
+
+/**
+ * A slate as it is answered.
+ *
+ * @param mayDecide whether whoever asks may decide it now
+ * @param mayPost whether whoever asks may post it now
+ * @param openCalls calls to vendors that are not settled
+ */
+@Schema(name = "Slate")
+record SlateDto(
+    String id,
+    Slate.State state,
+    String author,
+    String authorName,
+    Instant created,
+    @Schema(nullable = true) LocalDate deadline,
+    @Schema(nullable = true) String note,
+    @Schema(nullable = true) String decider,
+    @Schema(nullable = true) String deciderName,
+    @Schema(nullable = true) String reason,
+    boolean mayDecide,
+    boolean mayPost,
+    int openCalls,
+    List<MoveDto> moves,
+    PreviewDto preview) {
+
+  /**
+   * One move.
+   *
+   * @param yearly below zero where money is saved
+   * @param cashFrom the day from which it is
+   * @param waitsFor what the vendor said last, while the move is on its way
+   */
+  @Schema(name = "Move")
+  record MoveDto(
+      String id,
+      SlateMove.Kind kind,
+      SlateMove.State state,
+      String holding,
+      String account,
+      @Schema(nullable = true) String person,
+      String name,
+      String plan,
+      String planName,
+      String line,
+      @Schema(nullable = true) Integer idleDays,
+      @Schema(nullable = true) LocalDate lastUsed,
+      List<RemarkDto> blocks,
+      List<RemarkDto> warnings,
+      MoneyDto yearly,
+      @Schema(nullable = true) LocalDate cashFrom,
+      @Schema(nullable = true) LocalDate undoUntil,
+      boolean mayUndo,
+      @Schema(nullable = true) String reason,
+      @Schema(nullable = true) String waitsFor) {}
+
+  @Schema(name = "Remark")
+  record RemarkDto(Remark.Code code, String text) {}
+
+  @Schema(name = "Preview")
+  record PreviewDto(
+      List<LinePreviewDto> lines,
+      MoneyDto yearly,
+      MoneyDto cashThisYear,
+      int seatsBack,
+      int blocked,
+      int oneWay) {}
+
+  @Schema(name = "LinePreview")
+  record LinePreviewDto(
+      String line, String planName, Counts before, Counts after, MoneyDto yearlyDelta) {}
+
+  @Schema(name = "Counts")
+  record Counts(
+      int bought,
+      int spare,
+      int promised,
+      int held,
+      int resting,
+      @JsonProperty("short") int missing) {}
+}

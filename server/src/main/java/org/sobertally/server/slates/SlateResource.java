@@ -1,0 +1,189 @@
+package org.sobertally.server.slates;
+
+import com.fasterxml.jackson.databind.JsonNode;
+import io.quarkus.scheduler.Scheduled;
+import io.quarkus.security.identity.SecurityIdentity;
+import jakarta.annotation.security.RolesAllowed;
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Size;
+import jakarta.ws.rs.DELETE;
+import jakarta.ws.rs.GET;
+import jakarta.ws.rs.POST;
+import jakarta.ws.rs.Path;
+import jakarta.ws.rs.PathParam;
+import jakarta.ws.rs.core.Response;
+import java.net.URI;
+import java.util.ArrayList;
+import java.util.List;
+import org.eclipse.microprofile.openapi.annotations.media.Content;
+import org.eclipse.microprofile.openapi.annotations.media.Schema;
+import org.eclipse.microprofile.openapi.annotations.parameters.RequestBody;
+import org.eclipse.microprofile.openapi.annotations.responses.APIResponseSchema;
+import org.eclipse.microprofile.openapi.annotations.tags.Tag;
+import org.sobertally.server.access.Role;
+import org.sobertally.server.http.Params;
+import org.sobertally.server.http.Problem;
+
+/** Slates: draft, send, decide, post, undo. */
+@Path("/api/v1/slates")
+@Tag(name = "slates")
+@RolesAllowed("**")
+public class SlateResource {
+
+  private final SlateService service;
+  private final SlateViews views;
+  private final SecurityIdentity identity;
+
+  SlateResource(SlateService service, SlateViews views, SecurityIdentity identity) {
+    this.service = service;
+    this.views = views;
+    this.identity = identity;
+  }
+
+  /** A move as it is asked for; {@code kind} is {@code TAKE_BACK}. */
+  @Schema(name = "MoveRequest")
+  public record MoveRequest(SlateMove.Kind kind, String holding) {}
+
+  /** Moves as they are asked for; a bare list of moves or one single move will do, too. */
+  @Schema(name = "MovesRequest")
+  public record MovesRequest(List<MoveRequest> moves) {}
+
+  /**
+   * @param deadline the last day on which it can be decided; a week from now where absent
+   */
+  @Schema(name = "SendRequest")
+  public record SendRequest(
+      @Schema(nullable = true) String deadline,
+      @Schema(nullable = true) @Size(max = 1000) String note) {}
+
+  @Schema(name = "DecideRequest")
+  public record DecideRequest(
+      @NotNull Boolean grant, @Schema(nullable = true) @Size(max = 1000) String reason) {}
+
+  private String actor() {
+    return identity.getPrincipal().getName();
+  }
+
+  private SlateDto view(String id) {
+    Role role = Role.valueOf(identity.getRoles().iterator().next());
+    return views.view(id, new SlateViews.Asker(actor(), role));
+  }
+
+  @GET
+  public List<SlateDto> list() {
+    service.lapseOverdue();
+    Role role = Role.valueOf(identity.getRoles().iterator().next());
+    return views.all(new SlateViews.Asker(actor(), role));
+  }
+
+  @POST
+  @RolesAllowed({Role.STEWARD_NAME, Role.DECIDER_NAME})
+  @APIResponseSchema(value = SlateDto.class, responseCode = "201")
+  public Response create(
+      @RequestBody(content = @Content(schema = @Schema(implementation = MovesRequest.class)))
+          JsonNode body) {
+    String id = service.create(actor(), holdings(body));
+    return Response.created(URI.create("/api/v1/slates/" + id)).entity(view(id)).build();
+  }
+
+  @GET
+  @Path("/{id}")
+  public SlateDto get(@PathParam("id") String id) {
+    service.lapseOverdue();
+    return view(id);
+  }
+
+  @DELETE
+  @Path("/{id}")
+  @RolesAllowed({Role.STEWARD_NAME, Role.DECIDER_NAME})
+  public void discard(@PathParam("id") String id) {
+    service.discard(id, actor());
+  }
+
+  @POST
+  @Path("/{id}/moves")
+  @RolesAllowed({Role.STEWARD_NAME, Role.DECIDER_NAME})
+  public SlateDto addMoves(
+      @PathParam("id") String id,
+      @RequestBody(content = @Content(schema = @Schema(implementation = MovesRequest.class)))
+          JsonNode body) {
+    service.addMoves(id, holdings(body), actor());
+    return view(id);
+  }
+
+  @DELETE
+  @Path("/{id}/moves/{move}")
+  @RolesAllowed({Role.STEWARD_NAME, Role.DECIDER_NAME})
+  public SlateDto removeMove(@PathParam("id") String id, @PathParam("move") String move) {
+    service.removeMove(id, move, actor());
+    return view(id);
+  }
+
+  @POST
+  @Path("/{id}/send")
+  @RolesAllowed({Role.STEWARD_NAME, Role.DECIDER_NAME})
+  public SlateDto send(@PathParam("id") String id, @Valid SendRequest request) {
+    SendRequest asked = request == null ? new SendRequest(null, null) : request;
+    service.send(id, Params.day("deadline", asked.deadline()).orElse(null), asked.note(), actor());
+    return view(id);
+  }
+
+  @POST
+  @Path("/{id}/decide")
+  @RolesAllowed(Role.DECIDER_NAME)
+  public SlateDto decide(@PathParam("id") String id, @Valid @NotNull DecideRequest request) {
+    service.decide(id, request.grant(), request.reason(), actor());
+    return view(id);
+  }
+
+  @POST
+  @Path("/{id}/post")
+  @RolesAllowed(Role.STEWARD_NAME)
+  public SlateDto post(@PathParam("id") String id) {
+    service.post(id, actor());
+    return view(id);
+  }
+
+  @POST
+  @Path("/{id}/moves/{move}/undo")
+  @RolesAllowed(Role.STEWARD_NAME)
+  public SlateDto undo(@PathParam("id") String id, @PathParam("move") String move) {
+    service.undo(id, move, actor());
+    return view(id);
+  }
+
+  @Scheduled(
+      every = "10m",
+      delayed = "1m",
+      concurrentExecution = Scheduled.ConcurrentExecution.SKIP)
+  void lapse() {
+    service.lapseOverdue();
+  }
+
+  private static List<String> holdings(JsonNode body) {
+    if (body == null || body.isNull() || body.isMissingNode()) {
+      return List.of();
+    }
+    JsonNode list = body.has("moves") ? body.get("moves") : body;
+    List<String> holdings = new ArrayList<>();
+    if (list.isArray()) {
+      list.forEach(move -> holdings.add(holding(move)));
+    } else if (list.has("holding") || list.has("kind")) {
+      holdings.add(holding(list));
+    }
+    return holdings;
+  }
+
+  private static String holding(JsonNode move) {
+    String kind = move.path("kind").asText("");
+    if (!kind.equals(SlateMove.Kind.TAKE_BACK.name())) {
+      throw Problem.badRequest("kind: '%s' is not a move. Use TAKE_BACK.".formatted(kind));
+    }
+    String holding = move.path("holding").asText("");
+    if (holding.isEmpty()) {
+      throw Problem.badRequest("holding: a take-back names the holding it is of.");
+    }
+    return holding;
+  }
+}

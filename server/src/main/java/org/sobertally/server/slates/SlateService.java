@@ -1,0 +1,337 @@
+package org.sobertally.server.slates;
+
+import jakarta.enterprise.context.ApplicationScoped;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Set;
+import org.sobertally.core.book.Book;
+import org.sobertally.core.book.Holding;
+import org.sobertally.core.slate.Move;
+import org.sobertally.core.slate.Preview;
+import org.sobertally.core.slate.Previewer;
+import org.sobertally.server.http.Problem;
+import org.sobertally.server.journal.Journal;
+import org.sobertally.server.journal.JournalEntry;
+import org.sobertally.server.store.Books;
+import org.sobertally.server.time.TallyClock;
+
+/** The life of a slate up to the moment its moves leave for the vendors. */
+@ApplicationScoped
+class SlateService {
+
+  private static final int MOST_MOVES = 5_000;
+  private static final int USUAL_DAYS_TO_DECIDE = 7;
+
+  private final Books books;
+  private final SlateStore store;
+  private final SlateBlocks slateBlocks;
+  private final Journal journal;
+  private final TallyClock clock;
+  private final Postman postman;
+
+  SlateService(
+      Books books,
+      SlateStore store,
+      SlateBlocks slateBlocks,
+      Journal journal,
+      TallyClock clock,
+      Postman postman) {
+    this.books = books;
+    this.store = store;
+    this.slateBlocks = slateBlocks;
+    this.journal = journal;
+    this.clock = clock;
+    this.postman = postman;
+  }
+
+  /** A field of a request that is at fault. */
+  record FieldFault(String field, String value, String message) {}
+
+  String create(String author, List<String> holdings) {
+    return books.write(
+        change -> {
+          Slate slate = new Slate();
+          slate.id = SlateStore.newId();
+          slate.state = Slate.State.DRAFT;
+          slate.author = author;
+          slate.created = clock.now();
+          store.add(slate);
+          addAll(slate, holdings, change.book());
+          return slate.id;
+        });
+  }
+
+  /** Puts take-backs on the draft; a holding that stands there already is passed over. */
+  void addMoves(String id, List<String> holdings, String actor) {
+    books.write(
+        change -> {
+          addAll(ownDraft(id, actor), holdings, change.book());
+          return null;
+        });
+  }
+
+  private void addAll(Slate slate, List<String> holdings, Book book) {
+    List<SlateMove> moves = store.movesOf(slate.id);
+    Set<String> there = new HashSet<>();
+    moves.forEach(move -> there.add(move.holding));
+    List<FieldFault> faults = new ArrayList<>();
+    int place = moves.stream().mapToInt(move -> move.place).max().orElse(0);
+    for (String holding : holdings) {
+      int number = book.holdings().numberOf(holding);
+      if (number < 0) {
+        faults.add(new FieldFault("holding", holding, "There is no holding of this id."));
+      } else if (there.add(holding)) {
+        store.add(takeBack(slate, ++place, book, number));
+      }
+    }
+    if (!faults.isEmpty()) {
+      throw Problem.unprocessable("Nothing was put on the slate.", faults);
+    }
+    if (there.size() > MOST_MOVES) {
+      throw Problem.unprocessable(
+          "A slate holds at most %,d moves. Send this one and draft another.".formatted(MOST_MOVES),
+          List.of());
+    }
+  }
+
+  private static SlateMove takeBack(Slate slate, int place, Book book, int number) {
+    Holding holding = book.holding(number);
+    SlateMove move = new SlateMove();
+    move.id = SlateStore.newId();
+    move.slate = slate.id;
+    move.place = place;
+    move.kind = SlateMove.Kind.TAKE_BACK;
+    move.state = SlateMove.State.PLANNED;
+    move.holding = holding.id();
+    move.account = holding.account();
+    move.person = book.accounts().byId(holding.account()).person();
+    move.line = holding.line();
+    move.plan = book.lines().byId(holding.line()).plan();
+    return move;
+  }
+
+  void removeMove(String id, String moveId, String actor) {
+    books.write(
+        change -> {
+          ownDraft(id, actor);
+          store.remove(moveOf(id, moveId));
+          return null;
+        });
+  }
+
+  /** Throws a draft away. */
+  void discard(String id, String actor) {
+    books.write(
+        change -> {
+          store.remove(ownDraft(id, actor));
+          return null;
+        });
+  }
+
+  void send(String id, LocalDate deadline, String note, String actor) {
+    books.write(
+        change -> {
+          Slate slate = ownDraft(id, actor);
+          List<SlateMove> moves = store.movesOf(id);
+          if (moves.isEmpty()) {
+            throw Problem.conflict("The slate is empty. Put at least one move on it.");
+          }
+          LocalDate today = clock.today();
+          LocalDate until = deadline == null ? today.plusDays(USUAL_DAYS_TO_DECIDE) : deadline;
+          if (until.isBefore(today)) {
+            throw Problem.badRequest(
+                "deadline: %s has passed. Choose a later day.".formatted(until));
+          }
+          Preview preview = freshPreview(change.book(), moves);
+          requireUnblocked(change.book(), slate, moves, preview);
+          freeze(moves, preview);
+          slate.state = Slate.State.SENT;
+          slate.deadline = until;
+          slate.note = note;
+          slate.sent = clock.now();
+          String text = "Sent a slate of %d moves for decision by %s.";
+          tell(actor, "SLATE_SENT", text.formatted(moves.size(), until), slate);
+          return null;
+        });
+  }
+
+  private Preview freshPreview(Book book, List<SlateMove> moves) {
+    List<Move> planned = new ArrayList<>();
+    moves.forEach(move -> planned.add(new Move.TakeBack(move.holding)));
+    return Previewer.of(book, clock.today(), planned);
+  }
+
+  private void requireUnblocked(Book book, Slate slate, List<SlateMove> moves, Preview preview) {
+    List<FieldFault> faults = new ArrayList<>();
+    var blocks = slateBlocks.of(book, slate, moves, preview);
+    for (int m = 0; m < moves.size(); m++) {
+      String holding = moves.get(m).holding;
+      blocks.get(m).forEach(block -> faults.add(new FieldFault("holding", holding, block.text())));
+    }
+    if (!faults.isEmpty()) {
+      throw Problem.unprocessable(
+          "%d moves cannot go. Take them off the slate first.".formatted(faults.size()), faults);
+    }
+  }
+
+  private static void freeze(List<SlateMove> moves, Preview preview) {
+    for (int m = 0; m < moves.size(); m++) {
+      Preview.MovePreview seen = preview.moves().get(m);
+      moves.get(m).yearly = seen.yearly().amount();
+      moves.get(m).currency = seen.yearly().currency();
+      moves.get(m).cashFrom = seen.cashFrom();
+    }
+  }
+
+  void decide(String id, boolean grant, String reason, String actor) {
+    lapseOverdue();
+    books.write(
+        change -> {
+          Slate slate = store.slate(id);
+          require(slate, Slate.State.SENT, "decided");
+          if (slate.author.equals(actor)) {
+            throw Problem.forbidden("This is your own slate. Somebody else must decide it.");
+          }
+          slate.state = grant ? Slate.State.GRANTED : Slate.State.REFUSED;
+          slate.decider = actor;
+          slate.decided = clock.now();
+          slate.reason = reason;
+          String kind = grant ? "SLATE_GRANTED" : "SLATE_REFUSED";
+          String said = reason == null || reason.isBlank() ? "" : " Reason: " + reason;
+          tell(actor, kind, (grant ? "Granted" : "Refused") + " a slate." + said, slate);
+          return null;
+        });
+  }
+
+  void post(String id, String actor) {
+    books.write(
+        change -> {
+          Slate slate = store.slate(id);
+          require(slate, Slate.State.GRANTED, "posted");
+          List<SlateMove> moves = store.movesOf(id);
+          requireUnblocked(change.book(), slate, moves, freshPreview(change.book(), moves));
+          slate.state = Slate.State.POSTED;
+          slate.posted = clock.now();
+          for (SlateMove move : moves) {
+            move.state = SlateMove.State.SENT;
+            store.add(call(change.book(), move, false));
+          }
+          String text = "Posted a slate of %d moves.".formatted(moves.size());
+          tell(actor, "SLATE_POSTED", text, slate);
+          return null;
+        });
+    postman.kick();
+  }
+
+  /** Hands the seat of a confirmed take-back out to the same account again. */
+  void undo(String id, String moveId, String actor) {
+    books.write(
+        change -> {
+          Slate slate = store.slate(id);
+          SlateMove move = moveOf(id, moveId);
+          if (move.state != SlateMove.State.CONFIRMED) {
+            throw Problem.conflict(
+                "Only a confirmed move can be undone; this one is %s.".formatted(move.state));
+          }
+          Book book = change.book();
+          Preview preview =
+              Previewer.of(book, clock.today(), List.of(new Move.HandOut(move.account, move.line)));
+          if (!reusable(book, move)) {
+            throw Problem.conflict("The vendor does not hand this seat out again.");
+          }
+          if (!preview.moves().get(0).canGo()) {
+            throw Problem.conflict(preview.moves().get(0).blocks().get(0).text());
+          }
+          if (store.unsettledAccounts().contains(move.account)) {
+            throw Problem.conflict("An earlier move of this account is not confirmed yet.");
+          }
+          move.state = SlateMove.State.UNDOING;
+          move.reason = null;
+          store.add(call(book, move, true));
+          JournalEntry entry = entry(slate);
+          entry.move = move.id;
+          entry.line = move.line;
+          entry.person = move.person;
+          journal.add(actor, "UNDO_ASKED", "Asked for a taken-back seat to go back.", entry);
+          return null;
+        });
+    postman.kick();
+  }
+
+  static boolean reusable(Book book, SlateMove move) {
+    return book.vendors().byId(book.plans().byId(move.plan).vendor()).reusable();
+  }
+
+  /** Ends slates whose deadline passed without an answer. */
+  void lapseOverdue() {
+    LocalDate today = clock.today();
+    if (store.anyOverdue(today)) {
+      books.write(
+          change -> {
+            store.slates().stream().filter(slate -> isOverdue(slate, today)).forEach(this::lapse);
+            return null;
+          });
+    }
+  }
+
+  private static boolean isOverdue(Slate slate, LocalDate today) {
+    return slate.state == Slate.State.SENT && slate.deadline.isBefore(today);
+  }
+
+  private void lapse(Slate slate) {
+    slate.state = Slate.State.LAPSED;
+    String text = "Nobody decided the slate by %s: nothing happens.".formatted(slate.deadline);
+    tell("Sober Tally", "SLATE_LAPSED", text, slate);
+  }
+
+  private VendorCall call(Book book, SlateMove move, boolean wanted) {
+    VendorCall call = new VendorCall();
+    call.id = SlateStore.newId();
+    call.move = move.id;
+    call.vendor = book.plans().byId(move.plan).vendor();
+    call.account = move.account;
+    call.plan = move.plan;
+    call.wanted = wanted;
+    call.state = VendorCall.State.PENDING;
+    call.created = Instant.now();
+    call.due = call.created;
+    return call;
+  }
+
+  private Slate ownDraft(String id, String actor) {
+    Slate slate = store.slate(id);
+    require(slate, Slate.State.DRAFT, "changed");
+    if (!slate.author.equals(actor)) {
+      throw Problem.forbidden("This draft is somebody else's. Draft a slate of your own.");
+    }
+    return slate;
+  }
+
+  private SlateMove moveOf(String slate, String moveId) {
+    SlateMove move = store.move(moveId);
+    if (move == null || !move.slate.equals(slate)) {
+      throw Problem.notFound("There is no move %s on this slate.".formatted(moveId));
+    }
+    return move;
+  }
+
+  private static void require(Slate slate, Slate.State state, String verb) {
+    if (slate.state != state) {
+      throw Problem.conflict(
+          "Only a slate that is %s can be %s; this one is %s.".formatted(state, verb, slate.state));
+    }
+  }
+
+  private void tell(String actor, String kind, String text, Slate slate) {
+    journal.add(actor, kind, text, entry(slate));
+  }
+
+  private static JournalEntry entry(Slate slate) {
+    JournalEntry entry = new JournalEntry();
+    entry.slate = slate.id;
+    return entry;
+  }
+}

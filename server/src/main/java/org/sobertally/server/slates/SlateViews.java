@@ -1,0 +1,235 @@
+package org.sobertally.server.slates;
+
+import jakarta.enterprise.context.ApplicationScoped;
+import jakarta.transaction.Transactional;
+import java.math.BigDecimal;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.OptionalInt;
+import org.sobertally.core.book.Book;
+import org.sobertally.core.ledger.Places;
+import org.sobertally.core.money.Money;
+import org.sobertally.core.slate.Cash;
+import org.sobertally.core.slate.Move;
+import org.sobertally.core.slate.Preview;
+import org.sobertally.core.slate.Previewer;
+import org.sobertally.core.slate.Remark;
+import org.sobertally.core.time.Days;
+import org.sobertally.core.use.UseStates;
+import org.sobertally.server.access.Role;
+import org.sobertally.server.access.Sessions;
+import org.sobertally.server.http.MoneyDto;
+import org.sobertally.server.store.Books;
+import org.sobertally.server.time.TallyClock;
+
+/** Shows slates: what each move would do while it is planned, what became of it afterwards. */
+@ApplicationScoped
+class SlateViews {
+
+  private final Books books;
+  private final SlateStore store;
+  private final SlateBlocks slateBlocks;
+  private final Sessions sessions;
+  private final TallyClock clock;
+
+  SlateViews(
+      Books books, SlateStore store, SlateBlocks slateBlocks, Sessions sessions, TallyClock clock) {
+    this.books = books;
+    this.store = store;
+    this.slateBlocks = slateBlocks;
+    this.sessions = sessions;
+    this.clock = clock;
+  }
+
+  /** Who asks. */
+  record Asker(String login, Role role) {}
+
+  @Transactional
+  SlateDto view(String id, Asker asker) {
+    return new View(store.slate(id), asker).dto();
+  }
+
+  /** The newest first; drafts of others are not shown. */
+  @Transactional
+  List<SlateDto> all(Asker asker) {
+    return store.slates().stream()
+        .filter(slate -> slate.state != Slate.State.DRAFT || slate.author.equals(asker.login()))
+        .map(slate -> new View(slate, asker).dto())
+        .toList();
+  }
+
+  private final class View {
+    private final Book book = books.current();
+    private final LocalDate today = clock.today();
+    private final Slate slate;
+    private final Asker asker;
+    private final List<SlateMove> moves;
+    private final Map<String, VendorCall> openCalls = new HashMap<>();
+    private final Map<Integer, UseStates> states = new HashMap<>();
+    private final boolean planned;
+    private final Preview preview;
+    private final List<List<Remark>> blocks;
+
+    View(Slate slate, Asker asker) {
+      this.slate = slate;
+      this.asker = asker;
+      moves = store.movesOf(slate.id);
+      store.openCallsOf(slate.id).forEach(call -> openCalls.put(call.move, call));
+      planned =
+          slate.state == Slate.State.DRAFT
+              || slate.state == Slate.State.SENT
+              || slate.state == Slate.State.GRANTED;
+      List<Move> core = new ArrayList<>();
+      if (planned) {
+        moves.forEach(move -> core.add(new Move.TakeBack(move.holding)));
+      }
+      preview = Previewer.of(book, today, core);
+      blocks = planned ? slateBlocks.of(book, slate, moves, preview) : List.of();
+    }
+
+    SlateDto dto() {
+      List<SlateDto.MoveDto> shown = new ArrayList<>();
+      for (int m = 0; m < moves.size(); m++) {
+        shown.add(move(m));
+      }
+      return new SlateDto(
+          slate.id,
+          slate.state,
+          slate.author,
+          sessions.nameOf(slate.author),
+          slate.created,
+          slate.deadline,
+          slate.note,
+          slate.decider,
+          slate.decider == null ? null : sessions.nameOf(slate.decider),
+          slate.reason,
+          slate.state == Slate.State.SENT
+              && asker.role() == Role.DECIDER
+              && !slate.author.equals(asker.login()),
+          slate.state == Slate.State.GRANTED && asker.role() == Role.STEWARD,
+          openCalls.size(),
+          shown,
+          previewDto());
+    }
+
+    private SlateDto.MoveDto move(int m) {
+      SlateMove move = moves.get(m);
+      Preview.MovePreview seen = planned ? preview.moves().get(m) : null;
+      boolean frozen = move.yearly != null;
+      int number = book.holdings().numberOf(move.holding);
+      UseStates clockOf = number < 0 ? null : statesOf(book.holdings().line(number));
+      boolean open = clockOf != null && clockOf.isOpen(number);
+      VendorCall call = openCalls.get(move.id);
+      return new SlateDto.MoveDto(
+          move.id,
+          move.kind,
+          move.state,
+          move.holding,
+          move.account,
+          move.person,
+          name(move),
+          move.plan,
+          book.plans().has(move.plan) ? book.plans().byId(move.plan).name() : move.plan,
+          move.line,
+          open ? clockOf.idleDays(number) : null,
+          open ? Days.date(clockOf.lastUsed(number)) : null,
+          planned ? remarks(blocks.get(m)) : List.of(),
+          planned ? remarks(seen.warnings()) : List.of(),
+          frozen ? MoneyDto.of(move.yearly, move.currency) : MoneyDto.of(seen.yearly()),
+          frozen ? move.cashFrom : seen.cashFrom(),
+          planned ? seen.undoUntil() : null,
+          mayUndo(move),
+          move.reason,
+          call == null ? null : call.answer);
+    }
+
+    private UseStates statesOf(int line) {
+      return states.computeIfAbsent(
+          line, l -> UseStates.ofLine(book, today, l, OptionalInt.empty()));
+    }
+
+    private boolean mayUndo(SlateMove move) {
+      return move.state == SlateMove.State.CONFIRMED
+          && asker.role() == Role.STEWARD
+          && book.plans().has(move.plan)
+          && SlateService.reusable(book, move);
+    }
+
+    private String name(SlateMove move) {
+      if (move.person != null && book.people().has(move.person)) {
+        return book.people().byId(move.person).name();
+      }
+      return book.accounts().has(move.account)
+          ? book.accounts().byId(move.account).email()
+          : move.account;
+    }
+
+    private static List<SlateDto.RemarkDto> remarks(List<Remark> remarks) {
+      return remarks.stream().map(r -> new SlateDto.RemarkDto(r.code(), r.text())).toList();
+    }
+
+    private SlateDto.PreviewDto previewDto() {
+      return planned ? plannedPreview() : settledPreview();
+    }
+
+    private SlateDto.PreviewDto plannedPreview() {
+      List<SlateDto.LinePreviewDto> lines =
+          preview.lines().stream()
+              .map(
+                  line ->
+                      new SlateDto.LinePreviewDto(
+                          line.line(),
+                          book.plans().byId(book.lines().byId(line.line()).plan()).name(),
+                          counts(line.before()),
+                          counts(line.after()),
+                          MoneyDto.of(line.yearlyDelta())))
+              .toList();
+      int oneWay = (int) preview.moves().stream().filter(m -> m.canGo() && !m.undoable()).count();
+      int blocked = (int) blocks.stream().filter(list -> !list.isEmpty()).count();
+      return new SlateDto.PreviewDto(
+          lines,
+          MoneyDto.of(preview.yearly()),
+          MoneyDto.of(preview.cashThisYear()),
+          moves.size() - blocked,
+          blocked,
+          oneWay);
+    }
+
+    /** What the moves that went through, or are on their way, save. */
+    private SlateDto.PreviewDto settledPreview() {
+      String currency = book.rates().reportingCurrency();
+      Money yearly = Money.zero(currency);
+      Money cash = Money.zero(currency);
+      int seats = 0;
+      for (SlateMove move : moves) {
+        boolean counts =
+            move.state == SlateMove.State.CONFIRMED || move.state == SlateMove.State.SENT;
+        if (counts) {
+          seats++;
+        }
+        if (counts && move.yearly != null && currency.equals(move.currency)) {
+          Money saved = new Money(move.yearly, move.currency);
+          yearly = yearly.plus(saved);
+          if (move.cashFrom != null && saved.amount().compareTo(BigDecimal.ZERO) != 0) {
+            cash = cash.plus(Cash.thisYear(saved, move.cashFrom, today));
+          }
+        }
+      }
+      return new SlateDto.PreviewDto(
+          List.of(), MoneyDto.of(yearly), MoneyDto.of(cash), seats, 0, 0);
+    }
+
+    private static SlateDto.Counts counts(Places places) {
+      return new SlateDto.Counts(
+          places.bought(),
+          places.spare(),
+          places.promised(),
+          places.held(),
+          places.resting(),
+          places.missing());
+    }
+  }
+}

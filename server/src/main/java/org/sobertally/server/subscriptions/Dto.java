@@ -1,0 +1,197 @@
+package org.sobertally.server.subscriptions;
+
+import com.fasterxml.jackson.annotation.JsonProperty;
+import java.math.BigDecimal;
+import java.time.LocalDate;
+import java.util.List;
+import org.eclipse.microprofile.openapi.annotations.media.Schema;
+import org.sobertally.core.activity.Evidence;
+import org.sobertally.core.agreement.Agreement;
+import org.sobertally.core.catalogue.PlanModel;
+import org.sobertally.core.ledger.Place;
+import org.sobertally.core.ledger.Posting;
+import org.sobertally.core.use.UseState;
+import org.sobertally.server.http.MoneyDto;
+
+/** The shapes that subscriptions are answered in. */
+final class Dto {
+
+  private Dto() {}
+
+  /**
+   * What is paid a year and how it splits.
+   *
+   * @param kept what really stopped being paid this calendar year
+   * @param split the same year's money by what its seats are for
+   */
+  @Schema(name = "Standing")
+  record Standing(
+      LocalDate asOf,
+      MoneyDto paid,
+      MoneyDto inUse,
+      MoneyDto recoverable,
+      MoneyDto spare,
+      MoneyDto kept,
+      Split split,
+      boolean empty) {}
+
+  @Schema(name = "Split")
+  record Split(
+      MoneyDto inUse,
+      MoneyDto idle,
+      MoneyDto neverOpened,
+      MoneyDto unanswered,
+      MoneyDto suspended,
+      MoneyDto left,
+      MoneyDto resting,
+      MoneyDto spare) {}
+
+  @Schema(name = "States")
+  record States(int inUse, int idle, int neverOpened, int unanswered, int suspended, int left) {}
+
+  /**
+   * @param percent null where the evidence does not reach back over the window, or no seat is there
+   * @param judgedFrom the first day on which it does
+   */
+  @Schema(name = "Utilisation")
+  record UtilisationDto(
+      int windowDays,
+      int used,
+      int of,
+      @Schema(nullable = true) BigDecimal percent,
+      LocalDate judgedFrom) {}
+
+  /** How a promised utilisation stands. */
+  enum FloorStatus {
+    MET,
+    BELOW,
+    CANNOT_SAY
+  }
+
+  @Schema(name = "Floor")
+  record FloorDto(
+      BigDecimal percent,
+      int windowDays,
+      Agreement.FloorOf of,
+      @Schema(nullable = true) LocalDate check,
+      FloorStatus status) {}
+
+  /**
+   * @param known whether anything is known of the vendor's activity at all
+   * @param daysBehind by how many days it ends before the as-of day
+   */
+  @Schema(name = "Evidence")
+  record EvidenceDto(
+      LocalDate completeFrom,
+      LocalDate completeTo,
+      Evidence.Kind kind,
+      boolean known,
+      int daysBehind) {}
+
+  /**
+   * One subscription.
+   *
+   * @param spare below zero where more are held than bought
+   * @param missing seats held beyond those bought
+   * @param cashFrom from when a smaller quantity, asked for on the as-of day, is paid
+   * @param tiers how many plans the ladder has; 0 for none
+   */
+  @Schema(name = "Subscription")
+  record Subscription(
+      String line,
+      String plan,
+      String planName,
+      String vendor,
+      String vendorName,
+      PlanModel model,
+      int tier,
+      int tiers,
+      int bought,
+      int spare,
+      int promised,
+      int resting,
+      @JsonProperty("short") int missing,
+      States states,
+      int cannotSay,
+      int onLeave,
+      UtilisationDto utilisation,
+      @Schema(nullable = true) FloorDto floor,
+      MoneyDto seatPrice,
+      MoneyDto yearlyCost,
+      MoneyDto recoverable,
+      LocalDate measureDay,
+      EvidenceDto evidence,
+      @Schema(nullable = true) LocalDate renews,
+      @Schema(nullable = true) LocalDate noticeBy,
+      @Schema(nullable = true) Integer noticeInDays,
+      int termDays,
+      Agreement.MayShrink mayShrink,
+      @Schema(nullable = true) LocalDate cashFrom,
+      int idleLine,
+      int openingGrace,
+      boolean signOutFirst,
+      int restDays,
+      boolean reusable) {}
+
+  /**
+   * One open holding.
+   *
+   * @param weeks days of use in each of the 26 weeks up to the measure day, oldest first
+   * @param plannedOn the slate that plans a move of it
+   */
+  @Schema(name = "Holding")
+  record HoldingDto(
+      String holding,
+      String account,
+      @Schema(nullable = true) String person,
+      String name,
+      @Schema(nullable = true) String department,
+      @Schema(nullable = true) String site,
+      UseState state,
+      boolean cannotSay,
+      LocalDate from,
+      @Schema(nullable = true) LocalDate lastUsed,
+      int idleDays,
+      MoneyDto yearlyCost,
+      boolean onLeave,
+      boolean kept,
+      @Schema(nullable = true) LocalDate keptUntil,
+      @Schema(nullable = true) String keepReason,
+      boolean admin,
+      boolean service,
+      List<Integer> weeks) {}
+
+  @Schema(name = "CurvePoint")
+  record CurvePoint(int days, int seats, int spared, MoneyDto yearlyCost) {}
+
+  @Schema(name = "OddsPoint")
+  record OddsPoint(
+      int days,
+      int withinDays,
+      @Schema(nullable = true) BigDecimal probability,
+      @Schema(nullable = true) BigDecimal low,
+      @Schema(nullable = true) BigDecimal high,
+      int atRisk) {}
+
+  @Schema(name = "IdleCurve")
+  record IdleCurveDto(LocalDate measureDay, List<CurvePoint> points, List<OddsPoint> odds) {}
+
+  @Schema(name = "Places")
+  record PlacesDto(int spare, int promised, int held, int resting) {}
+
+  /**
+   * @param slate the slate whose move caused it
+   */
+  @Schema(name = "Posting")
+  record PostingDto(
+      LocalDate day,
+      Place from,
+      Place to,
+      int seats,
+      Posting.Cause cause,
+      @Schema(nullable = true) String holding,
+      @Schema(nullable = true) String slate) {}
+
+  @Schema(name = "Ledger")
+  record LedgerDto(int bought, PlacesDto places, List<PostingDto> postings) {}
+}

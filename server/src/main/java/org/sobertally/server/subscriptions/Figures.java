@@ -1,0 +1,40 @@
+package org.sobertally.server.subscriptions;
+
+import jakarta.enterprise.context.ApplicationScoped;
+import java.time.LocalDate;
+import java.util.LinkedHashMap;
+import java.util.Map;
+import org.sobertally.core.book.Book;
+import org.sobertally.core.cover.Covers;
+import org.sobertally.core.use.UseStates;
+
+/** Figures over the whole book, worked out once per version and day and remembered for a while. */
+@ApplicationScoped
+class Figures {
+
+  private static final int REMEMBERED = 6;
+
+  /** What is asked of the whole book at once. */
+  record Whole(UseStates states, Covers covers) {}
+
+  private record Key(long version, LocalDate day) {}
+
+  private final Map<Key, Whole> remembered =
+      new LinkedHashMap<>(16, 0.75f, true) {
+        private static final long serialVersionUID = 1L;
+
+        @Override
+        protected boolean removeEldestEntry(Map.Entry<Key, Whole> eldest) {
+          return size() > REMEMBERED;
+        }
+      };
+
+  synchronized Whole of(Book book, LocalDate asOf) {
+    return remembered.computeIfAbsent(
+        new Key(book.version(), asOf),
+        key -> {
+          UseStates states = UseStates.of(book, asOf);
+          return new Whole(states, Covers.of(states));
+        });
+  }
+}

@@ -1,0 +1,96 @@
+package org.sobertally.server.subscriptions;
+
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Optional;
+import org.sobertally.core.book.Book;
+import org.sobertally.core.book.Holdings;
+import org.sobertally.core.people.Account;
+import org.sobertally.core.people.Keep;
+import org.sobertally.core.people.Person;
+import org.sobertally.core.time.Days;
+import org.sobertally.core.use.UseState;
+import org.sobertally.core.use.UseStates;
+import org.sobertally.server.http.MoneyDto;
+
+/** The open holdings of one subscription, as they are answered. */
+final class HolderList {
+
+  private static final int WEEKS = 26;
+
+  private final UseStates states;
+  private final Book book;
+  private final int line;
+  private final int measured;
+  private final long parts;
+  private final MoneyDto seatPrice;
+  private final long[] used;
+
+  HolderList(UseStates states, int line) {
+    this.states = states;
+    this.book = states.book();
+    this.line = line;
+    this.measured = states.measureDay(book.vendorOfLine(line));
+    this.parts = book.partsOfPlan(book.planNumberOfLine(line));
+    this.seatPrice = MoneyDto.of(book.seatPrice(line, states.asOf()));
+    this.used = new long[book.activity().words()];
+  }
+
+  List<Dto.HoldingDto> holders(Optional<UseState> wanted) {
+    Holdings holdings = book.holdings();
+    List<Dto.HoldingDto> all = new ArrayList<>();
+    for (int h = holdings.lineStart(line); h < holdings.lineEnd(line); h++) {
+      if (states.isOpen(h) && (wanted.isEmpty() || wanted.get() == states.state(h))) {
+        all.add(holder(h));
+      }
+    }
+    return all;
+  }
+
+  private Dto.HoldingDto holder(int h) {
+    Holdings holdings = book.holdings();
+    Account account = book.accounts().get(holdings.account(h));
+    int number = book.personOfAccount(holdings.account(h));
+    Person person = number < 0 ? null : book.people().get(number);
+    Keep keep = book.keepOn(holdings.id(h), states.asOf());
+    return new Dto.HoldingDto(
+        holdings.id(h),
+        account.id(),
+        account.person(),
+        person == null ? account.email() : person.name(),
+        person == null ? null : person.department(),
+        person == null ? null : person.site(),
+        states.state(h),
+        states.cannotSay(h),
+        Days.date(holdings.from(h)),
+        Days.date(states.lastUsed(h)),
+        states.idleDays(h),
+        seatPrice,
+        states.onLeave(h),
+        keep != null,
+        keep == null ? null : keep.until(),
+        keep == null ? null : keep.reason(),
+        account.admin(),
+        person != null && person.kind() == Person.Kind.SERVICE,
+        weeks(h));
+  }
+
+  /** Days of use while held, by week, the last week ending on the measure day. */
+  private List<Integer> weeks(int h) {
+    book.activity().union(book.holdings().account(h), parts, used);
+    int first = book.activity().firstWord() << 6;
+    Integer[] weeks = new Integer[WEEKS];
+    Arrays.fill(weeks, 0);
+    for (int week = 0; week < WEEKS; week++) {
+      int end = measured - 7 * (WEEKS - 1 - week);
+      for (int day = Math.max(end - 6, book.holdings().from(h)); day <= end; day++) {
+        int bit = day - first;
+        if (bit >= 0 && bit < 64 * used.length && (used[bit >> 6] >>> (bit & 63) & 1) != 0) {
+          weeks[week]++;
+        }
+      }
+    }
+    return List.of(weeks);
+  }
+}

@@ -1,0 +1,208 @@
+package org.sobertally.server.subscriptions;
+
+import jakarta.annotation.security.RolesAllowed;
+import jakarta.ws.rs.GET;
+import jakarta.ws.rs.Path;
+import jakarta.ws.rs.PathParam;
+import jakarta.ws.rs.Produces;
+import jakarta.ws.rs.QueryParam;
+import jakarta.ws.rs.core.Context;
+import jakarta.ws.rs.core.MediaType;
+import jakarta.ws.rs.core.UriInfo;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.OptionalInt;
+import java.util.stream.IntStream;
+import org.eclipse.microprofile.openapi.annotations.tags.Tag;
+import org.jboss.resteasy.reactive.RestResponse;
+import org.sobertally.core.book.Book;
+import org.sobertally.core.ledger.Ledger;
+import org.sobertally.core.ledger.Place;
+import org.sobertally.core.ledger.Places;
+import org.sobertally.core.ledger.Posting;
+import org.sobertally.core.money.Money;
+import org.sobertally.core.use.IdleCurve;
+import org.sobertally.core.use.UseState;
+import org.sobertally.core.use.UseStates;
+import org.sobertally.server.http.MoneyDto;
+import org.sobertally.server.http.Page;
+import org.sobertally.server.http.Params;
+import org.sobertally.server.http.Problem;
+import org.sobertally.server.journal.Journal;
+import org.sobertally.server.journal.JournalEntry;
+import org.sobertally.server.store.AsOf;
+import org.sobertally.server.store.Books;
+
+/** What is bought, who holds it, and what it is for. */
+@Path("/api/v1")
+@Tag(name = "subscriptions")
+@RolesAllowed("**")
+public class SubscriptionResource {
+
+  private static final String CSV = "text/csv";
+
+  private final Books books;
+  private final AsOf asOf;
+  private final Figures figures;
+  private final Journal journal;
+
+  SubscriptionResource(Books books, AsOf asOf, Figures figures, Journal journal) {
+    this.books = books;
+    this.asOf = asOf;
+    this.figures = figures;
+    this.journal = journal;
+  }
+
+  private Summaries summaries(Book book, LocalDate day) {
+    return new Summaries(book, day, figures.of(book, day));
+  }
+
+  private static int line(Book book, String id) {
+    int line = book.lines().numberOf(id);
+    if (line < 0) {
+      throw Problem.notFound("There is no subscription %s.".formatted(id));
+    }
+    return line;
+  }
+
+  @GET
+  @Path("/standing")
+  public Dto.Standing standing(@QueryParam("asOf") String asOfText) {
+    Book book = books.current();
+    LocalDate day = asOf.of(book, asOfText);
+    // No quantity has been lowered yet through this application, so nothing has stopped being paid.
+    return summaries(book, day).standing(Money.zero(book.rates().reportingCurrency()));
+  }
+
+  @GET
+  @Path("/subscriptions")
+  @Produces({MediaType.APPLICATION_JSON, CSV})
+  public RestResponse<List<Dto.Subscription>> subscriptions(
+      @QueryParam("asOf") String asOfText,
+      @QueryParam("limit") String limit,
+      @QueryParam("cursor") String cursor,
+      @Context UriInfo uri) {
+    Book book = books.current();
+    Summaries summaries = summaries(book, asOf.of(book, asOfText));
+    List<Dto.Subscription> all =
+        IntStream.range(0, book.lines().size()).mapToObj(summaries::subscription).toList();
+    return Page.of(all, Dto.Subscription::line, limit, cursor, uri, book.version());
+  }
+
+  @GET
+  @Path("/subscriptions/{line}")
+  public Dto.Subscription subscription(
+      @PathParam("line") String lineId, @QueryParam("asOf") String asOfText) {
+    Book book = books.current();
+    int line = line(book, lineId);
+    return summaries(book, asOf.of(book, asOfText)).subscription(line);
+  }
+
+  @GET
+  @Path("/subscriptions/{line}/holdings")
+  @Produces({MediaType.APPLICATION_JSON, CSV})
+  public RestResponse<List<Dto.HoldingDto>> holdings(
+      @PathParam("line") String lineId,
+      @QueryParam("asOf") String asOfText,
+      @QueryParam("state") String stateText,
+      @QueryParam("idleLine") String idleLineText,
+      @QueryParam("limit") String limit,
+      @QueryParam("cursor") String cursor,
+      @Context UriInfo uri) {
+    Book book = books.current();
+    int line = line(book, lineId);
+    LocalDate day = asOf.of(book, asOfText);
+    OptionalInt idleLine = Params.number("idleLine", idleLineText, 1, IdleCurve.LONGEST);
+    Optional<UseState> wanted = Params.choice("state", stateText, UseState.class);
+    UseStates states = UseStates.ofLine(book, day, line, idleLine);
+    List<Dto.HoldingDto> all = new HolderList(states, line).holders(wanted);
+    return Page.of(all, Dto.HoldingDto::holding, limit, cursor, uri, book.version());
+  }
+
+  @GET
+  @Path("/subscriptions/{line}/idle-curve")
+  public Dto.IdleCurveDto idleCurve(
+      @PathParam("line") String lineId, @QueryParam("asOf") String asOfText) {
+    Book book = books.current();
+    IdleCurve curve = IdleCurve.of(book, line(book, lineId), asOf.of(book, asOfText));
+    List<Dto.CurvePoint> points =
+        IntStream.rangeClosed(1, IdleCurve.LONGEST)
+            .mapToObj(
+                days ->
+                    new Dto.CurvePoint(
+                        days,
+                        curve.seats(days),
+                        curve.spared(days),
+                        MoneyDto.of(curve.yearlyCost(days))))
+            .toList();
+    return new Dto.IdleCurveDto(curve.measureDay(), points, List.of());
+  }
+
+  @GET
+  @Path("/subscriptions/{line}/ledger")
+  public Dto.LedgerDto ledger(
+      @PathParam("line") String lineId, @QueryParam("asOf") String asOfText) {
+    Book book = books.current();
+    int line = line(book, lineId);
+    LocalDate day = asOf.of(book, asOfText);
+    Ledger ledger = Ledger.of(book, line);
+    Places places = ledger.on(day);
+    return new Dto.LedgerDto(
+        places.bought(),
+        new Dto.PlacesDto(places.spare(), places.promised(), places.held(), places.resting()),
+        postings(ledger, lineId, day));
+  }
+
+  /**
+   * The ledger's postings, each with the slate that caused it. A seat taken back and handed out
+   * again on one day leaves no trace in the facts; both postings are in the journal and are shown
+   * from there, where they cancel out.
+   */
+  private List<Dto.PostingDto> postings(Ledger ledger, String lineId, LocalDate day) {
+    Map<String, JournalEntry> recorded = new HashMap<>();
+    List<JournalEntry> entries = journal.postingsOf(lineId);
+    entries.forEach(entry -> recorded.put(key(entry.holding, entry.day, entry.toPlace), entry));
+    List<Dto.PostingDto> postings = new ArrayList<>();
+    for (Posting posting : ledger.postings()) {
+      if (!posting.day().isAfter(day)) {
+        String key = key(posting.holding(), posting.day(), posting.to().name());
+        JournalEntry cause = recorded.remove(key);
+        postings.add(
+            new Dto.PostingDto(
+                posting.day(),
+                posting.from(),
+                posting.to(),
+                posting.seats(),
+                posting.cause(),
+                posting.holding(),
+                cause == null ? null : cause.slate));
+      }
+    }
+    recorded.values().stream()
+        .filter(entry -> !entry.day.isAfter(day))
+        .sorted((a, b) -> a.id.compareTo(b.id))
+        .forEach(entry -> postings.add(cancelled(entry)));
+    return postings;
+  }
+
+  private static Dto.PostingDto cancelled(JournalEntry entry) {
+    Place to = Place.valueOf(entry.toPlace);
+    Posting.Cause cause = to == Place.HELD ? Posting.Cause.HANDED_OUT : Posting.Cause.TAKEN_BACK;
+    return new Dto.PostingDto(
+        entry.day,
+        Place.valueOf(entry.fromPlace),
+        to,
+        entry.seats,
+        cause,
+        entry.holding,
+        entry.slate);
+  }
+
+  private static String key(String holding, LocalDate day, String to) {
+    return holding + " " + day + " " + to;
+  }
+}

@@ -1,0 +1,182 @@
+package org.sobertally.server.subscriptions;
+
+import java.time.LocalDate;
+import java.time.temporal.ChronoUnit;
+import java.util.EnumMap;
+import java.util.Map;
+import java.util.Optional;
+import java.util.function.IntPredicate;
+import org.sobertally.core.activity.Evidence;
+import org.sobertally.core.agreement.Agreement;
+import org.sobertally.core.book.Book;
+import org.sobertally.core.book.Holdings;
+import org.sobertally.core.catalogue.Plan;
+import org.sobertally.core.catalogue.Vendor;
+import org.sobertally.core.ledger.Ledger;
+import org.sobertally.core.ledger.Places;
+import org.sobertally.core.money.Money;
+import org.sobertally.core.slate.Cash;
+import org.sobertally.core.time.Days;
+import org.sobertally.core.use.UseState;
+import org.sobertally.core.use.UseStates;
+import org.sobertally.core.use.Utilisation;
+import org.sobertally.server.http.MoneyDto;
+
+/** Sums each subscription up, and all of them together. */
+final class Summaries {
+
+  private final Book book;
+  private final LocalDate asOf;
+  private final Figures.Whole whole;
+
+  Summaries(Book book, LocalDate asOf, Figures.Whole whole) {
+    this.book = book;
+    this.asOf = asOf;
+    this.whole = whole;
+  }
+
+  Dto.Subscription subscription(int line) {
+    Plan plan = book.planOfLine(line);
+    Agreement agreement = book.agreementOfLine(line);
+    Vendor vendor = book.vendors().get(book.vendorOfLine(line));
+    Places places = Ledger.count(book, line, asOf);
+    Map<UseState, Integer> states = states(line);
+    Utilisation used = Utilisation.of(book, line, asOf);
+    Optional<LocalDate> noticeBy = agreement.noticeBy(asOf);
+    return new Dto.Subscription(
+        book.lines().get(line).id(),
+        plan.id(),
+        plan.name(),
+        vendor.id(),
+        vendor.name(),
+        plan.model(),
+        plan.rank() == null ? 0 : plan.rank(),
+        tiers(plan),
+        places.bought(),
+        places.spare(),
+        places.promised(),
+        places.resting(),
+        places.missing(),
+        new Dto.States(
+            states.get(UseState.IN_USE),
+            states.get(UseState.IDLE),
+            states.get(UseState.NEVER_OPENED),
+            states.get(UseState.UNANSWERED),
+            states.get(UseState.SUSPENDED),
+            states.get(UseState.LEFT)),
+        count(line, whole.states()::cannotSay),
+        count(line, h -> whole.states().isOpen(h) && whole.states().onLeave(h)),
+        new Dto.UtilisationDto(
+            used.windowDays(), used.used(), used.of(), used.percent(), used.judgedFrom()),
+        floor(agreement.floor(), used),
+        MoneyDto.of(book.seatPrice(line, asOf)),
+        MoneyDto.of(book.yearlyCost(line, asOf)),
+        MoneyDto.of(whole.covers().recoverableOf(line)),
+        Days.date(whole.states().measureDay(book.vendorOfLine(line))),
+        evidence(vendor.id()),
+        agreement.nextRenewal(asOf).orElse(null),
+        noticeBy.orElse(null),
+        noticeBy.map(day -> (int) ChronoUnit.DAYS.between(asOf, day)).orElse(null),
+        (int) ChronoUnit.DAYS.between(agreement.starts(), agreement.ends()),
+        agreement.mayShrink(),
+        Cash.stopsOn(book, line, asOf).orElse(null),
+        book.idleLineOf(plan),
+        book.openingGraceOf(plan),
+        vendor.signOutFirst(),
+        vendor.restDays(),
+        vendor.reusable());
+  }
+
+  private int tiers(Plan plan) {
+    return plan.ladder() == null
+        ? 0
+        : (int)
+            book.plans().all().stream()
+                .filter(other -> plan.ladder().equals(other.ladder()))
+                .filter(other -> plan.vendor().equals(other.vendor()))
+                .filter(other -> other.model() == plan.model())
+                .count();
+  }
+
+  private Map<UseState, Integer> states(int line) {
+    Map<UseState, Integer> counts = new EnumMap<>(UseState.class);
+    for (UseState state : UseState.values()) {
+      counts.put(state, 0);
+    }
+    UseStates states = whole.states();
+    Holdings holdings = book.holdings();
+    for (int h = holdings.lineStart(line); h < holdings.lineEnd(line); h++) {
+      if (states.isOpen(h)) {
+        counts.merge(states.state(h), 1, Integer::sum);
+      }
+    }
+    return counts;
+  }
+
+  private int count(int line, IntPredicate fits) {
+    Holdings holdings = book.holdings();
+    int count = 0;
+    for (int h = holdings.lineStart(line); h < holdings.lineEnd(line); h++) {
+      count += fits.test(h) ? 1 : 0;
+    }
+    return count;
+  }
+
+  private static Dto.FloorDto floor(Agreement.Floor floor, Utilisation used) {
+    if (floor == null) {
+      return null;
+    }
+    Dto.FloorStatus status =
+        used.percent() == null
+            ? Dto.FloorStatus.CANNOT_SAY
+            : used.below(floor.percent()) ? Dto.FloorStatus.BELOW : Dto.FloorStatus.MET;
+    return new Dto.FloorDto(floor.percent(), floor.window(), floor.of(), floor.check(), status);
+  }
+
+  private Dto.EvidenceDto evidence(String vendor) {
+    Evidence evidence = book.evidenceOf(vendor, asOf);
+    long behind = Math.max(0, ChronoUnit.DAYS.between(evidence.to(), asOf));
+    return new Dto.EvidenceDto(
+        evidence.from(), evidence.to(), evidence.kind(), book.hasEvidence(vendor), (int) behind);
+  }
+
+  Dto.Standing standing(Money kept) {
+    Map<UseState, Money> money = new EnumMap<>(UseState.class);
+    Money none = Money.zero(book.rates().reportingCurrency());
+    for (UseState state : UseState.values()) {
+      money.put(state, none);
+    }
+    Money paid = none;
+    Money spare = none;
+    Money resting = none;
+    for (int line = 0; line < book.lines().size(); line++) {
+      if (book.agreementOfLine(line).inForce(asOf)) {
+        Money seat = book.seatPrice(line, asOf);
+        Places places = Ledger.count(book, line, asOf);
+        paid = paid.plus(book.yearlyCost(line, asOf));
+        spare = spare.plus(seat.times(Math.max(0, places.spare())));
+        resting = resting.plus(seat.times(places.resting()));
+        states(line).forEach((state, n) -> money.merge(state, seat.times(n), Money::plus));
+      }
+    }
+    Dto.Split split =
+        new Dto.Split(
+            MoneyDto.of(money.get(UseState.IN_USE)),
+            MoneyDto.of(money.get(UseState.IDLE)),
+            MoneyDto.of(money.get(UseState.NEVER_OPENED)),
+            MoneyDto.of(money.get(UseState.UNANSWERED)),
+            MoneyDto.of(money.get(UseState.SUSPENDED)),
+            MoneyDto.of(money.get(UseState.LEFT)),
+            MoneyDto.of(resting),
+            MoneyDto.of(spare));
+    return new Dto.Standing(
+        asOf,
+        MoneyDto.of(paid),
+        split.inUse(),
+        MoneyDto.of(whole.covers().recoverable()),
+        split.spare(),
+        MoneyDto.of(kept),
+        split,
+        book.lines().size() == 0);
+  }
+}

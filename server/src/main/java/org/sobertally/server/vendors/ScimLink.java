@@ -1,0 +1,169 @@
+package org.sobertally.server.vendors;
+
+import com.fasterxml.jackson.databind.node.JsonNodeFactory;
+import com.fasterxml.jackson.databind.node.ObjectNode;
+import com.fasterxml.jackson.jakarta.rs.json.JacksonJsonProvider;
+import com.unboundid.scim2.client.ScimService;
+import com.unboundid.scim2.common.exceptions.ScimException;
+import com.unboundid.scim2.common.filters.Filter;
+import com.unboundid.scim2.common.messages.ListResponse;
+import com.unboundid.scim2.common.types.UserResource;
+import com.unboundid.scim2.common.utils.JsonUtils;
+import jakarta.ws.rs.ProcessingException;
+import jakarta.ws.rs.WebApplicationException;
+import jakarta.ws.rs.client.Client;
+import jakarta.ws.rs.client.ClientBuilder;
+import jakarta.ws.rs.client.ClientRequestContext;
+import jakarta.ws.rs.client.ClientRequestFilter;
+import jakarta.ws.rs.client.ClientResponseContext;
+import jakarta.ws.rs.client.ClientResponseFilter;
+import java.net.URI;
+import java.time.Duration;
+import java.util.Optional;
+import java.util.concurrent.TimeUnit;
+
+/**
+ * A vendor that speaks SCIM 2.0 (RFC 7643, 7644): an account is a User whose {@code userName} is
+ * the account's id, a seat is an entitlement whose value is the plan's id.
+ */
+final class ScimLink implements SeatLink {
+
+  private static final String USERS = "Users";
+  private static final ThreadLocal<String> CALL_ID = new ThreadLocal<>();
+  private static final ThreadLocal<String> RETRY_AFTER = new ThreadLocal<>();
+
+  private final String vendor;
+  private final ScimService scim;
+
+  ScimLink(String vendor, URI base, String token, Duration timeout) {
+    this.vendor = vendor;
+    Client client =
+        ClientBuilder.newBuilder()
+            .connectTimeout(timeout.toMillis(), TimeUnit.MILLISECONDS)
+            .readTimeout(timeout.toMillis(), TimeUnit.MILLISECONDS)
+            .register(new JacksonJsonProvider(JsonUtils.createObjectMapper()))
+            .register(new Headers(token))
+            .build();
+    this.scim = new ScimService(client.target(base));
+  }
+
+  /** Sends who we are and which call this is; keeps what the vendor says about waiting. */
+  private static final class Headers implements ClientRequestFilter, ClientResponseFilter {
+    private final String token;
+
+    Headers(String token) {
+      this.token = token;
+    }
+
+    @Override
+    public void filter(ClientRequestContext request) {
+      if (!token.isEmpty()) {
+        request.getHeaders().putSingle("Authorization", "Bearer " + token);
+      }
+      if (CALL_ID.get() != null) {
+        request.getHeaders().putSingle("Idempotency-Key", CALL_ID.get());
+      }
+    }
+
+    @Override
+    public void filter(ClientRequestContext request, ClientResponseContext response) {
+      RETRY_AFTER.set(response.getHeaderString("Retry-After"));
+    }
+  }
+
+  @Override
+  public Answer ask(String callId, String account, String plan, boolean wanted) {
+    CALL_ID.set(callId);
+    RETRY_AFTER.remove();
+    try {
+      Optional<UserResource> user = find(account);
+      if (user.isEmpty()) {
+        return new Answer.Refused("%s has no account %s.".formatted(vendor, account));
+      }
+      boolean holds = holds(user.get(), plan);
+      if (holds != wanted) {
+        change(user.get(), plan, wanted);
+      }
+      return new Answer.Done();
+    } catch (ScimException e) {
+      return answerTo(status(e), reason(e));
+    } catch (WebApplicationException e) {
+      return answerTo(e.getResponse().getStatus(), e.getMessage());
+    } catch (ProcessingException e) {
+      return new Answer.Unknown(unreached(e));
+    } finally {
+      CALL_ID.remove();
+    }
+  }
+
+  private void change(UserResource user, String plan, boolean wanted) throws ScimException {
+    var request = scim.modifyRequest(USERS, user.getId());
+    if (wanted) {
+      ObjectNode entitlement = JsonNodeFactory.instance.objectNode().put("value", plan);
+      request.addValues("entitlements", entitlement).invoke(UserResource.class);
+    } else {
+      request
+          .removeValues("entitlements[value eq \"%s\"]".formatted(plan.replace("\"", "\\\"")))
+          .invoke(UserResource.class);
+    }
+  }
+
+  private Answer answerTo(int status, String reason) {
+    if (status == 429 || status == 503) {
+      return new Answer.Later(reason, retryAfter());
+    }
+    // After any other failure on the vendor's side nobody knows how far it came.
+    return status >= 500 || status < 400 ? new Answer.Unknown(reason) : new Answer.Refused(reason);
+  }
+
+  private static long retryAfter() {
+    try {
+      String seconds = RETRY_AFTER.get();
+      return seconds == null ? 0 : Math.max(0, Long.parseLong(seconds.strip()));
+    } catch (NumberFormatException e) {
+      return 0;
+    }
+  }
+
+  @Override
+  public Reading read(String account, String plan) {
+    try {
+      Optional<UserResource> user = find(account);
+      return new Reading.Shows(user.isPresent() && holds(user.get(), plan));
+    } catch (ScimException e) {
+      return new Reading.Unreadable(reason(e));
+    } catch (WebApplicationException e) {
+      return new Reading.Unreadable(e.getMessage());
+    } catch (ProcessingException e) {
+      return new Reading.Unreadable(unreached(e));
+    }
+  }
+
+  private Optional<UserResource> find(String account) throws ScimException {
+    ListResponse<UserResource> found =
+        scim.search(USERS, Filter.eq("userName", account).toString(), UserResource.class);
+    return found.getResources().stream().findFirst();
+  }
+
+  private static boolean holds(UserResource user, String plan) {
+    return user.getEntitlements() != null
+        && user.getEntitlements().stream().anyMatch(e -> plan.equals(e.getValue()));
+  }
+
+  private static int status(ScimException e) {
+    Integer status = e.getScimError() == null ? null : e.getScimError().getStatus();
+    return status == null ? 500 : status;
+  }
+
+  private static String reason(ScimException e) {
+    String detail = e.getScimError() == null ? null : e.getScimError().getDetail();
+    return detail == null || detail.isBlank()
+        ? "The vendor answered %d.".formatted(status(e))
+        : detail;
+  }
+
+  private String unreached(ProcessingException e) {
+    Throwable cause = e.getCause() == null ? e : e.getCause();
+    return "%s did not answer (%s).".formatted(vendor, cause.getClass().getSimpleName());
+  }
+}

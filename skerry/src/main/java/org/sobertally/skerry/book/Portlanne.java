@@ -1,0 +1,65 @@
+package org.sobertally.skerry.book;
+
+import java.time.LocalDate;
+import java.util.List;
+import org.sobertally.skerry.book.Crew.Member;
+import org.sobertally.skerry.book.Seats.Habit;
+
+/**
+ * Sea charts, whose activity arrives late: on 30 September it is complete to the 21st, nine days
+ * behind. The application must say so and hold nothing after that day against anybody.
+ */
+final class Portlanne implements VendorStory {
+
+  private static final String VENDOR = "portlanne";
+  private static final List<String> PARTS = List.of("charts", "tides");
+  private static final int DAYS_LATER_THAN_OTHERS = 7;
+
+  @Override
+  public void tell(Draft draft, List<Member> crew) {
+    draft.row("vendors.csv", VENDOR, "Portlanne", "PT3S", null, null, null, null);
+    draft.row(
+        "plans.csv",
+        "port-charts",
+        VENDOR,
+        "Charts",
+        null,
+        null,
+        "NAMED",
+        "charts tides",
+        null,
+        null,
+        null,
+        null,
+        null);
+    draft.row("parts.csv", VENDOR, "charts", "Charts", null, "true");
+    draft.row("parts.csv", VENDOR, "tides", "Tides", null, null);
+    draft.row(
+        "agreements.csv",
+        "pl-charts",
+        VENDOR,
+        "Portlanne sea charts",
+        "EUR",
+        LocalDate.of(2025, 5, 1),
+        LocalDate.of(2026, 5, 1),
+        30,
+        "AUTO",
+        "MONTHLY",
+        null,
+        null,
+        null,
+        null);
+    draft.row("lines.csv", "pl-charts", "pl-charts", "port-charts", 60, "310.00", "FLAT", null);
+    draft.evidence(VENDOR, DAYS_LATER_THAN_OTHERS);
+    Seats seats = new Seats(draft, VENDOR, "pl-charts");
+    for (Member member : crew) {
+      boolean bridge = member.department().equals("Deck crew") && !member.seasonal();
+      boolean planner = member.department().equals("Route planning");
+      if ((bridge && seats.count() < 36 || planner) && seats.count() < 57) {
+        int roll = draft.chance("charts " + member.id()).nextInt(100);
+        Habit habit = roll < 74 ? Habit.SHIFTS : roll < 86 ? Habit.AT_TIMES : Habit.STOPPED;
+        seats.give(member, habit, PARTS);
+      }
+    }
+  }
+}

@@ -1,0 +1,132 @@
+package org.sobertally.skerry.standin;
+
+import de.captaingoldfish.scim.sdk.common.constants.enums.SortOrder;
+import de.captaingoldfish.scim.sdk.common.exceptions.ConflictException;
+import de.captaingoldfish.scim.sdk.common.exceptions.NotImplementedException;
+import de.captaingoldfish.scim.sdk.common.exceptions.ResourceNotFoundException;
+import de.captaingoldfish.scim.sdk.common.resources.User;
+import de.captaingoldfish.scim.sdk.common.resources.complex.Meta;
+import de.captaingoldfish.scim.sdk.common.resources.multicomplex.Email;
+import de.captaingoldfish.scim.sdk.common.resources.multicomplex.Entitlement;
+import de.captaingoldfish.scim.sdk.common.schemas.SchemaAttribute;
+import de.captaingoldfish.scim.sdk.server.endpoints.Context;
+import de.captaingoldfish.scim.sdk.server.endpoints.ResourceHandler;
+import de.captaingoldfish.scim.sdk.server.endpoints.features.EndpointType;
+import de.captaingoldfish.scim.sdk.server.filter.FilterNode;
+import de.captaingoldfish.scim.sdk.server.response.PartialListResponse;
+import java.time.Instant;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Set;
+import java.util.function.Supplier;
+
+/** Answers for Users: an account's plans are its entitlements. */
+final class UserHandler extends ResourceHandler<User> {
+
+  private static final Instant LONG_AGO = Instant.parse("2025-01-01T00:00:00Z");
+
+  private final String vendorName;
+  private final Accounts accounts;
+  private final boolean signOutFirst;
+  private final Supplier<Faults> faults;
+
+  UserHandler(String vendorName, Accounts accounts, boolean signOutFirst, Supplier<Faults> faults) {
+    this.vendorName = vendorName;
+    this.accounts = accounts;
+    this.signOutFirst = signOutFirst;
+    this.faults = faults;
+  }
+
+  @Override
+  public User createResource(User user, Context context) {
+    throw new NotImplementedException("Accounts are opened by hand here.");
+  }
+
+  @Override
+  public User getResource(
+      String id,
+      List<SchemaAttribute> attributes,
+      List<SchemaAttribute> excluded,
+      Context context) {
+    return user(found(id, accounts.shown(id)));
+  }
+
+  @Override
+  public User getResourceForUpdate(
+      String id,
+      List<SchemaAttribute> attributes,
+      List<SchemaAttribute> excluded,
+      Context context,
+      EndpointType type) {
+    return user(found(id, accounts.latest(id)));
+  }
+
+  private static Accounts.Seen found(String id, Accounts.Seen seen) {
+    if (seen == null) {
+      throw new ResourceNotFoundException("There is no account " + id + ".");
+    }
+    return seen;
+  }
+
+  /** Filtering is left to the SDK, which is given everything. */
+  @Override
+  public PartialListResponse<User> listResources(
+      long startIndex,
+      int count,
+      FilterNode filter,
+      SchemaAttribute sortBy,
+      SortOrder sortOrder,
+      List<SchemaAttribute> attributes,
+      List<SchemaAttribute> excluded,
+      Context context) {
+    List<User> users = accounts.allShown().stream().map(UserHandler::user).toList();
+    return PartialListResponse.<User>builder().resources(users).totalResults(users.size()).build();
+  }
+
+  @Override
+  public User updateResource(User changed, Context context) {
+    String id = changed.getId().orElseThrow();
+    Accounts.Seen seen = found(id, accounts.latest(id));
+    Set<String> plans = new HashSet<>();
+    changed.getEntitlements().forEach(e -> e.getValue().ifPresent(plans::add));
+    boolean takes = !plans.containsAll(seen.holder().plans());
+    if (takes && signOutFirst && faults.get().signedIn().contains(id)) {
+      throw new ConflictException(
+          "The holder is signed in to %s. Have them sign out first.".formatted(vendorName));
+    }
+    String soldOut = accounts.soldOut(id, plans);
+    if (soldOut != null) {
+      throw new ConflictException("No seat of %s is free at %s.".formatted(soldOut, vendorName));
+    }
+    accounts.set(id, plans);
+    return user(accounts.latest(id));
+  }
+
+  @Override
+  public void deleteResource(String id, Context context) {
+    throw new NotImplementedException("Accounts are closed by hand here.");
+  }
+
+  /** A fresh object each time: patching changes the one it is given. */
+  private static User user(Accounts.Seen seen) {
+    Holder holder = seen.holder();
+    List<Entitlement> entitlements =
+        holder.plans().stream()
+            .sorted()
+            .map(plan -> Entitlement.builder().value(plan).build())
+            .toList();
+    return User.builder()
+        .id(holder.account())
+        .userName(holder.account())
+        .active(holder.active())
+        .emails(List.of(Email.builder().value(holder.email()).primary(true).build()))
+        .entitlements(entitlements)
+        .meta(
+            Meta.builder()
+                .created(LONG_AGO)
+                .lastModified(LONG_AGO)
+                .version("v" + seen.version())
+                .build())
+        .build();
+  }
+}

@@ -1,0 +1,192 @@
+package org.sobertally.skerry.standin;
+
+import com.sun.net.httpserver.HttpExchange;
+import com.sun.net.httpserver.HttpServer;
+import de.captaingoldfish.scim.sdk.common.constants.enums.HttpMethod;
+import de.captaingoldfish.scim.sdk.common.resources.ServiceProvider;
+import de.captaingoldfish.scim.sdk.common.resources.complex.ETagConfig;
+import de.captaingoldfish.scim.sdk.common.resources.complex.FilterConfig;
+import de.captaingoldfish.scim.sdk.common.resources.complex.PatchConfig;
+import de.captaingoldfish.scim.sdk.common.response.ScimResponse;
+import de.captaingoldfish.scim.sdk.server.endpoints.Context;
+import de.captaingoldfish.scim.sdk.server.endpoints.ResourceEndpoint;
+import de.captaingoldfish.scim.sdk.server.endpoints.base.UserEndpointDefinition;
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.net.InetAddress;
+import java.net.InetSocketAddress;
+import java.net.URI;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.util.Collection;
+import java.util.HashMap;
+import java.util.Map;
+import java.util.Random;
+import java.util.Set;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.atomic.AtomicInteger;
+
+/**
+ * Plays a vendor: a SCIM 2.0 service provider (RFC 7643, 7644) over HTTP on the loopback address,
+ * with Users, their {@code active} and {@code entitlements}, filters, paging, PATCH and ETags, seat
+ * limits, and faults that can be switched.
+ */
+public final class VendorStandIn implements AutoCloseable {
+
+  private static final String SCIM = "/scim/v2";
+  private static final int MOST_RESULTS = 200;
+
+  private final String token;
+  private final Accounts accounts;
+  private final ResourceEndpoint endpoint;
+  private final HttpServer http;
+  private final ExecutorService workers = Executors.newFixedThreadPool(4);
+  private final AtomicInteger calls = new AtomicInteger();
+  private volatile Faults faults = Faults.NONE;
+  private Random random = new Random(1);
+
+  private VendorStandIn(
+      String vendorName, String token, Collection<Holder> holders, Temper temper, Path file) {
+    this.token = token;
+    this.accounts = new Accounts(holders, temper, file);
+    this.endpoint = new ResourceEndpoint(provider());
+    UserHandler handler =
+        new UserHandler(vendorName, accounts, temper.signOutFirst(), () -> faults);
+    var users = endpoint.registerEndpoint(new UserEndpointDefinition(handler));
+    users.getFeatures().setAutoFiltering(true);
+    users.getFeatures().getETagFeature().setEnabled(true);
+    try {
+      http = HttpServer.create(new InetSocketAddress(InetAddress.getLoopbackAddress(), 0), 0);
+    } catch (IOException e) {
+      throw new UncheckedIOException(e);
+    }
+    http.setExecutor(workers);
+    http.createContext(SCIM, this::handle);
+    http.start();
+  }
+
+  /**
+   * Starts a vendor on a free port.
+   *
+   * @param token what callers must send as a bearer token
+   * @param file where changes are kept over restarts; null for nowhere
+   */
+  public static VendorStandIn start(
+      String vendorName, String token, Collection<Holder> holders, Temper temper, Path file) {
+    return new VendorStandIn(vendorName, token, holders, temper, file);
+  }
+
+  private static ServiceProvider provider() {
+    return ServiceProvider.builder()
+        .filterConfig(FilterConfig.builder().supported(true).maxResults(MOST_RESULTS).build())
+        .patchConfig(PatchConfig.builder().supported(true).build())
+        .eTagConfig(ETagConfig.builder().supported(true).build())
+        .build();
+  }
+
+  /** The address of the service, without {@code /Users}. */
+  public URI url() {
+    String host = http.getAddress().getAddress().getHostAddress();
+    return URI.create("http://%s:%d%s".formatted(host, http.getAddress().getPort(), SCIM));
+  }
+
+  /** From now on, this goes wrong. */
+  public synchronized void setFaults(Faults next) {
+    random = new Random(next.seed());
+    faults = next;
+  }
+
+  /** From now on, changes show only after so long. */
+  public void showAfter(Duration delay) {
+    accounts.showAfter(delay);
+  }
+
+  /** The plans that the account really holds here, shown or not. */
+  public Set<String> plansOf(String account) {
+    return accounts.latest(account).holder().plans();
+  }
+
+  /** How many calls came in. */
+  public int calls() {
+    return calls.get();
+  }
+
+  private synchronized Faults.Kind nextFault() {
+    return faults.next(random);
+  }
+
+  private void handle(HttpExchange exchange) throws IOException {
+    calls.incrementAndGet();
+    try (exchange) {
+      String body = new String(exchange.getRequestBody().readAllBytes(), StandardCharsets.UTF_8);
+      pause(faults.slowness());
+      Faults.Kind fault = nextFault();
+      if (!("Bearer " + token).equals(exchange.getRequestHeaders().getFirst("Authorization"))) {
+        answer(exchange, 401, error(401, "The token is missing or wrong."), Map.of());
+      } else if (fault == Faults.Kind.TOO_MANY) {
+        Map<String, String> wait = Map.of("Retry-After", "0");
+        answer(exchange, 429, error(429, "Too many calls; try again later."), wait);
+      } else if (fault == Faults.Kind.UNAVAILABLE) {
+        answer(exchange, 503, error(503, "Down for maintenance."), Map.of());
+      } else {
+        answerTo(exchange, body, fault);
+      }
+    }
+  }
+
+  private void answerTo(HttpExchange exchange, String body, Faults.Kind fault) throws IOException {
+    Map<String, String> headers = new HashMap<>();
+    exchange.getRequestHeaders().forEach((name, values) -> headers.put(name, values.get(0)));
+    headers.put("Content-Type", "application/scim+json");
+    ScimResponse response =
+        endpoint.handleRequest(
+            url().resolve(exchange.getRequestURI().toString()).toString(),
+            HttpMethod.valueOf(exchange.getRequestMethod()),
+            body,
+            headers,
+            new Context(null));
+    if (fault == Faults.Kind.ANSWER_LOST) {
+      answer(exchange, 500, error(500, "Something went wrong here."), Map.of());
+    } else if (fault != Faults.Kind.CUT) {
+      String text = response.getHttpStatus() == 204 ? "" : response.toString();
+      answer(exchange, response.getHttpStatus(), text, response.getHttpHeaders());
+    }
+  }
+
+  private static void answer(
+      HttpExchange exchange, int status, String body, Map<String, String> headers)
+      throws IOException {
+    byte[] bytes = body.getBytes(StandardCharsets.UTF_8);
+    headers.forEach((name, value) -> exchange.getResponseHeaders().set(name, value));
+    exchange.getResponseHeaders().set("Content-Type", "application/scim+json");
+    exchange.sendResponseHeaders(status, bytes.length == 0 ? -1 : bytes.length);
+    if (bytes.length > 0) {
+      exchange.getResponseBody().write(bytes);
+    }
+  }
+
+  private static String error(int status, String detail) {
+    return """
+        {"schemas":["urn:ietf:params:scim:api:messages:2.0:Error"],"status":"%d","detail":"%s"}"""
+        .formatted(status, detail);
+  }
+
+  private static void pause(Duration slowness) {
+    if (slowness.isZero()) {
+      return;
+    }
+    try {
+      Thread.sleep(slowness.toMillis());
+    } catch (InterruptedException e) {
+      Thread.currentThread().interrupt();
+    }
+  }
+
+  @Override
+  public void close() {
+    http.stop(0);
+    workers.shutdownNow();
+  }
+}
