@@ -12,17 +12,21 @@ import jakarta.ws.rs.DELETE;
 import jakarta.ws.rs.GET;
 import jakarta.ws.rs.POST;
 import jakarta.ws.rs.Path;
+import jakarta.ws.rs.Produces;
+import jakarta.ws.rs.core.MediaType;
 import jakarta.ws.rs.core.NewCookie;
 import jakarta.ws.rs.core.Response;
 import java.util.List;
 import org.eclipse.microprofile.config.inject.ConfigProperty;
 import org.eclipse.microprofile.openapi.annotations.media.Schema;
 import org.eclipse.microprofile.openapi.annotations.tags.Tag;
+import org.jboss.resteasy.reactive.RestResponse;
 import org.sobertally.server.time.TallyClock;
 
 /** Signing in and out. */
 @Path("/api/v1")
 @Tag(name = "session")
+@Produces(MediaType.APPLICATION_JSON)
 public class SessionResource {
 
   private final Sessions sessions;
@@ -90,23 +94,23 @@ public class SessionResource {
   }
 
   @POST
-  @Path("/session")
+  @Path("/sign-in")
   @PermitAll
-  public Response signIn(@Valid @NotNull Credentials credentials) {
+  public RestResponse<SessionDto> signIn(@Valid @NotNull Credentials credentials) {
     return answer(sessions.signIn(credentials.login(), credentials.password()));
   }
 
   @POST
   @Path("/first-keeper")
   @PermitAll
-  public Response firstKeeper(@Valid @NotNull FirstKeeperForm form) {
+  public RestResponse<SessionDto> firstKeeper(@Valid @NotNull FirstKeeperForm form) {
     firstKeeper.choose(form.code(), form.password());
     return answer(sessions.signIn(FirstKeeper.LOGIN, form.password()));
   }
 
-  private Response answer(Sessions.SignedIn signedIn) {
+  private RestResponse<SessionDto> answer(Sessions.SignedIn signedIn) {
     Sessions.Visitor visitor = signedIn.visitor();
-    return Response.ok(
+    return RestResponse.ResponseBuilder.ok(
             new SessionDto(
                 visitor.login(),
                 visitor.name(),

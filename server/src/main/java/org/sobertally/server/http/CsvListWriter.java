@@ -5,6 +5,8 @@ import com.fasterxml.jackson.databind.ObjectMapper;
 import com.fasterxml.jackson.databind.node.ArrayNode;
 import de.siegmar.fastcsv.writer.CsvWriter;
 import de.siegmar.fastcsv.writer.LineDelimiter;
+import jakarta.annotation.Priority;
+import jakarta.ws.rs.Priorities;
 import jakarta.ws.rs.Produces;
 import jakarta.ws.rs.core.MediaType;
 import jakarta.ws.rs.core.MultivaluedMap;
@@ -28,8 +30,9 @@ import java.util.Set;
  * take for a formula is given a leading apostrophe.
  */
 @Provider
+@Priority(Priorities.USER - 100)
 @Produces("text/csv")
-public class CsvListWriter implements MessageBodyWriter<List<?>> {
+public class CsvListWriter implements MessageBodyWriter<Object> {
 
   private final ObjectMapper json;
 
@@ -45,7 +48,7 @@ public class CsvListWriter implements MessageBodyWriter<List<?>> {
 
   @Override
   public void writeTo(
-      List<?> list,
+      Object list,
       Class<?> type,
       Type genericType,
       Annotation[] annotations,

@@ -1,7 +1,7 @@
 package org.sobertally.server.slates;
 
+import com.fasterxml.jackson.annotation.JsonCreator;
 import com.fasterxml.jackson.databind.JsonNode;
-import io.quarkus.scheduler.Scheduled;
 import io.quarkus.security.identity.SecurityIdentity;
 import jakarta.annotation.security.RolesAllowed;
 import jakarta.validation.Valid;
@@ -12,13 +12,13 @@ import jakarta.ws.rs.GET;
 import jakarta.ws.rs.POST;
 import jakarta.ws.rs.Path;
 import jakarta.ws.rs.PathParam;
+import jakarta.ws.rs.Produces;
+import jakarta.ws.rs.core.MediaType;
 import jakarta.ws.rs.core.Response;
 import java.net.URI;
 import java.util.ArrayList;
 import java.util.List;
-import org.eclipse.microprofile.openapi.annotations.media.Content;
 import org.eclipse.microprofile.openapi.annotations.media.Schema;
-import org.eclipse.microprofile.openapi.annotations.parameters.RequestBody;
 import org.eclipse.microprofile.openapi.annotations.responses.APIResponseSchema;
 import org.eclipse.microprofile.openapi.annotations.tags.Tag;
 import org.sobertally.server.access.Role;
@@ -28,6 +28,7 @@ import org.sobertally.server.http.Problem;
 /** Slates: draft, send, decide, post, undo. */
 @Path("/api/v1/slates")
 @Tag(name = "slates")
+@Produces(MediaType.APPLICATION_JSON)
 @RolesAllowed("**")
 public class SlateResource {
 
@@ -47,7 +48,33 @@ public class SlateResource {
 
   /** Moves as they are asked for; a bare list of moves or one single move will do, too. */
   @Schema(name = "MovesRequest")
-  public record MovesRequest(List<MoveRequest> moves) {}
+  public record MovesRequest(List<MoveRequest> moves) {
+
+    /** Reads any of the three shapes. */
+    @JsonCreator(mode = JsonCreator.Mode.DELEGATING)
+    static MovesRequest of(JsonNode body) {
+      JsonNode list = body.has("moves") ? body.get("moves") : body;
+      List<MoveRequest> moves = new ArrayList<>();
+      if (list.isArray()) {
+        list.forEach(move -> moves.add(move(move)));
+      } else if (list.has("holding") || list.has("kind")) {
+        moves.add(move(list));
+      }
+      return new MovesRequest(moves);
+    }
+
+    private static MoveRequest move(JsonNode move) {
+      String kind = move.path("kind").asText("");
+      if (!kind.equals(SlateMove.Kind.TAKE_BACK.name())) {
+        throw Problem.badRequest("kind: '%s' is not a move. Use TAKE_BACK.".formatted(kind));
+      }
+      String holding = move.path("holding").asText("");
+      if (holding.isEmpty()) {
+        throw Problem.badRequest("holding: a take-back names the holding it is of.");
+      }
+      return new MoveRequest(SlateMove.Kind.TAKE_BACK, holding);
+    }
+  }
 
   /**
    * @param deadline the last day on which it can be decided; a week from now where absent
@@ -80,9 +107,7 @@ public class SlateResource {
   @POST
   @RolesAllowed({Role.STEWARD_NAME, Role.DECIDER_NAME})
   @APIResponseSchema(value = SlateDto.class, responseCode = "201")
-  public Response create(
-      @RequestBody(content = @Content(schema = @Schema(implementation = MovesRequest.class)))
-          JsonNode body) {
+  public Response create(MovesRequest body) {
     String id = service.create(actor(), holdings(body));
     return Response.created(URI.create("/api/v1/slates/" + id)).entity(view(id)).build();
   }
@@ -104,10 +129,7 @@ public class SlateResource {
   @POST
   @Path("/{id}/moves")
   @RolesAllowed({Role.STEWARD_NAME, Role.DECIDER_NAME})
-  public SlateDto addMoves(
-      @PathParam("id") String id,
-      @RequestBody(content = @Content(schema = @Schema(implementation = MovesRequest.class)))
-          JsonNode body) {
+  public SlateDto addMoves(@PathParam("id") String id, MovesRequest body) {
     service.addMoves(id, holdings(body), actor());
     return view(id);
   }
@@ -153,37 +175,7 @@ public class SlateResource {
     return view(id);
   }
 
-  @Scheduled(
-      every = "10m",
-      delayed = "1m",
-      concurrentExecution = Scheduled.ConcurrentExecution.SKIP)
-  void lapse() {
-    service.lapseOverdue();
-  }
-
-  private static List<String> holdings(JsonNode body) {
-    if (body == null || body.isNull() || body.isMissingNode()) {
-      return List.of();
-    }
-    JsonNode list = body.has("moves") ? body.get("moves") : body;
-    List<String> holdings = new ArrayList<>();
-    if (list.isArray()) {
-      list.forEach(move -> holdings.add(holding(move)));
-    } else if (list.has("holding") || list.has("kind")) {
-      holdings.add(holding(list));
-    }
-    return holdings;
-  }
-
-  private static String holding(JsonNode move) {
-    String kind = move.path("kind").asText("");
-    if (!kind.equals(SlateMove.Kind.TAKE_BACK.name())) {
-      throw Problem.badRequest("kind: '%s' is not a move. Use TAKE_BACK.".formatted(kind));
-    }
-    String holding = move.path("holding").asText("");
-    if (holding.isEmpty()) {
-      throw Problem.badRequest("holding: a take-back names the holding it is of.");
-    }
-    return holding;
+  private static List<String> holdings(MovesRequest body) {
+    return body == null ? List.of() : body.moves().stream().map(MoveRequest::holding).toList();
   }
 }

@@ -1,5 +1,7 @@
 package org.sobertally.server.slates;
 
+import io.quarkus.scheduler.Scheduled;
+import io.quarkus.scheduler.Scheduled.ConcurrentExecution;
 import jakarta.enterprise.context.ApplicationScoped;
 import java.time.Instant;
 import java.time.LocalDate;
@@ -265,7 +267,8 @@ class SlateService {
     return book.vendors().byId(book.plans().byId(move.plan).vendor()).reusable();
   }
 
-  /** Ends slates whose deadline passed without an answer. */
+  /** Ends slates whose deadline passed without an answer; also whenever slates are looked at. */
+  @Scheduled(every = "10m", delayed = "1m", concurrentExecution = ConcurrentExecution.SKIP)
   void lapseOverdue() {
     LocalDate today = clock.today();
     if (store.anyOverdue(today)) {

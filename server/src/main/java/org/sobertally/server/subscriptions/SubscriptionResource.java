@@ -40,6 +40,7 @@ import org.sobertally.server.store.Books;
 /** What is bought, who holds it, and what it is for. */
 @Path("/api/v1")
 @Tag(name = "subscriptions")
+@Produces(MediaType.APPLICATION_JSON)
 @RolesAllowed("**")
 public class SubscriptionResource {
 

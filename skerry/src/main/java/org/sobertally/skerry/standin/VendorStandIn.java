@@ -7,9 +7,11 @@ import de.captaingoldfish.scim.sdk.common.resources.ServiceProvider;
 import de.captaingoldfish.scim.sdk.common.resources.complex.ETagConfig;
 import de.captaingoldfish.scim.sdk.common.resources.complex.FilterConfig;
 import de.captaingoldfish.scim.sdk.common.resources.complex.PatchConfig;
+import de.captaingoldfish.scim.sdk.common.resources.multicomplex.AuthenticationScheme;
 import de.captaingoldfish.scim.sdk.common.response.ScimResponse;
 import de.captaingoldfish.scim.sdk.server.endpoints.Context;
 import de.captaingoldfish.scim.sdk.server.endpoints.ResourceEndpoint;
+import de.captaingoldfish.scim.sdk.server.endpoints.authorize.Authorization;
 import de.captaingoldfish.scim.sdk.server.endpoints.base.UserEndpointDefinition;
 import java.io.IOException;
 import java.io.UncheckedIOException;
@@ -21,6 +23,7 @@ import java.nio.file.Path;
 import java.time.Duration;
 import java.util.Collection;
 import java.util.HashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Random;
 import java.util.Set;
@@ -34,6 +37,20 @@ import java.util.concurrent.atomic.AtomicInteger;
  * limits, and faults that can be switched.
  */
 public final class VendorStandIn implements AutoCloseable {
+
+  /** The token is looked at before the SDK is asked. */
+  private static final Authorization TOKEN_WAS_CHECKED =
+      new Authorization() {
+        @Override
+        public Set<String> getClientRoles() {
+          return Set.of();
+        }
+
+        @Override
+        public boolean authenticate(Map<String, String> headers, Map<String, String> parameters) {
+          return true;
+        }
+      };
 
   private static final String SCIM = "/scim/v2";
   private static final int MOST_RESULTS = 200;
@@ -83,6 +100,13 @@ public final class VendorStandIn implements AutoCloseable {
         .filterConfig(FilterConfig.builder().supported(true).maxResults(MOST_RESULTS).build())
         .patchConfig(PatchConfig.builder().supported(true).build())
         .eTagConfig(ETagConfig.builder().supported(true).build())
+        .authenticationSchemes(
+            List.of(
+                AuthenticationScheme.builder()
+                    .name("Bearer token")
+                    .description("A token in the Authorization header.")
+                    .type("oauthbearertoken")
+                    .build()))
         .build();
   }
 
@@ -146,7 +170,7 @@ public final class VendorStandIn implements AutoCloseable {
             HttpMethod.valueOf(exchange.getRequestMethod()),
             body,
             headers,
-            new Context(null));
+            new Context(TOKEN_WAS_CHECKED));
     if (fault == Faults.Kind.ANSWER_LOST) {
       answer(exchange, 500, error(500, "Something went wrong here."), Map.of());
     } else if (fault != Faults.Kind.CUT) {

@@ -1,0 +1,99 @@
+package org.sobertally.server.http;
+
+import io.quarkus.vertx.http.runtime.filters.Filters;
+import io.vertx.core.http.HttpMethod;
+import io.vertx.ext.web.RoutingContext;
+import jakarta.enterprise.context.ApplicationScoped;
+import jakarta.enterprise.event.Observes;
+import org.eclipse.microprofile.config.inject.ConfigProperty;
+
+/**
+ * What every answer carries, and how the pages are found: any path that is no file and belongs to
+ * no interface is a view of the one page, so that a link opens it again.
+ */
+@ApplicationScoped
+class PageRoutes {
+
+  private static final int HEADERS_FIRST = 1000;
+  private static final int SIZE_NEXT = 900;
+  private static final int PAGES_NEXT = 100;
+
+  /** Nothing but what the application itself serves is loaded or asked. */
+  private static final String CONTENT_SECURITY_POLICY =
+      "default-src 'none'; script-src 'self'; style-src 'self'; font-src 'self'; img-src 'self'"
+          + " data:; connect-src 'self'; form-action 'self'; frame-ancestors 'none';"
+          + " base-uri 'none'";
+
+  private final long mostBytes;
+
+  PageRoutes(@ConfigProperty(name = "sober.book.most-upload-bytes") long mostBytes) {
+    this.mostBytes = mostBytes;
+  }
+
+  void register(@Observes Filters filters) {
+    filters.register(PageRoutes::addHeaders, HEADERS_FIRST);
+    filters.register(this::refuseTooLarge, SIZE_NEXT);
+    filters.register(PageRoutes::showPage, PAGES_NEXT);
+  }
+
+  private static void addHeaders(RoutingContext context) {
+    var headers = context.response().headers();
+    headers.set("Content-Security-Policy", CONTENT_SECURITY_POLICY);
+    headers.set("X-Content-Type-Options", "nosniff");
+    headers.set("Referrer-Policy", "same-origin");
+    headers.set("X-Frame-Options", "DENY");
+    String path = context.normalizedPath();
+    if (path.startsWith("/api/")) {
+      headers.set("Cache-Control", "no-store");
+    } else if (path.startsWith("/assets/")) {
+      headers.set("Cache-Control", "public, max-age=31536000, immutable");
+    } else {
+      headers.set("Cache-Control", "no-cache");
+    }
+    context.next();
+  }
+
+  /** Says so before the body is sent, and to whoever is signed in only. */
+  private void refuseTooLarge(RoutingContext context) {
+    String length = context.request().getHeader("Content-Length");
+    boolean known =
+        context.request().getHeader("Authorization") != null
+            || context.request().getHeader("Cookie") != null;
+    if (known && length != null && length.length() > 9 && Long.parseLong(length) > mostBytes) {
+      context
+          .response()
+          .setStatusCode(413)
+          .putHeader("Connection", "close")
+          .putHeader("Content-Type", "application/problem+json")
+          .end(
+              """
+              {"status":413,"title":"Request Entity Too Large","detail":"%s"}"""
+                  .formatted(tooLarge(mostBytes)));
+      return;
+    }
+    context.next();
+  }
+
+  /** What to tell somebody who sends too large a book. */
+  static String tooLarge(long mostBytes) {
+    return "A book may come to %,d bytes as a zip. Leave old activity out, or raise"
+            .formatted(mostBytes)
+        + " sober.book.most-upload-bytes.";
+  }
+
+  private static void showPage(RoutingContext context) {
+    String path = context.normalizedPath();
+    boolean view =
+        context.request().method() == HttpMethod.GET
+            && !path.equals("/")
+            && !path.startsWith("/api/")
+            && !path.startsWith("/assets/")
+            && !path.startsWith("/q/")
+            && path.indexOf('.') < 0;
+    if (view) {
+      context.reroute("/");
+    } else {
+      context.next();
+    }
+  }
+}

@@ -1,0 +1,24 @@
+import js from '@eslint/js';
+import svelte from 'eslint-plugin-svelte';
+import globals from 'globals';
+import ts from 'typescript-eslint';
+
+export default ts.config(
+  { ignores: ['dist/', 'target/', 'node_modules/', 'src/api/schema.d.ts'] },
+  js.configs.recommended,
+  ...ts.configs.strict,
+  ...svelte.configs.recommended,
+  {
+    languageOptions: { globals: globals.browser },
+    rules: {
+      '@typescript-eslint/no-non-null-assertion': 'off',
+      // Maps and dates here are made anew within one calculation and never kept.
+      'svelte/prefer-svelte-reactivity': 'off',
+    },
+  },
+  {
+    files: ['**/*.svelte', '**/*.svelte.ts'],
+    languageOptions: { parserOptions: { parser: ts.parser } },
+    rules: { 'svelte/no-navigation-without-resolve': 'off' },
+  },
+);

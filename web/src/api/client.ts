@@ -1,0 +1,85 @@
+import createClient, { type Middleware } from 'openapi-fetch';
+import type { components, paths } from './schema';
+
+export type Schemas = components['schemas'];
+export type Money = Schemas['Money'];
+export type Standing = Schemas['Standing'];
+export type Subscription = Schemas['Subscription'];
+export type Holding = Schemas['Holding'];
+export type IdleCurve = Schemas['IdleCurve'];
+export type Ledger = Schemas['Ledger'];
+export type Slate = Schemas['Slate'];
+export type Move = Schemas['Move'];
+export type JournalEntry = Schemas['JournalEntry'];
+export type Session = Schemas['Session'];
+export type UseState = Schemas['UseState'];
+
+/** An answer that says no: what is wrong, and what to do. */
+export class ApiError extends Error {
+  constructor(
+    readonly status: number,
+    message: string,
+    readonly violations: string[] = [],
+  ) {
+    super(message);
+  }
+}
+
+let csrf: string | null = null;
+let onSignedOut: () => void = () => undefined;
+
+/** What every change must carry from now on. */
+export function useCsrf(token: string | null | undefined) {
+  csrf = token ?? null;
+}
+
+/** Told when the server no longer knows the session. */
+export function whenSignedOut(listener: () => void) {
+  onSignedOut = listener;
+}
+
+const carryCsrf: Middleware = {
+  onRequest({ request }) {
+    if (csrf && request.method !== 'GET') request.headers.set('X-CSRF-Token', csrf);
+    return request;
+  },
+  async onResponse({ response }) {
+    if (response.ok) return undefined;
+    if (response.status === 401) onSignedOut();
+    throw await errorOf(response);
+  },
+  onError() {
+    return new ApiError(0, 'The server does not answer. Is it running? Try again in a moment.');
+  },
+};
+
+async function errorOf(response: Response): Promise<ApiError> {
+  try {
+    const problem = await response.clone().json();
+    const violations = (problem.violations ?? []).map((v: { message?: string }) => v.message ?? '');
+    return new ApiError(response.status, problem.detail ?? problem.title, violations);
+  } catch {
+    return new ApiError(response.status, `The server answered ${response.status}.`);
+  }
+}
+
+export const api = createClient<paths>({ baseUrl: globalThis.location?.origin ?? '' });
+api.use(carryCsrf);
+
+/** The data of an answer that is known to have some. */
+export async function dataOf<T>(answer: Promise<{ data?: T }>): Promise<T> {
+  const { data } = await answer;
+  return data as T;
+}
+
+/** Fetches a list as CSV and hands it to the browser as a file. */
+export async function saveCsv(path: string, file: string) {
+  const response = await fetch(path, { headers: { Accept: 'text/csv' } });
+  if (!response.ok) throw await errorOf(response);
+  const url = URL.createObjectURL(await response.blob());
+  const link = document.createElement('a');
+  link.href = url;
+  link.download = file;
+  link.click();
+  URL.revokeObjectURL(url);
+}

@@ -1,0 +1,141 @@
+<!--
+@component
+Every seat of a subscription as one cell, the most recently used first. Click a cell to choose its
+holder, drag over cells to choose all between.
+-->
+<script lang="ts">
+  import type { Texture } from '../../state/states';
+  import { TEXTURE_WORDS } from '../../state/states';
+
+  export interface Cell {
+    /** The holding; absent for a seat that nobody holds. */
+    holding?: string;
+    texture: Texture;
+    /** What the cell says when pointed at. */
+    title: string;
+    /** Seats in use fade with the days since. */
+    faded?: number;
+  }
+
+  let {
+    cells,
+    chosen,
+    onchoose,
+  }: {
+    cells: Cell[];
+    chosen: ReadonlySet<string>;
+    /** Told the holdings brushed over; `add` where they come to those chosen already. */
+    onchoose: (holdings: string[], add: boolean) => void;
+  } = $props();
+
+  const STEP = 14;
+  const SIZE = 11;
+
+  let width = $state(620);
+  let from = $state<number | null>(null);
+  let until = $state<number | null>(null);
+  let pointed = $state<number | null>(null);
+
+  const columns = $derived(Math.max(10, Math.floor((width + 3) / STEP)));
+  const rows = $derived(Math.ceil(cells.length / columns));
+
+  function cellAt(event: PointerEvent): number | null {
+    const box = (event.currentTarget as Element).getBoundingClientRect();
+    const column = Math.floor((event.clientX - box.left) / STEP);
+    const row = Math.floor((event.clientY - box.top) / STEP);
+    const n = row * columns + column;
+    return column >= 0 && column < columns && n >= 0 && n < cells.length ? n : null;
+  }
+
+  function start(event: PointerEvent) {
+    const n = cellAt(event);
+    if (n === null) return;
+    (event.currentTarget as Element).setPointerCapture(event.pointerId);
+    from = until = n;
+  }
+
+  function move(event: PointerEvent) {
+    pointed = cellAt(event);
+    if (from !== null && pointed !== null) until = pointed;
+  }
+
+  function end(event: PointerEvent) {
+    if (from === null || until === null) return;
+    const [a, b] = from < until ? [from, until] : [until, from];
+    const holdings = cells.slice(a, b + 1).flatMap((cell) => cell.holding ?? []);
+    onchoose(holdings, event.shiftKey || event.ctrlKey || event.metaKey || a === b);
+    from = until = null;
+  }
+
+  function brushed(n: number): boolean {
+    if (from === null || until === null) return false;
+    return n >= Math.min(from, until) && n <= Math.max(from, until);
+  }
+
+  const words = $derived.by(() => {
+    const counts = new Map<Texture, number>();
+    for (const cell of cells) counts.set(cell.texture, (counts.get(cell.texture) ?? 0) + 1);
+    return [...counts].map(([texture, n]) => `${n} ${TEXTURE_WORDS[texture]}`).join(', ');
+  });
+</script>
+
+<div bind:clientWidth={width}>
+  <svg
+    width={columns * STEP}
+    height={rows * STEP}
+    role="img"
+    aria-label="Seats: {words}. The list below chooses the same holders by keyboard."
+    onpointerdown={start}
+    onpointermove={move}
+    onpointerup={end}
+    onpointerleave={() => (pointed = null)}
+  >
+    <title>{pointed === null ? '' : cells[pointed]?.title}</title>
+    {#each cells as cell, n (n)}
+      {@const x = (n % columns) * STEP + 1}
+      {@const y = Math.floor(n / columns) * STEP + 1}
+      <rect
+        {x}
+        {y}
+        width={SIZE}
+        height={SIZE}
+        fill="url(#tx-{cell.texture})"
+        fill-opacity={cell.faded ?? 1}
+        stroke={cell.texture === 'spare' ? 'var(--rule)' : 'var(--ink)'}
+        stroke-width=".9"
+      />
+      {#if cell.texture === 'unsure'}
+        <text x={x + SIZE / 2} y={y + 9} text-anchor="middle">?</text>
+      {/if}
+      {#if brushed(n) || (cell.holding && chosen.has(cell.holding))}
+        <rect
+          class="chosen"
+          x={x - 0.5}
+          y={y - 0.5}
+          width={SIZE + 1}
+          height={SIZE + 1}
+          fill="none"
+        />
+      {/if}
+    {/each}
+  </svg>
+</div>
+
+<style>
+  div {
+    line-height: 0;
+  }
+  svg {
+    cursor: crosshair;
+    touch-action: none;
+    user-select: none;
+  }
+  text {
+    font: 600 9px var(--font-mono);
+    fill: var(--ink);
+  }
+  .chosen {
+    stroke: var(--link);
+    stroke-width: 2.6;
+  }
+</style>

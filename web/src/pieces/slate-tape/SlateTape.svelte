@@ -1,0 +1,297 @@
+<!--
+@component
+What is planned, as an adding machine would print it; above it, what waits and what is under way.
+-->
+<script lang="ts">
+  import SendSlate from './SendSlate.svelte';
+  import { asOf, to, today } from '../../state/address.svelte';
+  import { session } from '../../state/session.svelte';
+  import { slates } from '../../state/slate.svelte';
+  import { sayCount, sayDay, sayMoney, saySigned, sayShortDay } from '../../state/say';
+
+  let { folded, onfold }: { folded: boolean; onfold: () => void } = $props();
+
+  const MOST_PRINTED = 200;
+
+  let sending = $state(false);
+
+  const draft = $derived(slates.draft);
+  const moves = $derived(draft?.moves ?? []);
+  const preview = $derived(draft?.preview);
+  const day = $derived(today());
+  const oneWay = $derived(moves.filter((m) => m.warnings.some((w) => w.code === 'ONE_WAY')));
+  const lost = $derived(moves.filter((m) => m.undoUntil));
+</script>
+
+{#if folded}
+  <button class="strip" onclick={onfold} aria-label="Fold the slate out">
+    <span>Slate · {moves.length}</span>
+  </button>
+{:else}
+  <div class="side">
+    <div class="head">
+      <h2><a href={to('/slates')}>Slate</a></h2>
+      <span class="sub">
+        {moves.length > 0 ? `draft · ${sayCount(moves.length, 'move')}` : 'nothing planned'}
+      </span>
+      <button class="word fold" onclick={onfold} aria-label="Fold the slate away"
+        >fold <kbd>\</kbd></button
+      >
+    </div>
+
+    <div class="waits">
+      {#each slates.waitingForMe as slate (slate.id)}
+        <a href={to(`/slates/${slate.id}`)} class="calls">
+          {slate.authorName} asks you to decide {sayCount(slate.moves.length, 'move')} by
+          {sayShortDay(slate.deadline, day)}
+        </a>
+      {/each}
+      {#each slates.readyToPost as slate (slate.id)}
+        <a href={to(`/slates/${slate.id}`)} class="calls">
+          Granted: {sayCount(slate.moves.length, 'move')} can be posted
+        </a>
+      {/each}
+      {#each slates.underWay as slate (slate.id)}
+        <a href={to(`/slates/${slate.id}`)}>
+          Under way: {slate.moves.length - slate.openCalls} of {slate.moves.length} settled
+        </a>
+      {/each}
+      {#each slates.waitingForOthers as slate (slate.id)}
+        <a href={to(`/slates/${slate.id}`)}>
+          Sent: {sayCount(slate.moves.length, 'move')}, to be decided by
+          {sayShortDay(slate.deadline, day)}
+        </a>
+      {/each}
+    </div>
+
+    <div class="tape">
+      <div class="roll">
+        {#each moves.slice(0, MOST_PRINTED) as move (move.id)}
+          <div class={['move', move.blocks.length > 0 && 'blocked']}>
+            <div class="t">
+              <span>take back {move.planName}</span><span>{saySigned(move.yearly)}</span>
+            </div>
+            <div class="d">
+              <span class="who">
+                {move.name}{move.idleDays ? ` · idle ${move.idleDays} d` : ''}
+              </span>
+              <span>{sayShortDay(move.cashFrom, day)}</span>
+            </div>
+            {#each move.blocks as block (block.code)}<div class="block">{block.text}</div>{/each}
+            <button
+              class="off"
+              aria-label="Take {move.name} off the slate"
+              title="Take off the slate"
+              disabled={slates.busy}
+              onclick={() => slates.remove(move.id)}>×</button
+            >
+          </div>
+        {:else}
+          <p class="nothing">
+            {#if session.mayDraft}
+              Choose seats and press <kbd>.</kbd> to plan taking them back. Nothing leaves for a vendor
+              before somebody else has decided it.
+            {:else}
+              A steward plans here what is to be taken back.
+            {/if}
+          </p>
+        {/each}
+        {#if moves.length > MOST_PRINTED}
+          <p class="nothing">and {sayCount(moves.length - MOST_PRINTED, 'move')} more</p>
+        {/if}
+      </div>
+      {#if preview && moves.length > 0}
+        <hr />
+        <div class="t total"><span>a year</span><span>{saySigned(preview.yearly)}</span></div>
+        <div class="t">
+          <span>cash, this year</span><span>{saySigned(preview.cashThisYear)}</span>
+        </div>
+        <div class="t"><span>seats back</span><span>{preview.seatsBack}</span></div>
+        {#each preview.lines as line (line.line)}
+          <div class="d">
+            <span>{line.planName}: spare {line.before.spare} → {line.after.spare}</span>
+          </div>
+        {/each}
+        <p class="doors">
+          {#if preview.blocked > 0}
+            <b>{sayCount(preview.blocked, 'move')} cannot go.</b> Take them off before sending.
+          {/if}
+          {#if oneWay.length > 0}
+            <b>{sayCount(oneWay.length, 'move')} cannot be undone.</b>
+          {/if}
+          {#if lost.length > 0}
+            Data of {sayCount(lost.length, 'account')} is lost after {sayDay(lost[0]!.undoUntil)}.
+          {/if}
+        </p>
+      {/if}
+    </div>
+    {#if slates.fault}<p class="fault" role="alert">{slates.fault}</p>{/if}
+    {#if session.mayDraft}
+      <div class="buttons">
+        <button
+          class="go"
+          disabled={moves.length === 0 || slates.busy || (preview?.blocked ?? 0) > 0}
+          onclick={() => (sending = true)}
+        >
+          Send for decision
+        </button>
+        <button class="plain" disabled={!draft || slates.busy} onclick={() => slates.clear()}>
+          Clear
+        </button>
+      </div>
+      {#if asOf() !== day}
+        <p class="sub travelled">
+          You look at {sayDay(asOf())}. Moves count from today, {sayDay(day)}.
+        </p>
+      {/if}
+    {/if}
+  </div>
+  {#if draft}
+    <SendSlate bind:open={sending} slate={draft} {day} money={sayMoney(preview?.yearly, true)} />
+  {/if}
+{/if}
+
+<style>
+  .strip {
+    width: 100%;
+    height: 100%;
+    padding-top: 14px;
+    display: flex;
+    justify-content: center;
+  }
+  .strip span {
+    writing-mode: vertical-rl;
+    font: 600 14px var(--font-serif);
+  }
+  .side {
+    height: 100%;
+    display: flex;
+    flex-direction: column;
+    padding: 10px 14px 12px;
+    min-height: 0;
+  }
+  .head {
+    display: flex;
+    align-items: baseline;
+    gap: 9px;
+  }
+  .head h2 {
+    font: 600 16px var(--font-serif);
+  }
+  .head a {
+    text-decoration: none;
+  }
+  .fold {
+    margin-left: auto;
+    font-size: 11.5px;
+    text-decoration: none;
+  }
+  .waits a {
+    display: block;
+    font-size: 12px;
+    border-left: 3px solid var(--rule);
+    padding: 2px 0 2px 8px;
+    margin-top: 7px;
+    color: var(--link);
+  }
+  .waits .calls {
+    border-color: var(--locked);
+    font-weight: 600;
+  }
+  .tape {
+    flex: 1;
+    min-height: 0;
+    display: flex;
+    flex-direction: column;
+    margin-top: 9px;
+    background: var(--tape);
+    padding: 16px 14px 10px;
+    font: 12px/1.35 var(--font-mono);
+    font-variant-numeric: tabular-nums;
+    mask: radial-gradient(circle 4px at 6px 0, transparent 98%, #000) 0 0 / 12px 100% repeat-x;
+  }
+  .roll {
+    overflow: auto;
+    min-height: 0;
+    flex: 0 1 auto;
+  }
+  .move {
+    position: relative;
+    padding-bottom: 7px;
+  }
+  .move.blocked .t {
+    text-decoration: line-through;
+  }
+  .t,
+  .d {
+    display: flex;
+    justify-content: space-between;
+    gap: 8px;
+  }
+  .d {
+    color: var(--soft);
+    font-size: 11px;
+  }
+  .who {
+    overflow: hidden;
+    text-overflow: ellipsis;
+    white-space: nowrap;
+  }
+  .block {
+    color: var(--locked);
+    font: 11px/1.35 var(--font-sans);
+  }
+  .off {
+    position: absolute;
+    right: -1px;
+    top: -1px;
+    width: 20px;
+    height: 18px;
+    background: var(--tape);
+    color: var(--locked);
+    font-size: 15px;
+    line-height: 1;
+    opacity: 0;
+  }
+  .move:hover .off,
+  .off:focus-visible {
+    opacity: 1;
+  }
+  hr {
+    border: 0;
+    border-top: 1px solid var(--ink);
+    margin: 6px 0 4px;
+  }
+  .total {
+    font-weight: 600;
+    font-size: 14px;
+  }
+  .doors,
+  .nothing {
+    font: 11.5px/1.45 var(--font-sans);
+    color: var(--soft);
+  }
+  .doors {
+    margin-top: 8px;
+  }
+  .doors b {
+    color: var(--locked);
+    font-weight: 600;
+  }
+  .fault {
+    font-size: 12px;
+    color: var(--locked);
+    margin-top: 8px;
+  }
+  .buttons {
+    display: flex;
+    gap: 8px;
+    padding-top: 12px;
+  }
+  .go {
+    flex: 1;
+  }
+  .travelled {
+    margin-top: 8px;
+  }
+</style>

@@ -1,0 +1,102 @@
+<!--
+@component
+What is paid a year and how it splits, as figures and one bar; what the slate would set free is
+marked on it.
+-->
+<script lang="ts">
+  import type { Money, Standing } from '../../api/client';
+  import { sayMoney } from '../../state/say';
+  import { TEXTURE_WORDS, type Texture } from '../../state/states';
+
+  let { standing, planned = null }: { standing: Standing; planned?: Money | null } = $props();
+
+  let width = $state(900);
+
+  const split = $derived.by(() => {
+    const s = standing.split;
+    const all: [Texture, number][] = [
+      ['inUse', Number(s.inUse.amount)],
+      ['idle', Number(s.idle.amount)],
+      ['never', Number(s.neverOpened.amount)],
+      ['locked', Number(s.suspended.amount) + Number(s.left.amount)],
+      ['unanswered', Number(s.unanswered.amount)],
+      ['resting', Number(s.resting.amount)],
+      ['spare', Number(s.spare.amount)],
+    ];
+    const whole = all.reduce((sum, [, money]) => sum + money, 0) || 1;
+    let x = 0;
+    return all
+      .filter(([, money]) => money > 0)
+      .map(([texture, money]) => {
+        const part = {
+          texture,
+          x: (x / whole) * (width - 1),
+          width: (money / whole) * (width - 1),
+        };
+        x += money;
+        return part;
+      });
+  });
+  const words = $derived(split.map((part) => TEXTURE_WORDS[part.texture]).join(', '));
+</script>
+
+<section class="standing" aria-label="What is paid and what for">
+  <div class="figures">
+    <span>Paid a year<b>{sayMoney(standing.paid)}</b></span>
+    <span>doing work<b>{sayMoney(standing.inUse)}</b></span>
+    <span>recoverable<b class="neg">{sayMoney(standing.recoverable)}</b></span>
+    <span>spare<b>{sayMoney(standing.spare)}</b></span>
+    {#if planned && Number(planned.amount) !== 0}
+      <span class="planned">on the slate<b>{sayMoney(planned)}</b></span>
+    {/if}
+    <span class="kept">kept this year<b>{sayMoney(standing.kept)}</b></span>
+  </div>
+  <div bind:clientWidth={width}>
+    <svg {width} height="12" role="img" aria-label="The year’s money: {words}">
+      {#each split as part (part.texture)}
+        <rect
+          x={part.x + 0.5}
+          y=".5"
+          width={part.width}
+          height="11"
+          fill="url(#tx-{part.texture})"
+          stroke="var(--ink)"
+          stroke-width=".6"
+        />
+      {/each}
+      <rect x=".5" y=".5" width={width - 1} height="11" fill="none" stroke="var(--ink)" />
+    </svg>
+  </div>
+</section>
+
+<style>
+  .standing {
+    padding: 7px 20px 8px;
+    border-bottom: 1px solid var(--rule);
+    line-height: 1;
+  }
+  .figures {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 4px 24px;
+    align-items: baseline;
+    font-size: 12px;
+    color: var(--soft);
+    margin-bottom: 6px;
+    line-height: 1.3;
+  }
+  b {
+    font: 600 14px var(--font-mono);
+    color: var(--ink);
+    margin-left: 6px;
+  }
+  b.neg {
+    color: var(--locked);
+  }
+  .kept {
+    margin-left: auto;
+  }
+  .kept b {
+    color: var(--used);
+  }
+</style>

@@ -1,0 +1,317 @@
+<!-- One slate, from draft to confirmed: what it would do, who says so, what became of each move. -->
+<script lang="ts">
+  import { navigate, route } from '../../router';
+  import { param, search, to, today } from '../../state/address.svelte';
+  import { bindKeys } from '../../state/keys.svelte';
+  import { slates } from '../../state/slate.svelte';
+  import { sayCount, sayDay, saySigned, sayShortDay } from '../../state/say';
+  import { MOVE_STATES, sayState, steps } from './words';
+
+  const id = $derived(String(route.params.id ?? ''));
+  const slate = $derived(slates.byId(id));
+  const before = $derived(
+    slate?.state === 'DRAFT' || slate?.state === 'SENT' || slate?.state === 'GRANTED',
+  );
+  const settled = $derived(slate ? slate.moves.length - slate.openCalls : 0);
+  let reason = $state('');
+
+  $effect(() =>
+    bindKeys([
+      {
+        keys: 'Escape',
+        does: 'back to all slates',
+        run: () => void navigate('/slates', { search: search({ at: id }) }),
+      },
+    ]),
+  );
+</script>
+
+<svelte:head><title>Slate – Sober Tally</title></svelte:head>
+
+{#if slate}
+  <div class="title">
+    <h1>Slate of {sayCount(slate.moves.length, 'move')}</h1>
+    <span class="sub">
+      drafted by {slate.authorName} on {sayDay(slate.created.slice(0, 10))}{slate.deadline
+        ? `, to be decided by ${sayDay(slate.deadline)}`
+        : ''}{slate.deciderName ? `; decided by ${slate.deciderName}` : ''}
+    </span>
+    <a class="word journal" href="{to('/journal')}{param('asOf') ? '&' : '?'}slate={slate.id}"
+      >in the journal</a
+    >
+  </div>
+  <ol class="steps" aria-label="How far it has come">
+    {#each steps(slate) as step (step.words)}
+      <li
+        class={[step.reached && 'reached', step.now && 'now', step.ended && 'ended']}
+        aria-current={step.now ? 'step' : undefined}
+      >
+        {step.words}
+      </li>
+    {/each}
+  </ol>
+
+  <div class="sums">
+    <dl>
+      <dt>a year</dt>
+      <dd class="num big">{saySigned(slate.preview.yearly)}</dd>
+      <dt>cash, this year</dt>
+      <dd class="num">{saySigned(slate.preview.cashThisYear)}</dd>
+      <dt>seats back</dt>
+      <dd class="num">{slate.preview.seatsBack}</dd>
+    </dl>
+    {#if slate.preview.lines.length > 0}
+      <table class="lines">
+        <thead
+          ><tr
+            ><th>Subscription</th><th class="r">held</th><th class="r">spare</th><th class="r"
+              >resting</th
+            ><th class="r">a year</th></tr
+          ></thead
+        >
+        <tbody>
+          {#each slate.preview.lines as line (line.line)}
+            <tr>
+              <td>{line.planName}</td>
+              <td class="r num">{line.before.held} → {line.after.held}</td>
+              <td class="r num">{line.before.spare} → {line.after.spare}</td>
+              <td class="r num">{line.before.resting} → {line.after.resting}</td>
+              <td class="r num">{saySigned(line.yearlyDelta)}</td>
+            </tr>
+          {/each}
+        </tbody>
+      </table>
+    {/if}
+    <div class="act">
+      {#if slate.note}<p class="note">“{slate.note}”</p>{/if}
+      {#if slate.reason}<p class="note">{slate.deciderName}: “{slate.reason}”</p>{/if}
+      {#if slate.mayDecide}
+        <label class="sub">
+          Reason (may stay empty)
+          <input bind:value={reason} maxlength="1000" />
+        </label>
+        <p>
+          <button class="go" disabled={slates.busy} onclick={() => slates.decide(id, true, reason)}>
+            Grant
+          </button>
+          <button
+            class="plain"
+            disabled={slates.busy}
+            onclick={() => slates.decide(id, false, reason)}
+          >
+            Refuse
+          </button>
+        </p>
+      {:else if slate.mayPost}
+        <p class="sub">
+          Granted. Posting asks the vendors; each move is read back before it counts.
+        </p>
+        <button class="go" disabled={slates.busy} onclick={() => slates.post(id)}>
+          Post {sayCount(slate.moves.length, 'move')}
+        </button>
+      {:else if slate.openCalls > 0}
+        <p role="status">
+          <b>{settled} of {slate.moves.length} settled.</b>
+          <span class="sub">You can leave this page; it goes on.</span>
+        </p>
+        <progress max={slate.moves.length} value={settled}></progress>
+      {:else if slate.state === 'SENT'}
+        <p class="sub">Waits for somebody else’s decision until {sayDay(slate.deadline)}.</p>
+      {:else}
+        <p role="status"><b>{sayState(slate)}.</b></p>
+      {/if}
+      {#if slates.fault}<p class="neg" role="alert">{slates.fault}</p>{/if}
+    </div>
+  </div>
+
+  <table class="moves">
+    <thead>
+      <tr>
+        <th>Move</th>
+        <th>Holder</th>
+        <th>{before ? 'What to know' : 'What became of it'}</th>
+        <th class="r">a year</th>
+        <th class="r">money stops</th>
+        <th class="r"></th>
+      </tr>
+    </thead>
+    <tbody>
+      {#each slate.moves as move (move.id)}
+        <tr>
+          <td>take back <b>{move.planName}</b></td>
+          <td>
+            {move.name}
+            {#if move.lastUsed}<div class="sub">
+                last used {sayShortDay(move.lastUsed, today())}
+              </div>
+            {:else if before}<div class="sub">no use seen</div>{/if}
+          </td>
+          <td class="what">
+            {#each move.blocks as block (block.code)}<div class="neg">{block.text}</div>{/each}
+            {#each move.warnings as warning (warning.code)}<div class="sub">
+                {warning.text}
+              </div>{/each}
+            {#if !before}
+              <span class={['state', move.state.toLowerCase()]}>{MOVE_STATES[move.state]}</span>
+              {#if move.reason}<div class="neg">{move.reason}</div>{/if}
+              {#if move.waitsFor}<div class="sub">{move.waitsFor}</div>{/if}
+            {/if}
+          </td>
+          <td class="r num">{saySigned(move.yearly)}</td>
+          <td class="r num">{sayDay(move.cashFrom)}</td>
+          <td class="r">
+            {#if move.mayUndo}
+              <button class="word" disabled={slates.busy} onclick={() => slates.undo(id, move.id)}>
+                undo
+              </button>
+            {/if}
+          </td>
+        </tr>
+      {/each}
+    </tbody>
+  </table>
+{:else}
+  <h1>There is no such slate</h1>
+  <p class="sub">It may be somebody else’s draft. <a href={to('/slates')}>All slates</a></p>
+{/if}
+
+<style>
+  .title {
+    display: flex;
+    flex-wrap: wrap;
+    align-items: baseline;
+    gap: 2px 12px;
+  }
+  .journal {
+    margin-left: auto;
+    font-size: 12px;
+  }
+  .steps {
+    display: flex;
+    margin: 12px 0 14px;
+    border-bottom: 1px solid var(--rule);
+  }
+  .steps li {
+    padding: 3px 26px 5px 0;
+    color: var(--soft);
+    font-size: 12.5px;
+    position: relative;
+  }
+  .steps li.reached {
+    color: var(--ink);
+  }
+  .steps li.reached::after {
+    content: '';
+    position: absolute;
+    left: 0;
+    right: 8px;
+    bottom: -1px;
+    height: 3px;
+    background: var(--used);
+  }
+  .steps li.now {
+    font-weight: 600;
+  }
+  .steps li.ended::after {
+    background: var(--locked);
+  }
+  .sums {
+    display: grid;
+    grid-template-columns: 170px minmax(0, 1fr) 250px;
+    gap: 26px;
+    align-items: start;
+    margin-bottom: 16px;
+  }
+  dl {
+    display: grid;
+    grid-template-columns: 1fr auto;
+    gap: 3px 10px;
+    align-items: baseline;
+    background: var(--tape);
+    padding: 10px 12px;
+  }
+  dt {
+    color: var(--soft);
+    font-size: 12px;
+  }
+  dd {
+    text-align: right;
+  }
+  .big {
+    font-weight: 600;
+    font-size: 15px;
+  }
+  .act {
+    display: grid;
+    gap: 9px;
+    grid-column: 3;
+  }
+  .act p {
+    display: flex;
+    gap: 8px;
+    flex-wrap: wrap;
+  }
+  .act input {
+    display: block;
+    width: 100%;
+    margin-top: 3px;
+    border: 1px solid var(--rule);
+    background: var(--sheet);
+    border-radius: 2px;
+    padding: 5px 8px;
+    font-size: 13px;
+    color: var(--ink);
+  }
+  .note {
+    font: italic 14px/1.4 var(--font-serif);
+  }
+  progress {
+    width: 100%;
+    height: 10px;
+    appearance: none;
+    border: 1px solid var(--ink);
+    background: var(--sheet);
+  }
+  progress::-webkit-progress-bar {
+    background: var(--sheet);
+  }
+  progress::-webkit-progress-value {
+    background: var(--used);
+  }
+  progress::-moz-progress-bar {
+    background: var(--used);
+  }
+  table {
+    width: 100%;
+    border-collapse: collapse;
+  }
+  th {
+    font: 600 11px var(--font-sans);
+    color: var(--soft);
+    text-align: left;
+    padding: 0 10px 5px 0;
+    border-bottom: 1px solid var(--ink);
+    white-space: nowrap;
+  }
+  td {
+    padding: 7px 10px 7px 0;
+    border-bottom: 1px solid var(--fine);
+    vertical-align: top;
+  }
+  .r {
+    text-align: right;
+    white-space: nowrap;
+  }
+  .what {
+    max-width: 420px;
+  }
+  .state {
+    font-weight: 600;
+  }
+  .state.confirmed {
+    color: var(--used);
+  }
+  .state.failed {
+    color: var(--locked);
+  }
+</style>

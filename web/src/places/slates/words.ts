@@ -1,0 +1,49 @@
+import type { Move, Slate } from '../../api/client';
+
+const SLATE_STATES: Record<Slate['state'], string> = {
+  DRAFT: 'Draft',
+  SENT: 'Sent for decision',
+  GRANTED: 'Granted',
+  REFUSED: 'Refused',
+  LAPSED: 'Lapsed without an answer',
+  POSTED: 'On its way',
+  CONFIRMED: 'Confirmed',
+  FAILED: 'Settled, with failures',
+};
+
+export function sayState(slate: Slate): string {
+  return SLATE_STATES[slate.state];
+}
+
+export const MOVE_STATES: Record<Move['state'], string> = {
+  PLANNED: 'planned',
+  SENT: 'on its way',
+  CONFIRMED: 'confirmed',
+  FAILED: 'failed',
+  UNDOING: 'going back',
+  UNDONE: 'undone',
+};
+
+/** The steps of a slate's life, and which of them it has reached. */
+export function steps(
+  slate: Slate,
+): { words: string; reached: boolean; now: boolean; ended: boolean }[] {
+  const path: [string, Slate['state'][]][] = [
+    ['draft', ['DRAFT']],
+    ['sent', ['SENT']],
+    slate.state === 'REFUSED'
+      ? ['refused', ['REFUSED']]
+      : slate.state === 'LAPSED'
+        ? ['lapsed', ['LAPSED']]
+        : ['granted', ['GRANTED']],
+    ['posted', ['POSTED']],
+    slate.state === 'FAILED'
+      ? ['settled, with failures', ['FAILED']]
+      : ['confirmed', ['CONFIRMED']],
+  ];
+  const at = path.findIndex(([, states]) => states.includes(slate.state));
+  const ended = slate.state === 'REFUSED' || slate.state === 'LAPSED';
+  return path
+    .map(([words], n) => ({ words, reached: n <= at, now: n === at, ended: ended && n === at }))
+    .filter((_, n) => !ended || n <= at);
+}

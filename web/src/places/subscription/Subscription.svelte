@@ -1,0 +1,365 @@
+<!-- One subscription: draw the idle line, see who lies past it, and put them on the slate. -->
+<script lang="ts">
+  import { untrack } from 'svelte';
+  import { SvelteSet } from 'svelte/reactivity';
+  import IdleLine from '../../pieces/idle-line/IdleLine.svelte';
+  import NoticeWedge from '../../pieces/notice-wedge/NoticeWedge.svelte';
+  import SeatField from '../../pieces/seat-field/SeatField.svelte';
+  import StateSwatch from '../../pieces/state-swatch/StateSwatch.svelte';
+  import Facts from './Facts.svelte';
+  import Holders from './Holders.svelte';
+  import { cellsOf, pastTheLine, type Show, SHOWS } from './seats';
+  import {
+    api,
+    dataOf,
+    saveCsv,
+    type Holding,
+    type IdleCurve,
+    type Ledger,
+  } from '../../api/client';
+  import { navigate, route } from '../../router';
+  import { asOf, param, search, setParam } from '../../state/address.svelte';
+  import { book } from '../../state/book.svelte';
+  import { bindKeys } from '../../state/keys.svelte';
+  import { session } from '../../state/session.svelte';
+  import { slates } from '../../state/slate.svelte';
+  import { sayCount, sayDay, sayMoney } from '../../state/say';
+  import { TEXTURE_WORDS, type Texture } from '../../state/states';
+
+  const SETTLES_AFTER_MS = 90;
+  const MOST_IN_ADDRESS = 40;
+
+  const line = $derived(String(route.params.line ?? ''));
+  const subscription = $derived(book.subscription(line));
+
+  let curve = $state.raw<IdleCurve | null>(null);
+  let ledger = $state.raw<Ledger | null>(null);
+  let holdings = $state.raw<Holding[]>([]);
+  let fault = $state('');
+  let cursor = $state(0);
+  const chosen = new SvelteSet<string>(param('chosen')?.split(' ').filter(Boolean) ?? []);
+
+  const usual = $derived(subscription?.idleLine ?? 60);
+  const days = $derived(Math.min(365, Math.max(1, Number(param('idle') ?? usual) || usual)));
+  const show = $derived<Show>((param('show') as Show | null) ?? 'past');
+  const listed = $derived(SHOWS[show]?.of(holdings, days) ?? pastTheLine(holdings, days));
+  const past = $derived(pastTheLine(holdings, days));
+  const cells = $derived(subscription ? cellsOf(holdings, subscription, asOf()) : []);
+  const legend = $derived.by(() => {
+    const counts = new Map<Texture, number>();
+    for (const cell of cells) counts.set(cell.texture, (counts.get(cell.texture) ?? 0) + 1);
+    return [...counts];
+  });
+
+  // A change of the book (a confirmed move, another day) shows in the subscription itself.
+  const seen = $derived(JSON.stringify([subscription?.states, subscription?.spare]));
+
+  $effect(() => {
+    void seen;
+    void loadWhole(line, asOf());
+  });
+
+  let asked = 0;
+  $effect(() => {
+    void seen;
+    const wanted = { line, day: asOf(), days };
+    const wait = untrack(() => holdings.length) > 0 ? SETTLES_AFTER_MS : 0;
+    const timer = setTimeout(() => void loadHoldings(wanted), wait);
+    return () => clearTimeout(timer);
+  });
+
+  $effect(() => {
+    const ids = [...chosen];
+    const text = ids.length <= MOST_IN_ADDRESS ? ids.join(' ') : '';
+    untrack(() => setParam('chosen', text));
+  });
+
+  async function loadWhole(ofLine: string, day: string) {
+    try {
+      const params = { path: { line: ofLine }, query: { asOf: day } };
+      const [nextCurve, nextLedger] = await Promise.all([
+        dataOf(api.GET('/api/v1/subscriptions/{line}/idle-curve', { params })),
+        dataOf(api.GET('/api/v1/subscriptions/{line}/ledger', { params })),
+      ]);
+      curve = nextCurve;
+      ledger = nextLedger;
+      fault = '';
+    } catch (e) {
+      fault = (e as Error).message;
+    }
+  }
+
+  async function loadHoldings(wanted: { line: string; day: string; days: number }) {
+    const mine = ++asked;
+    try {
+      const query = { asOf: wanted.day, idleLine: String(wanted.days), limit: '10000' };
+      const params = { path: { line: wanted.line }, query };
+      const found = await dataOf(api.GET('/api/v1/subscriptions/{line}/holdings', { params }));
+      if (mine !== asked) return;
+      holdings = found;
+      const there = new Set(found.map((h) => h.holding));
+      for (const id of [...chosen]) if (!there.has(id)) chosen.delete(id);
+    } catch (e) {
+      if (mine === asked) fault = (e as Error).message;
+    }
+  }
+
+  function choose(ids: string[], add: boolean) {
+    if (add && ids.length === 1 && chosen.has(ids[0]!)) {
+      chosen.delete(ids[0]!);
+      return;
+    }
+    if (!add) chosen.clear();
+    for (const id of ids) chosen.add(id);
+  }
+
+  function choosePast() {
+    chosen.clear();
+    for (const h of past) if (!h.kept && !h.admin && !h.service) chosen.add(h.holding);
+  }
+
+  async function toSlate(ids: string[]) {
+    if (!session.mayDraft || ids.length === 0) return;
+    if (await slates.add(ids.filter((id) => !slates.planned.has(id)))) chosen.clear();
+  }
+
+  function chosenOrCursor(): string[] {
+    if (chosen.size > 0) return [...chosen];
+    const row = listed[cursor];
+    return row ? [row.holding] : [];
+  }
+
+  function step(by: number) {
+    cursor = Math.min(listed.length - 1, Math.max(0, cursor + by));
+  }
+
+  $effect(() =>
+    bindKeys([
+      { keys: 'j', does: 'next holder', run: () => step(1) },
+      { keys: 'k', does: 'holder before', run: () => step(-1) },
+      {
+        keys: 'x',
+        does: 'choose the holder, or not',
+        run: () => listed[cursor] && choose([listed[cursor]!.holding], true),
+      },
+      { keys: 'a', does: 'choose all past the line', run: choosePast },
+      {
+        keys: '.',
+        does: 'put those chosen on the slate',
+        run: () => void toSlate(chosenOrCursor()),
+      },
+      {
+        keys: 'l',
+        does: 'go to the idle line',
+        run: () => document.querySelector<SVGGElement>('[role=slider]')?.focus(),
+      },
+      {
+        keys: 'Escape',
+        does: 'choose nobody; then back',
+        run: () => {
+          if (chosen.size > 0) chosen.clear();
+          else
+            void navigate('/subscriptions', {
+              search: search({ at: line }),
+            });
+        },
+      },
+    ]),
+  );
+</script>
+
+<svelte:head><title>{subscription?.planName ?? line} – Sober Tally</title></svelte:head>
+
+{#if subscription}
+  <div class="title">
+    <h1>{subscription.planName}</h1>
+    <span class="sub">
+      {subscription.vendorName}{subscription.tiers > 1
+        ? ` · tier ${subscription.tier} of ${subscription.tiers}`
+        : ''} · {subscription.bought} bought at {sayMoney(subscription.seatPrice, true)} a year
+      {#if subscription.mayShrink === 'NEVER'}· may never shrink
+      {:else if subscription.cashFrom}· cannot shrink before <b>{sayDay(subscription.cashFrom)}</b
+        >{/if}
+    </span>
+    {#if subscription.mayShrink === 'AT_RENEWAL' && subscription.noticeInDays !== null && subscription.noticeInDays !== undefined}
+      <span class="notice">
+        <span class={['num', subscription.noticeInDays <= 30 && 'neg']}>
+          {subscription.noticeInDays < 0
+            ? 'notice has passed'
+            : `notice in ${subscription.noticeInDays} d`}
+        </span>
+        <span class="wedge"
+          ><NoticeWedge days={subscription.noticeInDays} of={subscription.termDays} /></span
+        >
+      </span>
+    {/if}
+  </div>
+
+  <div class="upper">
+    <section aria-labelledby="where">
+      <div class="between">
+        <h2 id="where">Where would you draw the line?</h2>
+        <span class="sub"
+          >seats with no use for at least … days, counted to {sayDay(subscription.measureDay)}</span
+        >
+      </div>
+      {#if curve}
+        <IdleLine
+          {curve}
+          {days}
+          {usual}
+          onmove={(next) => setParam('idle', next === usual ? null : String(next))}
+        />
+      {:else}
+        <div class="no-curve"></div>
+      {/if}
+      <div class="between field-head">
+        <h2>Seats, most recently used first</h2>
+        <span class="legend">
+          {#each legend as [texture, n] (texture)}
+            <span><StateSwatch {texture} /> {n} {TEXTURE_WORDS[texture]}</span>
+          {/each}
+        </span>
+      </div>
+      <SeatField {cells} {chosen} onchoose={choose} />
+    </section>
+    <Facts {subscription} {ledger} asOf={asOf()} />
+  </div>
+
+  <div class="list-head">
+    <div class="shows" role="group" aria-label="Which holders">
+      {#each Object.entries(SHOWS) as [key, one] (key)}
+        {@const n = one.of(holdings, days).length}
+        <button
+          class:on={show === key}
+          aria-pressed={show === key}
+          onclick={() => {
+            cursor = 0;
+            setParam('show', key === 'past' ? null : key);
+          }}
+        >
+          {one.words} <span class="num">{n}</span>
+        </button>
+      {/each}
+    </div>
+    <button
+      class="word"
+      onclick={() =>
+        saveCsv(
+          `/api/v1/subscriptions/${encodeURIComponent(line)}/holdings?limit=10000&asOf=${asOf()}&idleLine=${days}`,
+          `${line}-holders.csv`,
+        )}
+    >
+      as CSV
+    </button>
+    {#if session.mayDraft}
+      <button class="word" onclick={choosePast}>choose all past the line <kbd>a</kbd></button>
+      <button
+        class="plain"
+        disabled={chosen.size === 0 || slates.busy}
+        onclick={() => toSlate([...chosen])}
+      >
+        {chosen.size > 0 ? `Take back ${sayCount(chosen.size, 'seat')}` : 'Take back'} <kbd>.</kbd>
+      </button>
+    {/if}
+  </div>
+  <Holders
+    rows={listed}
+    {chosen}
+    {cursor}
+    {days}
+    planned={slates.planned}
+    mayDraft={session.mayDraft}
+    onchoose={choose}
+    oncursor={(n) => (cursor = n)}
+    onslate={(id) => toSlate([id])}
+  />
+  {#if fault}<p class="neg" role="alert">{fault}</p>{/if}
+{:else if fault}
+  <p class="neg" role="alert">{fault}</p>
+{:else if book.subscriptions}
+  <h1>There is no subscription {line}</h1>
+{:else if !book.fault}
+  <p class="sub">Counting…</p>
+{/if}
+
+<style>
+  .title {
+    display: flex;
+    flex-wrap: wrap;
+    align-items: baseline;
+    gap: 2px 12px;
+  }
+  .notice {
+    margin-left: auto;
+    display: flex;
+    align-items: center;
+    gap: 10px;
+    font-size: 12.5px;
+  }
+  .wedge {
+    width: 90px;
+  }
+  .upper {
+    display: grid;
+    grid-template-columns: minmax(0, 1fr) 250px;
+    gap: 24px;
+    margin-top: 8px;
+  }
+  .between {
+    display: flex;
+    flex-wrap: wrap;
+    justify-content: space-between;
+    align-items: baseline;
+    gap: 2px 16px;
+  }
+  .no-curve {
+    height: 224px;
+  }
+  .field-head {
+    margin: 4px 0 6px;
+  }
+  .legend {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 2px 13px;
+    font-size: 11.5px;
+    color: var(--soft);
+  }
+  .list-head {
+    display: flex;
+    align-items: center;
+    gap: 16px;
+    margin-top: 14px;
+    font-size: 12px;
+    position: sticky;
+    top: -14px;
+    background: var(--paper);
+    padding: 6px 0 5px;
+    z-index: 5;
+  }
+  .shows {
+    display: flex;
+    gap: 16px;
+    margin-right: auto;
+  }
+  .shows button {
+    color: var(--soft);
+    font-size: 12.5px;
+    padding: 2px 0;
+    border-bottom: 2px solid transparent;
+  }
+  .shows button.on {
+    color: var(--ink);
+    font-weight: 600;
+    border-color: var(--ink);
+  }
+  .shows .num {
+    font-size: 11.5px;
+    font-weight: 400;
+    color: var(--soft);
+  }
+  .plain {
+    padding: 3px 10px;
+  }
+</style>

@@ -1,0 +1,326 @@
+<!-- Where money sits: every subscription with its seats, what could be had back, and by when. -->
+<script lang="ts">
+  import NoticeWedge from '../../pieces/notice-wedge/NoticeWedge.svelte';
+  import StateSwatch from '../../pieces/state-swatch/StateSwatch.svelte';
+  import TallyBar from '../../pieces/tally-bar/TallyBar.svelte';
+  import { saveCsv, type Subscription } from '../../api/client';
+  import { navigate } from '../../router';
+  import { asOf, param, search, setParam, to } from '../../state/address.svelte';
+  import { book } from '../../state/book.svelte';
+  import { bindKeys } from '../../state/keys.svelte';
+  import { sayCount, sayDay, sayMoney, sayShortDay } from '../../state/say';
+  import { TEXTURE_WORDS, shares, type Texture } from '../../state/states';
+
+  type Order = 'recoverable' | 'notice' | 'name' | 'used';
+  const ORDERS: Record<Order, string> = {
+    recoverable: 'money that could be had back',
+    notice: 'the day by which to decide',
+    name: 'vendor and plan',
+    used: 'how well they are used',
+  };
+
+  const order = $derived((param('order') as Order) ?? 'recoverable');
+  const rows = $derived(sorted(book.subscriptions ?? [], order in ORDERS ? order : 'recoverable'));
+  const at = $derived(
+    Math.max(
+      0,
+      rows.findIndex((s) => s.line === param('at')),
+    ),
+  );
+  const shown = $derived([
+    ...new Set(rows.flatMap((s) => shares(s).map((share) => share.texture))),
+  ] as Texture[]);
+  const legend = $derived(
+    (Object.keys(TEXTURE_WORDS) as Texture[]).filter((texture) => shown.includes(texture)),
+  );
+
+  function sorted(all: Subscription[], by: Order): Subscription[] {
+    const name = (s: Subscription) => `${s.vendorName} ${s.tier} ${s.planName}`;
+    const copy = [...all].sort((a, b) => name(a).localeCompare(name(b)));
+    const value: Record<Order, (s: Subscription) => number> = {
+      recoverable: (s) => -Number(s.recoverable.amount),
+      notice: (s) => decideIn(s) ?? 1e9,
+      name: () => 0,
+      used: (s) => s.utilisation.percent ?? 1e9,
+    };
+    return copy.sort((a, b) => value[by](a) - value[by](b));
+  }
+
+  function decideIn(s: Subscription): number | null {
+    return s.mayShrink === 'MONTHLY' ? daysUntil(s.cashFrom) : (s.noticeInDays ?? null);
+  }
+
+  function daysUntil(day: string | null | undefined): number | null {
+    return day ? Math.round((Date.parse(day) - Date.parse(asOf())) / 86_400_000) : null;
+  }
+
+  function kind(s: Subscription): string {
+    const words = [s.vendorName];
+    if (s.tiers > 1) words.push(`tier ${s.tier} of ${s.tiers}`);
+    if (s.model === 'RESTING') words.push('resting plan');
+    if (s.model === 'FLOATING') words.push('shared pool');
+    if (s.model === 'ADDON') words.push('add-on');
+    if (s.signOutFirst) words.push('sign-out first');
+    return words.join(' · ');
+  }
+
+  function decide(s: Subscription): string {
+    if (s.mayShrink === 'NEVER') return 'never shrinks';
+    if (s.mayShrink === 'MONTHLY') return `monthly · next on ${sayShortDay(s.cashFrom, asOf())}`;
+    const days = s.noticeInDays;
+    if (days === null || days === undefined) return 'over; must be renewed by hand';
+    const renews = `renews ${sayShortDay(s.renews, asOf())}`;
+    return days < 0 ? `notice has passed · ${renews}` : `notice in ${days} d · ${renews}`;
+  }
+
+  function open(s: Subscription | undefined) {
+    if (!s) return;
+    void navigate('/subscriptions/:line', { params: { line: s.line }, search: search() });
+  }
+
+  function step(by: number) {
+    const next = rows[Math.min(rows.length - 1, Math.max(0, at + by))];
+    if (next) setParam('at', next.line);
+    document.getElementById(`row-${next?.line}`)?.scrollIntoView({ block: 'nearest' });
+  }
+
+  $effect(() =>
+    bindKeys([
+      { keys: 'j', does: 'next row', run: () => step(1) },
+      { keys: 'k', does: 'row before', run: () => step(-1) },
+      { keys: 'Enter', does: 'open the row', run: () => open(rows[at]) },
+    ]),
+  );
+</script>
+
+<svelte:head><title>Subscriptions – Sober Tally</title></svelte:head>
+
+<div class="title">
+  <h1>Subscriptions</h1>
+  <label class="sub">
+    {sayCount(rows.length, 'line')}, ordered by
+    <select value={order} onchange={(e) => setParam('order', e.currentTarget.value)}>
+      {#each Object.entries(ORDERS) as [value, words] (value)}
+        <option {value}>{words}</option>
+      {/each}
+    </select>
+  </label>
+  <button
+    class="word"
+    onclick={() => saveCsv(`/api/v1/subscriptions?limit=10000&asOf=${asOf()}`, 'subscriptions.csv')}
+  >
+    as CSV
+  </button>
+</div>
+<p class="legend">
+  {#each legend as texture (texture)}
+    <span><StateSwatch {texture} /> {TEXTURE_WORDS[texture]}</span>
+  {/each}
+  {#if rows.some((s) => s.floor)}<span><i class="tick"></i> promised floor</span>{/if}
+</p>
+
+{#if book.subscriptions && rows.length === 0}
+  <p class="empty">
+    No book is here yet. A keeper of keys or a steward sends one to
+    <code>PUT /api/v1/book</code>; the README tells how.
+  </p>
+{:else if book.subscriptions}
+  <table>
+    <thead>
+      <tr>
+        <th class="plan">Plan</th>
+        <th>Seats bought</th>
+        <th class="r used">in use</th>
+        <th class="r money">recoverable a year</th>
+        <th class="decide">decide by</th>
+      </tr>
+    </thead>
+    <tbody>
+      {#each rows as s, n (s.line)}
+        {@const days = decideIn(s)}
+        <tr
+          id="row-{s.line}"
+          class:at={n === at}
+          onclick={(e) => !(e.target as Element).closest('a') && open(s)}
+        >
+          <td>
+            <a class="name" href={to(`/subscriptions/${s.line}`)}>{s.planName}</a>
+            <div class="sub">{kind(s)}</div>
+          </td>
+          <td>
+            <div class="seats">
+              <span class="num">{s.bought}</span>
+              <div class="bar"><TallyBar of={s} /></div>
+            </div>
+          </td>
+          <td
+            class={['r num', s.floor?.status === 'BELOW' && 'low']}
+            title="{s.utilisation.used} of {s.utilisation.of} used in {s.utilisation
+              .windowDays} days to {sayDay(s.measureDay)}"
+          >
+            {#if s.model === 'RESTING'}
+              <span class="sub">–</span>
+            {:else if s.utilisation.percent === null || s.utilisation.percent === undefined}
+              <span class="sub">cannot say</span>
+            {:else}
+              {s.floor ? s.utilisation.percent.toFixed(1) : Math.round(s.utilisation.percent)} %
+            {/if}
+            {#if s.floor}<div class="under">floor {s.floor.percent} %</div>{/if}
+          </td>
+          <td class="r num">
+            {sayMoney(s.recoverable)}
+            {#if s.evidence.daysBehind > 3 || !s.evidence.known}
+              <div class="under stale">
+                {s.evidence.known
+                  ? `counted to ${sayShortDay(s.measureDay, asOf())}`
+                  : 'no evidence'}
+              </div>
+            {/if}
+          </td>
+          <td>
+            {#if days !== null}<NoticeWedge {days} of={s.termDays} />{/if}
+            <div class="sub">
+              {decide(s)}{s.floor?.check ? ` · check ${sayShortDay(s.floor.check, asOf())}` : ''}
+            </div>
+          </td>
+        </tr>
+      {/each}
+    </tbody>
+  </table>
+  <p class="keys sub no-print">
+    <kbd>j</kbd> <kbd>k</kbd> move <kbd>Enter</kbd> open <kbd>[</kbd> <kbd>]</kbd> a week back or on
+    <kbd>/</kbd> find <kbd>?</kbd> all keys
+  </p>
+{:else if !book.fault}
+  <p class="sub">Counting…</p>
+{/if}
+
+<style>
+  .title {
+    display: flex;
+    align-items: baseline;
+    gap: 14px;
+  }
+  .title .word {
+    margin-left: auto;
+    font-size: 12px;
+  }
+  select {
+    border: 0;
+    border-bottom: 1px solid var(--rule);
+    background: var(--paper);
+    color: var(--ink);
+    padding: 1px 2px;
+    font-size: 12px;
+  }
+  .legend {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 4px 16px;
+    font-size: 11.5px;
+    color: var(--soft);
+    margin: 6px 0 8px;
+  }
+  .tick {
+    display: inline-block;
+    width: 2px;
+    height: 13px;
+    background: var(--locked);
+    margin: 0 5px -3px 4px;
+  }
+  table {
+    width: 100%;
+    border-collapse: collapse;
+    table-layout: fixed;
+  }
+  th {
+    font: 600 11px var(--font-sans);
+    color: var(--soft);
+    text-align: left;
+    padding: 0 8px 5px 0;
+    border-bottom: 1px solid var(--ink);
+  }
+  td {
+    padding: 7px 8px 7px 0;
+    border-bottom: 1px solid var(--fine);
+    vertical-align: middle;
+  }
+  .plan {
+    width: 178px;
+  }
+  .used {
+    width: 74px;
+  }
+  .money {
+    width: 122px;
+  }
+  .decide {
+    width: 236px;
+    padding-left: 14px;
+  }
+  td:last-child {
+    padding-left: 14px;
+  }
+  .r {
+    text-align: right;
+  }
+  tbody tr {
+    cursor: pointer;
+  }
+  tbody tr:hover {
+    background: var(--sheet);
+  }
+  tr.at {
+    background: var(--tape);
+    box-shadow: inset 3px 0 0 var(--ink);
+  }
+  tr.at td:first-child {
+    padding-left: 9px;
+  }
+  .name {
+    font: 600 14.5px var(--font-serif);
+    text-decoration: none;
+  }
+  .seats {
+    display: flex;
+    align-items: center;
+    gap: 9px;
+  }
+  .seats .num {
+    width: 34px;
+    text-align: right;
+  }
+  .bar {
+    flex: 1;
+    min-width: 0;
+  }
+  .low {
+    color: var(--locked);
+    font-weight: 600;
+  }
+  .under {
+    font: 11px var(--font-sans);
+    color: var(--soft);
+    font-weight: 400;
+  }
+  .under.stale {
+    color: var(--idle-text);
+  }
+  .keys {
+    margin: 10px 0 14px;
+  }
+  .keys kbd + kbd {
+    margin-right: 2px;
+  }
+  .keys kbd:not(:first-child) {
+    margin-left: 10px;
+  }
+  .keys kbd + kbd:not(:first-child) {
+    margin-left: 0;
+  }
+  .empty {
+    margin-top: 30px;
+    font: 16px/1.5 var(--font-serif);
+    max-width: 520px;
+  }
+</style>

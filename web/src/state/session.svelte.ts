@@ -1,0 +1,44 @@
+import { api, dataOf, useCsrf, whenSignedOut, type Session } from '../api/client';
+
+class SessionState {
+  /** Who is signed in; null for nobody, undefined until it is known. */
+  me = $state<Session | null | undefined>(undefined);
+
+  readonly mayDraft = $derived(this.me?.role === 'STEWARD' || this.me?.role === 'DECIDER');
+  readonly maySteer = $derived(this.me?.role === 'STEWARD');
+
+  constructor() {
+    whenSignedOut(() => this.#set(null));
+  }
+
+  #set(me: Session | null) {
+    useCsrf(me?.csrf);
+    this.me = me;
+  }
+
+  async look() {
+    try {
+      this.#set(await dataOf(api.GET('/api/v1/session')));
+    } catch {
+      this.#set(null);
+    }
+  }
+
+  async signIn(login: string, password: string) {
+    const answer = api.POST('/api/v1/sign-in', { body: { login, password } });
+    this.#set(await dataOf(answer));
+  }
+
+  async chooseFirstKeeper(code: string, password: string) {
+    const answer = api.POST('/api/v1/first-keeper', { body: { code, password } });
+    this.#set(await dataOf(answer));
+  }
+
+  async signOut() {
+    await api.DELETE('/api/v1/session');
+    this.#set(null);
+  }
+}
+
+/** Who is signed in. */
+export const session = new SessionState();

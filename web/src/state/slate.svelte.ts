@@ -1,0 +1,116 @@
+import { api, dataOf, type Slate } from '../api/client';
+import { asOf } from './address.svelte';
+import { book } from './book.svelte';
+import { session } from './session.svelte';
+
+const WATCH_EVERY_MS = 700;
+
+class SlateState {
+  /** Every slate that may be seen, the newest first. */
+  all = $state.raw<Slate[]>([]);
+  fault = $state<string | null>(null);
+  busy = $state(false);
+  #timer: ReturnType<typeof setTimeout> | undefined;
+
+  /** My own draft, if there is one. */
+  readonly draft = $derived(
+    this.all.find((s) => s.state === 'DRAFT' && s.author === session.me?.login) ?? null,
+  );
+  readonly waitingForMe = $derived(this.all.filter((s) => s.mayDecide));
+  readonly readyToPost = $derived(this.all.filter((s) => s.mayPost));
+  readonly underWay = $derived(this.all.filter((s) => s.openCalls > 0));
+  readonly waitingForOthers = $derived(
+    this.all.filter((s) => s.state === 'SENT' && s.author === session.me?.login),
+  );
+
+  /** The holdings that stand on my draft. */
+  readonly planned = $derived(new Set(this.draft?.moves.map((m) => m.holding) ?? []));
+
+  /** Loads the slates; while calls are on their way, again and again. */
+  async load() {
+    clearTimeout(this.#timer);
+    const before = this.underWay.length;
+    this.all = await dataOf(api.GET('/api/v1/slates'));
+    if (this.underWay.length > 0) {
+      this.#timer = setTimeout(() => void this.load(), WATCH_EVERY_MS);
+    }
+    if (before > 0) await book.load(asOf());
+  }
+
+  byId(id: string): Slate | undefined {
+    return this.all.find((s) => s.id === id);
+  }
+
+  async #change(work: () => Promise<unknown>): Promise<boolean> {
+    this.busy = true;
+    this.fault = null;
+    try {
+      await work();
+      return true;
+    } catch (e) {
+      const violations = (e as { violations?: string[] }).violations ?? [];
+      this.fault = [(e as Error).message, ...new Set(violations)].join(' ');
+      return false;
+    } finally {
+      await this.load().catch(() => undefined);
+      this.busy = false;
+    }
+  }
+
+  /** Puts take-backs of the holdings on my draft; begins one if there is none. */
+  add(holdings: string[]) {
+    const moves = holdings.map((holding) => ({ kind: 'TAKE_BACK' as const, holding }));
+    const draft = this.draft;
+    return this.#change(() =>
+      draft
+        ? api.POST('/api/v1/slates/{id}/moves', {
+            params: { path: { id: draft.id } },
+            body: { moves },
+          })
+        : api.POST('/api/v1/slates', { body: { moves } }),
+    );
+  }
+
+  remove(move: string) {
+    const id = this.draft!.id;
+    return this.#change(() =>
+      api.DELETE('/api/v1/slates/{id}/moves/{move}', { params: { path: { id, move } } }),
+    );
+  }
+
+  clear() {
+    const id = this.draft!.id;
+    return this.#change(() => api.DELETE('/api/v1/slates/{id}', { params: { path: { id } } }));
+  }
+
+  send(id: string, deadline: string, note: string) {
+    return this.#change(() =>
+      api.POST('/api/v1/slates/{id}/send', {
+        params: { path: { id } },
+        body: { deadline, note: note || null },
+      }),
+    );
+  }
+
+  decide(id: string, grant: boolean, reason: string) {
+    return this.#change(() =>
+      api.POST('/api/v1/slates/{id}/decide', {
+        params: { path: { id } },
+        body: { grant, reason: reason || null },
+      }),
+    );
+  }
+
+  post(id: string) {
+    return this.#change(() => api.POST('/api/v1/slates/{id}/post', { params: { path: { id } } }));
+  }
+
+  undo(id: string, move: string) {
+    return this.#change(() =>
+      api.POST('/api/v1/slates/{id}/moves/{move}/undo', { params: { path: { id, move } } }),
+    );
+  }
+}
+
+/** What is planned, waits, or is under way. */
+export const slates = new SlateState();

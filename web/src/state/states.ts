@@ -1,0 +1,56 @@
+import type { Subscription, UseState } from '../api/client';
+
+/** How a seat is drawn. One texture for each, the same everywhere. */
+export type Texture =
+  'inUse' | 'unsure' | 'idle' | 'never' | 'locked' | 'unanswered' | 'resting' | 'spare';
+
+export const TEXTURE_WORDS: Record<Texture, string> = {
+  inUse: 'in use',
+  unsure: 'cannot say yet',
+  idle: 'idle',
+  never: 'never opened',
+  locked: 'suspended or left',
+  unanswered: 'unanswered',
+  resting: 'resting',
+  spare: 'spare',
+};
+
+export const STATE_WORDS: Record<UseState, string> = {
+  IN_USE: 'in use',
+  IDLE: 'idle',
+  NEVER_OPENED: 'never opened',
+  UNANSWERED: 'unanswered',
+  SUSPENDED: 'suspended',
+  LEFT: 'left',
+};
+
+/** The texture of a holding. */
+export function textureOf(holding: { state: UseState; cannotSay: boolean }): Texture {
+  switch (holding.state) {
+    case 'IN_USE':
+      return holding.cannotSay ? 'unsure' : 'inUse';
+    case 'IDLE':
+      return 'idle';
+    case 'NEVER_OPENED':
+      return 'never';
+    case 'UNANSWERED':
+      return 'unanswered';
+    default:
+      return 'locked';
+  }
+}
+
+/** How many seats of a subscription are drawn in each texture, in the order they are drawn. */
+export function shares(s: Subscription): { texture: Texture; seats: number }[] {
+  const all: { texture: Texture; seats: number }[] = [
+    { texture: 'inUse', seats: s.states.inUse - s.cannotSay },
+    { texture: 'unsure', seats: s.cannotSay },
+    { texture: 'idle', seats: s.states.idle },
+    { texture: 'never', seats: s.states.neverOpened },
+    { texture: 'locked', seats: s.states.suspended + s.states.left },
+    { texture: 'unanswered', seats: s.states.unanswered },
+    { texture: 'resting', seats: s.resting },
+    { texture: 'spare', seats: Math.max(0, s.spare) },
+  ];
+  return all.filter((share) => share.seats > 0);
+}
