@@ -42,6 +42,14 @@ export function textureOf(holding: { state: UseState; cannotSay: boolean }): Tex
 
 /** How many seats of a subscription are drawn in each texture, in the order they are drawn. */
 export function shares(s: Subscription): { texture: Texture; seats: number }[] {
+  const held = Object.values(s.states).reduce((sum, n) => sum + n, 0);
+  if (s.model === 'RESTING') {
+    // Nobody works with such a seat: what its holder is up to says nothing about it.
+    return [
+      { texture: 'resting' as const, seats: held + s.resting },
+      { texture: 'spare' as const, seats: Math.max(0, s.spare) },
+    ].filter((share) => share.seats > 0);
+  }
   const all: { texture: Texture; seats: number }[] = [
     { texture: 'inUse', seats: s.states.inUse - s.cannotSay },
     { texture: 'unsure', seats: s.cannotSay },

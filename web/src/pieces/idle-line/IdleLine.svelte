@@ -38,7 +38,7 @@ or to move by arrow keys over it: what lies past it is counted and priced.
   const inner = $derived(Math.max(120, width - LEFT - RIGHT));
   const x = $derived(scaleSqrt().domain([0, LONGEST]).range([0, inner]));
   // The first days hold nearly everybody; the eye needs what comes after them.
-  const tallest = $derived(Math.max(4, ...curve.points.slice(6).map((p) => p.seats)) * 1.15);
+  const tallest = $derived(Math.max(4, ...curve.points.slice(6).map((p) => p.seats)) * 1.4);
   const y = $derived(scaleLinear().domain([0, tallest]).range([height, 0]).clamp(true).nice(4));
   const steps = $derived(
     path<IdleCurve['points'][number]>(

@@ -73,7 +73,7 @@ What is planned, as an adding machine would print it; above it, what waits and w
             </div>
             <div class="d">
               <span class="who">
-                {move.name}{move.idleDays ? ` · idle ${move.idleDays} d` : ''}
+                {move.name}{move.idleDays ? ` · ${move.idleDays} d` : ''}
               </span>
               <span>{sayShortDay(move.cashFrom, day)}</span>
             </div>
@@ -232,7 +232,13 @@ What is planned, as an adding machine would print it; above it, what waits and w
     color: var(--soft);
     font-size: 11px;
   }
+  .t > :last-child,
+  .d > :last-child {
+    flex: none;
+    white-space: nowrap;
+  }
   .who {
+    flex: 1;
     overflow: hidden;
     text-overflow: ellipsis;
     white-space: nowrap;

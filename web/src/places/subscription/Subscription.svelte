@@ -28,6 +28,8 @@
 
   const SETTLES_AFTER_MS = 90;
   const MOST_IN_ADDRESS = 40;
+  /** Beyond this the seats need the room that the curve would take. */
+  const MANY_SEATS = 260;
 
   const line = $derived(String(route.params.line ?? ''));
   const subscription = $derived(book.subscription(line));
@@ -205,6 +207,7 @@
       </div>
       {#if curve}
         <IdleLine
+          height={cells.length > MANY_SEATS ? 176 : 226}
           {curve}
           {days}
           {usual}
@@ -314,7 +317,7 @@
     gap: 2px 16px;
   }
   .no-curve {
-    height: 224px;
+    height: 264px;
   }
   .field-head {
     margin: 4px 0 6px;

@@ -48,7 +48,7 @@ export function cellsOf(holdings: Holding[], s: Subscription, asOf: string): Cel
     )
     .map((h) => ({
       holding: h.holding,
-      texture: textureOf(h),
+      texture: s.model === 'RESTING' ? ('resting' as const) : textureOf(h),
       title: titleOf(h, asOf),
       faded: h.state === 'IN_USE' ? Math.max(PALEST, 1 - h.idleDays / PALE_AFTER_DAYS) : 1,
     }));

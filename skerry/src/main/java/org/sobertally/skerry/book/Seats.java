@@ -15,8 +15,10 @@ final class Seats {
     AT_TIMES,
     SHIFTS,
     STRETCHES,
-    /** Stopped some months ago. */
+    /** Stopped some weeks or months ago. */
     STOPPED,
+    /** Stopped more than two months ago. */
+    STOPPED_LONG,
     /** Had it long before the evidence begins, and never used it since. */
     UNSEEN,
     /** Handed out within the evidence and never used. */
@@ -109,16 +111,18 @@ final class Seats {
       case SHIFTS -> Use.shifts(start, end);
       case STRETCHES ->
           Use.inStretches(start, end, 95 + chance.nextInt(40), 62 + chance.nextInt(20));
-      case STOPPED -> chance.nextBoolean() ? Use.daily(start, end) : Use.often(start, end);
+      case STOPPED, STOPPED_LONG ->
+          chance.nextBoolean() ? Use.daily(start, end) : Use.often(start, end);
       case UNSEEN, NEVER, INVITED -> Use.NONE;
     };
   }
 
   /** Whoever left or was suspended used nothing after that. */
   private static LocalDate lastDay(Member member, Habit habit, Random chance) {
-    if (habit == Habit.STOPPED) {
+    if (habit == Habit.STOPPED || habit == Habit.STOPPED_LONG) {
       double far = chance.nextDouble();
-      return Draft.EVIDENCE_TO.minusDays(61 + Math.round(250 * far * far));
+      long least = habit == Habit.STOPPED ? 38 : 64;
+      return Draft.EVIDENCE_TO.minusDays(least + Math.round(270 * far * far));
     }
     return switch (member.status()) {
       case "SUSPENDED" -> Draft.TODAY.minusDays(18L + chance.nextInt(9));

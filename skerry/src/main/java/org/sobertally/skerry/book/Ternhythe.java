@@ -74,6 +74,6 @@ final class Ternhythe implements VendorStory {
   }
 
   private static Habit idleHabit(int held) {
-    return held % 5 == 0 ? Habit.NEVER : held % 7 == 0 ? Habit.UNSEEN : Habit.STOPPED;
+    return held % 5 == 0 ? Habit.NEVER : held % 7 == 0 ? Habit.UNSEEN : Habit.STOPPED_LONG;
   }
 }

@@ -1,0 +1,163 @@
+package org.sobertally.core.cover;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.sobertally.core.support.TestBook.EVIDENCE_TO;
+import static org.sobertally.core.support.TestBook.TODAY;
+
+import java.math.BigDecimal;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Random;
+import java.util.Set;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.MethodSource;
+import org.sobertally.core.book.Book;
+import org.sobertally.core.catalogue.PlanModel;
+import org.sobertally.core.money.Money;
+import org.sobertally.core.people.Account;
+import org.sobertally.core.people.Group;
+import org.sobertally.core.people.Keep;
+import org.sobertally.core.people.Person;
+import org.sobertally.core.support.RandomBook;
+import org.sobertally.core.support.TestBook;
+import org.sobertally.core.use.UseStates;
+
+class CoversTest {
+
+  private static final LocalDate LONG_AGO = LocalDate.of(2026, 1, 10);
+
+  private final TestBook facts = new TestBook().person("ann");
+
+  private Cover only() {
+    Book book = facts.build();
+    List<Cover> covers = Covers.of(UseStates.of(book, TODAY)).all();
+    assertThat(covers).hasSize(1);
+    return covers.get(0);
+  }
+
+  @Test
+  void whoUsesOnlyMailNeedsOnlyLetter() {
+    facts.holds("ann", "opus", LONG_AGO).uses("ann", "mail", EVIDENCE_TO);
+    assertThat(only().plans()).containsExactly("letter");
+    assertThat(only().recoverable()).isEqualTo(Money.of("312", "EUR"));
+  }
+
+  @Test
+  void aPartUsedBeforeTheNeedWindowIsNotNeeded() {
+    facts.holds("ann", "opus", LONG_AGO);
+    facts.uses("ann", "charts", EVIDENCE_TO.minusDays(90));
+    facts.uses("ann", "docs", EVIDENCE_TO.minusDays(89));
+    facts.uses("ann", "mail", EVIDENCE_TO);
+    assertThat(only().plans()).containsExactly("folio");
+  }
+
+  @Test
+  void anIdleHolderNeedsNothing() {
+    facts.holds("ann", "opus", LONG_AGO);
+    assertThat(only().plans()).isEmpty();
+    assertThat(only().recoverable()).isEqualTo(Money.of("396", "EUR"));
+  }
+
+  @Test
+  void whatIsHeldTwiceIsCoveredOnceAndMoneyCountedOnce() {
+    facts.holds("ann", "opus", LONG_AGO).holds("ann", "folio", LONG_AGO);
+    facts.uses("ann", "docs", EVIDENCE_TO);
+    assertThat(only().plans()).containsExactly("folio");
+    assertThat(only().now()).isEqualTo(Money.of("576", "EUR"));
+    assertThat(only().recoverable()).isEqualTo(Money.of("396", "EUR"));
+  }
+
+  @Test
+  void aKeptHoldingStaysAndCoversTheRest() {
+    facts.holds("ann", "opus", LONG_AGO).holds("ann", "folio", LONG_AGO);
+    facts.uses("ann", "docs", EVIDENCE_TO);
+    facts.keeps.add(new Keep("k", "ann-opus", "audit", null, TODAY.plusDays(9)));
+    assertThat(only().plans()).containsExactly("opus");
+    assertThat(only().recoverable()).isEqualTo(Money.of("180", "EUR"));
+  }
+
+  @Test
+  void anInvitationIsGivenItsGrace() {
+    facts.account("a-ann", "ann", Account.State.INVITED, TODAY.minusDays(13));
+    facts.holds("ann", "opus", TODAY.minusDays(13));
+    assertThat(only().recoverable().isZero()).isTrue();
+    facts.account("a-ann", "ann", Account.State.INVITED, TODAY.minusDays(14));
+    facts.holdings.clear();
+    facts.holds("ann", "opus", TODAY.minusDays(14));
+    assertThat(only().recoverable()).isEqualTo(Money.of("396", "EUR"));
+  }
+
+  @Test
+  void aDutyToKeepDataAsksForTheRestingPlan() {
+    facts.bundle("stow", "24", PlanModel.RESTING);
+    facts.people.clear();
+    facts.person("ann", Person.Status.LEFT, TODAY.minusDays(10), null);
+    facts.groups.add(new Group("finance", "Finance", 730, List.of("ann")));
+    facts.holds("ann", "opus", LONG_AGO);
+    assertThat(only().plans()).containsExactly("stow");
+    assertThat(only().recoverable()).isEqualTo(Money.of("372", "EUR"));
+  }
+
+  @Test
+  void aBundleIsTakenWhereItIsCheaperThanItsParts() {
+    facts.plan("polls", 1, "60", "polls").plan("signs", 1, "70", "signs");
+    facts.bundle("both", "100", PlanModel.NAMED, "polls", "signs");
+    facts.holds("ann", "polls", LONG_AGO).holds("ann", "signs", LONG_AGO);
+    facts.uses("ann", "polls", EVIDENCE_TO).uses("ann", "signs", EVIDENCE_TO);
+    assertThat(only().plans()).containsExactly("both");
+    assertThat(only().recoverable()).isEqualTo(Money.of("30", "EUR"));
+  }
+
+  @ParameterizedTest
+  @MethodSource("org.sobertally.core.support.RandomBook#seeds")
+  void theSubscriptionsSharesAddUpToTheWhole(long seed) {
+    RandomBook drawn = new RandomBook(seed);
+    Covers covers = Covers.of(UseStates.of(drawn.book, drawn.asOf));
+    BigDecimal people = BigDecimal.ZERO;
+    for (Cover cover : covers.all()) {
+      people = people.add(cover.recoverable().amount());
+    }
+    BigDecimal lines = BigDecimal.ZERO;
+    for (int line = 0; line < drawn.book.lines().size(); line++) {
+      lines = lines.add(covers.recoverableOf(line).amount());
+    }
+    assertThat(covers.recoverable().amount()).isEqualByComparingTo(people);
+    assertThat(lines).isEqualByComparingTo(people);
+  }
+
+  @ParameterizedTest
+  @MethodSource("org.sobertally.core.support.RandomBook#seeds")
+  void noSetOfPlansIsCheaper(long seed) {
+    Random random = new Random(seed);
+    List<Offer> offers = new ArrayList<>();
+    for (int p = 0; p < 1 + random.nextInt(9); p++) {
+      BigDecimal price = BigDecimal.valueOf(random.nextInt(8) * 12L);
+      offers.add(new Offer(p, "p" + p, random.nextInt(64), price, false));
+    }
+    for (int need = 0; need < 64; need++) {
+      CheapestCover.Solution found = CheapestCover.solve(offers, need, Set.of("p0", "p2"));
+      assertThat(found == null ? null : found.cost()).isEqualTo(cheapest(offers, need));
+    }
+  }
+
+  /** Tries every subset. */
+  private static BigDecimal cheapest(List<Offer> offers, long need) {
+    BigDecimal best = null;
+    for (int set = 0; set < 1 << offers.size(); set++) {
+      long parts = 0;
+      BigDecimal cost = BigDecimal.ZERO;
+      for (int p = 0; p < offers.size(); p++) {
+        if ((set >> p & 1) != 0) {
+          parts |= offers.get(p).parts();
+          cost = cost.add(offers.get(p).price());
+        }
+      }
+      if ((need & ~parts) == 0 && (best == null || cost.compareTo(best) < 0)) {
+        best = cost;
+      }
+    }
+    return best;
+  }
+}

@@ -1,0 +1,63 @@
+package org.sobertally.core.use;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.sobertally.core.support.TestBook.EVIDENCE_TO;
+import static org.sobertally.core.support.TestBook.TODAY;
+
+import java.math.BigDecimal;
+import java.time.LocalDate;
+import org.junit.jupiter.api.Test;
+import org.sobertally.core.activity.Evidence;
+import org.sobertally.core.agreement.Agreement;
+import org.sobertally.core.book.Book;
+import org.sobertally.core.support.TestBook;
+
+class UtilisationTest {
+
+  private final TestBook facts = new TestBook();
+
+  private Utilisation ofOpus() {
+    Book book = facts.build();
+    return Utilisation.of(book, book.lines().require("opus"), TODAY);
+  }
+
+  @Test
+  void countsSeatsUsedWithinTheWindowAgainstThoseBought() {
+    for (String person : new String[] {"ann", "bo", "cy"}) {
+      facts.person(person).holds(person, "opus", LocalDate.of(2026, 1, 10));
+    }
+    facts.uses("ann", "mail", EVIDENCE_TO.minusDays(89));
+    facts.uses("bo", "mail", EVIDENCE_TO.minusDays(90));
+    facts.uses("cy", "charts", EVIDENCE_TO);
+    Utilisation utilisation = ofOpus();
+    assertThat(utilisation.used()).isEqualTo(2);
+    assertThat(utilisation.of()).isEqualTo(10);
+    assertThat(utilisation.percent()).isEqualByComparingTo("20.0");
+  }
+
+  @Test
+  void anAgreementMaySayWindowAndWhatIsCountedOf() {
+    facts.floor =
+        new Agreement.Floor(new BigDecimal("80"), 60, Agreement.FloorOf.HELD, TODAY.plusDays(60));
+    for (String person : new String[] {"ann", "bo", "cy"}) {
+      facts.person(person).holds(person, "opus", LocalDate.of(2026, 1, 10));
+    }
+    facts.uses("ann", "mail", EVIDENCE_TO);
+    facts.uses("bo", "mail", EVIDENCE_TO.minusDays(59));
+    Utilisation utilisation = ofOpus();
+    assertThat(utilisation.windowDays()).isEqualTo(60);
+    assertThat(utilisation.of()).isEqualTo(3);
+    assertThat(utilisation.percent()).isEqualByComparingTo("66.7");
+    assertThat(utilisation.below(new BigDecimal("80"))).isTrue();
+    assertThat(utilisation.below(new BigDecimal("66.6"))).isFalse();
+  }
+
+  @Test
+  void cannotSayWhereTheWindowReachesBackBeyondTheEvidence() {
+    facts.evidence = new Evidence(EVIDENCE_TO.minusDays(88), EVIDENCE_TO, Evidence.Kind.DAILY);
+    facts.person("ann").holds("ann", "opus", LocalDate.of(2026, 1, 10));
+    Utilisation utilisation = ofOpus();
+    assertThat(utilisation.percent()).isNull();
+    assertThat(utilisation.judgedFrom()).isEqualTo(EVIDENCE_TO.plusDays(1));
+  }
+}
