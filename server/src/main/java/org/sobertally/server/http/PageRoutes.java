@@ -68,7 +68,8 @@ class PageRoutes {
           .end(
               """
               {"status":413,"title":"Request Entity Too Large","detail":"%s"}"""
-                  .formatted(tooLarge(mostBytes)));
+                  .formatted(tooLarge(mostBytes)))
+          .onComplete(sent -> context.request().connection().close());
       return;
     }
     context.next();
