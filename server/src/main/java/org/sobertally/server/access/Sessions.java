@@ -33,7 +33,9 @@ public class Sessions {
   private static final Duration FAILURES_COUNT = Duration.ofMinutes(10);
 
   /** Of an account that does not exist, so that trying one takes as long as any other. */
-  private static final String NOBODYS_HASH = BcryptUtil.bcryptHash("nobody");
+  private static final class Nobody {
+    private static final String HASH = BcryptUtil.bcryptHash("nobody");
+  }
 
   private final EntityManager entities;
   private final Optional<String> keeperToken;
@@ -97,7 +99,7 @@ public class Sessions {
     refuseGuessing(name);
     AccessPerson person = entities.find(AccessPerson.class, name);
     boolean right =
-        BcryptUtil.matches(password, person == null ? NOBODYS_HASH : person.passwordHash);
+        BcryptUtil.matches(password, person == null ? Nobody.HASH : person.passwordHash);
     if (person == null || !right) {
       failures.computeIfAbsent(name, n -> new ArrayDeque<>()).add(Instant.now());
       throw Problem.forbidden("The name or the password is wrong.");

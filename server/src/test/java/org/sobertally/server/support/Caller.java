@@ -2,7 +2,6 @@ package org.sobertally.server.support;
 
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
-import org.eclipse.microprofile.config.ConfigProvider;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.net.URI;
@@ -14,6 +13,7 @@ import java.net.http.HttpResponse.BodyHandlers;
 import java.nio.charset.StandardCharsets;
 import java.util.LinkedHashMap;
 import java.util.Map;
+import org.eclipse.microprofile.config.ConfigProvider;
 
 /** Somebody who calls the interface: with a token, with a session, or without either. */
 public final class Caller {

@@ -1,0 +1,35 @@
+package org.sobertally.server.http;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.databind.ObjectMapper;
+import io.quarkus.test.junit.QuarkusTest;
+import java.io.IOException;
+import java.nio.file.Path;
+import org.junit.jupiter.api.Test;
+import org.sobertally.server.support.Caller;
+
+@QuarkusTest
+class OpenApiTest {
+
+  /** The pages' types are generated from the committed document. */
+  @Test
+  void theCommittedDocumentIsTheOneServed() throws IOException {
+    JsonNode served = Caller.keeper().get("/api/v1/openapi?format=json").json();
+    JsonNode committed =
+        new ObjectMapper().readTree(Path.of("../web/src/api/openapi.json").toFile());
+    assertThat(committed)
+        .as("save /api/v1/openapi?format=json there and run 'npm run types' in web")
+        .isEqualTo(served);
+  }
+
+  @Test
+  void aFieldThatIsNeverNullIsAlwaysThere() {
+    JsonNode schemas =
+        Caller.keeper().get("/api/v1/openapi?format=json").json().at("/components/schemas");
+    assertThat(schemas.at("/Money/required").toString()).contains("amount", "currency");
+    assertThat(schemas.at("/Holding/required").toString()).contains("idleDays");
+    assertThat(schemas.at("/Holding/required").toString()).doesNotContain("lastUsed");
+  }
+}

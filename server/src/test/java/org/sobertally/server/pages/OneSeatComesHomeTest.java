@@ -1,0 +1,277 @@
+package org.sobertally.server.pages;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.deque.html.axecore.playwright.AxeBuilder;
+import com.deque.html.axecore.results.Rule;
+import com.fasterxml.jackson.databind.JsonNode;
+import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.AriaRole;
+import com.microsoft.playwright.options.ColorScheme;
+import io.quarkus.test.junit.QuarkusTest;
+import jakarta.inject.Inject;
+import java.time.Duration;
+import java.util.List;
+import java.util.regex.Pattern;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.sobertally.core.book.Book;
+import org.sobertally.server.demo.Demo;
+import org.sobertally.server.store.Books;
+import org.sobertally.server.support.Caller;
+import org.sobertally.skerry.book.SkerryLine;
+import org.sobertally.skerry.standin.Faults;
+
+/** The one thing the application exists for, done in a real browser against the real server. */
+@QuarkusTest
+class OneSeatComesHomeTest {
+
+  private static Browser browser;
+
+  @Inject Demo demo;
+  @Inject Books books;
+
+  @BeforeAll
+  static void startBrowser() {
+    browser = new Browser();
+  }
+
+  @AfterAll
+  static void stopBrowser() {
+    browser.close();
+  }
+
+  @BeforeEach
+  void takeTheDemoBook() {
+    Caller.keeper().putZip("/api/v1/book?replace=true", SkerryLine.book());
+    demo.standIn("quillmoor").showAfter(Duration.ZERO);
+    Caller steward = Caller.steward();
+    steward
+        .get("/api/v1/slates")
+        .json()
+        .forEach(
+            slate -> {
+              if (slate.get("state").asText().equals("DRAFT")) {
+                steward.delete("/api/v1/slates/" + slate.get("id").asText());
+              }
+            });
+  }
+
+  @AfterEach
+  void mendTheVendor() {
+    demo.standIn("quillmoor").setFaults(Faults.NONE);
+  }
+
+  private static Locator button(Page page, String name) {
+    return page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(name));
+  }
+
+  private static Locator heading(Page page, String name) {
+    return page.getByRole(AriaRole.HEADING, new Page.GetByRoleOptions().setName(name));
+  }
+
+  /** From the list to the slate, without a mouse; gives the holdings' plan and count. */
+  private static void planEverybodyPastNinetyDays(Page page, String plan) {
+    page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName(plan).setExact(true)).click();
+    Locator line = page.getByRole(AriaRole.SLIDER);
+    assertThat(line).hasAttribute("aria-valuenow", "60");
+    String atSixty = line.getAttribute("aria-valuetext");
+    line.focus();
+    for (int tens = 0; tens < 3; tens++) {
+      page.keyboard().press("Shift+ArrowRight");
+    }
+    assertThat(line).hasAttribute("aria-valuenow", "90");
+    assertThat(line).not().hasAttribute("aria-valuetext", atSixty);
+    assertThat(page).hasURL(Pattern.compile("idle=90"));
+    Locator rows = page.getByRole(AriaRole.TABLE, new Page.GetByRoleOptions().setName("Holders"));
+    assertThat(rows.getByRole(AriaRole.ROW).nth(1)).isVisible();
+    page.keyboard().press("Escape");
+  }
+
+  private static void sendSlate(Page page) {
+    button(page, "Send for decision").click();
+    page.getByRole(AriaRole.TEXTBOX).last().fill("Nobody used these for a quarter.");
+    button(page, "Send").last().click();
+    assertThat(page.getByText("Sent:")).isVisible();
+  }
+
+  private static void grant(Page decider) {
+    decider
+        .getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("asks you to decide"))
+        .click();
+    assertThat(decider.getByText("“Nobody used these for a quarter.”")).isVisible();
+    button(decider, "Grant").click();
+    assertThat(decider.getByText("Granted.").first()).isVisible();
+  }
+
+  private static void post(Page page) {
+    page.reload();
+    page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("can be posted")).click();
+    page.getByRole(
+            AriaRole.BUTTON,
+            new Page.GetByRoleOptions().setName(Pattern.compile("^Post \\d+ move")))
+        .click();
+  }
+
+  @Test
+  void fromTheIdleLineToTheJournalAndBack() {
+    Page steward = browser.visit("Runa Skarholt");
+    planEverybodyPastNinetyDays(steward, "Opus");
+    steward.keyboard().press("a");
+    Locator takeBack =
+        steward.getByRole(
+            AriaRole.BUTTON,
+            new Page.GetByRoleOptions().setName(Pattern.compile("^Take back \\d+ seats")));
+    int seats = Integer.parseInt(takeBack.textContent().replaceAll("\\D+", ""));
+    assertThat(seats).isGreaterThan(3);
+    steward.keyboard().press(".");
+    Locator tape = steward.locator("aside");
+    assertThat(tape.getByText("draft · %d moves".formatted(seats))).isVisible();
+    assertThat(tape.getByText("7 Jan 27").first()).isVisible();
+    String yearly = "−€%,d.00".formatted(seats * 396);
+    assertThat(tape.getByText(yearly)).isVisible();
+    sendSlate(steward);
+
+    Page decider = browser.visit("Teodor Quist");
+    grant(decider);
+    post(steward);
+    assertThat(steward.getByText("Confirmed.")).isVisible();
+    Book after = books.current();
+    JsonNode slate = Caller.steward().get("/api/v1/slates").json().get(0);
+    for (JsonNode move : slate.get("moves")) {
+      int holding = after.holdings().numberOf(move.get("holding").asText());
+      assertThat(after.holding(holding).until()).isNotNull();
+      assertThat(demo.standIn("quillmoor").plansOf(move.get("account").asText()))
+          .doesNotContain("quill-opus");
+    }
+
+    steward.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("in the journal")).click();
+    assertThat(steward.getByText("1 held → spare").first()).isVisible();
+    assertThat(steward.getByText("−€396.00").first()).isVisible();
+    assertThat(steward.getByText("7 Jan 2027").first()).isVisible();
+
+    steward.goBack();
+    button(steward, "undo").first().click();
+    assertThat(steward.getByText("undone").first()).isVisible();
+    JsonNode undone = Caller.steward().get("/api/v1/slates").json().at("/0/moves/0");
+    assertThat(undone.get("state").asText()).isEqualTo("UNDONE");
+    assertThat(demo.standIn("quillmoor").plansOf(undone.get("account").asText()))
+        .contains("quill-opus");
+  }
+
+  @Test
+  void withAVendorThatFailsHalfOfItsCallsEveryMoveEndsPlainly() {
+    Page steward = browser.visit("Runa Skarholt");
+    planEverybodyPastNinetyDays(steward, "Folio");
+    steward.keyboard().press("a");
+    steward.keyboard().press(".");
+    assertThat(steward.locator("aside").getByText(Pattern.compile("draft · \\d+ moves")))
+        .isVisible();
+    sendSlate(steward);
+    Page decider = browser.visit("Teodor Quist");
+    grant(decider);
+    demo.standIn("quillmoor")
+        .setFaults(
+            Faults.share(
+                0.5,
+                11,
+                Faults.Kind.TOO_MANY,
+                Faults.Kind.UNAVAILABLE,
+                Faults.Kind.ANSWER_LOST,
+                Faults.Kind.CUT));
+    post(steward);
+    assertThat(steward.getByText(Pattern.compile("^(Confirmed|Settled, with failures)\\.$")))
+        .isVisible();
+    JsonNode slate = Caller.steward().get("/api/v1/slates").json().get(0);
+    Book book = books.current();
+    for (JsonNode move : slate.get("moves")) {
+      boolean failed = move.get("state").asText().equals("FAILED");
+      assertThat(failed || move.get("state").asText().equals("CONFIRMED")).isTrue();
+      int holding = book.holdings().numberOf(move.get("holding").asText());
+      assertThat(book.holding(holding).until() == null).isEqualTo(failed);
+      assertThat(
+              demo.standIn("quillmoor")
+                  .plansOf(move.get("account").asText())
+                  .contains("quill-folio"))
+          .isEqualTo(failed);
+    }
+  }
+
+  @Test
+  void brushingSeatsAndShiftClickChooseHolders() {
+    Page page = browser.visit("Runa Skarholt");
+    page.navigate(Caller.base() + "/subscriptions/qm-opus");
+    Locator field = page.getByLabel(Pattern.compile("^Seats:"));
+    assertThat(field).isVisible();
+    var box = field.boundingBox();
+    page.mouse().move(box.x + 6, box.y + 6);
+    page.mouse().down();
+    page.mouse().move(box.x + 6 + 4 * 14, box.y + 6);
+    page.mouse().up();
+    assertThat(button(page, "Take back 5 seats")).isVisible();
+    page.keyboard().press("Escape");
+    Locator rows =
+        page.getByRole(AriaRole.TABLE, new Page.GetByRoleOptions().setName("Holders"))
+            .getByRole(AriaRole.ROW);
+    rows.nth(1).click();
+    rows.nth(4)
+        .click(
+            new Locator.ClickOptions()
+                .setModifiers(List.of(com.microsoft.playwright.options.KeyboardModifier.SHIFT)));
+    assertThat(button(page, "Take back 4 seats")).isVisible();
+  }
+
+  @Test
+  void theAddressReopensTheSameView() {
+    Page page = browser.visit("Maren Estevao");
+    page.navigate(Caller.base() + "/subscriptions/qm-opus?asOf=2026-08-05&idle=45&show=all");
+    assertThat(page.getByRole(AriaRole.SLIDER)).hasAttribute("aria-valuenow", "45");
+    assertThat(page.getByText("as of 5 Aug 2026")).isVisible();
+    assertThat(heading(page, "Seats on 5 Aug 2026")).isVisible();
+    page.keyboard().press("]");
+    assertThat(page).hasURL(Pattern.compile("asOf=2026-08-12"));
+    assertThat(button(page, "Send for decision")).hasCount(0);
+    page.keyboard().press("g");
+    page.keyboard().press("j");
+    assertThat(heading(page, "Journal")).isVisible();
+    page.keyboard().press("?");
+    assertThat(page.getByText("put those chosen on the slate")).hasCount(0);
+    assertThat(page.getByText("a week back")).isVisible();
+  }
+
+  @Test
+  void noSeriousAxeFindingByDayOrNight() {
+    for (ColorScheme colors : List.of(ColorScheme.LIGHT, ColorScheme.DARK)) {
+      Page page = browser.open("/", colors);
+      assertThat(heading(page, "Sober Tally")).isVisible();
+      assertNothingSerious(page, "sign in", colors);
+      page = browser.visit("Runa Skarholt", colors);
+      for (String path :
+          List.of("/subscriptions", "/subscriptions/qm-opus", "/slates", "/journal")) {
+        page.navigate(Caller.base() + path);
+        assertThat(page.locator("h1")).isVisible();
+        assertThat(page.getByText("Counting…")).hasCount(0);
+        assertNothingSerious(page, path, colors);
+      }
+    }
+  }
+
+  private static void assertNothingSerious(Page page, String what, ColorScheme colors) {
+    List<String> serious =
+        new AxeBuilder(page)
+            .analyze().getViolations().stream()
+                .filter(rule -> List.of("serious", "critical").contains(rule.getImpact()))
+                .map(OneSeatComesHomeTest::describe)
+                .toList();
+    assertThat(serious).as(what + " by " + colors).isEmpty();
+  }
+
+  private static String describe(Rule rule) {
+    return rule.getId() + ": " + rule.getNodes().get(0).getHtml();
+  }
+}
