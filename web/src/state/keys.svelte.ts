@@ -7,7 +7,8 @@ export interface KeyBinding {
   run: () => void;
 }
 
-const bindings = $state<{ list: KeyBinding[][] }>({ list: [] });
+// Raw: what was added is found again by identity.
+let bindings = $state.raw<KeyBinding[][]>([]);
 let first = '';
 let firstAt = 0;
 
@@ -15,15 +16,15 @@ const SECOND_KEY_WITHIN_MS = 900;
 
 /** Everything that can be pressed now, for the sheet of keys. */
 export function allKeys(): KeyBinding[] {
-  return bindings.list.flat();
+  return bindings.flat();
 }
 
 /** Adds keys while the component lives; later ones win. Call within an effect. */
 export function bindKeys(keys: KeyBinding[]): () => void {
   // Untracked: an effect that adds keys must not run again because keys were added.
-  bindings.list = [...untrack(() => bindings.list), keys];
+  bindings = [...untrack(() => bindings), keys];
   return () => {
-    bindings.list = untrack(() => bindings.list).filter((other) => other !== keys);
+    bindings = untrack(() => bindings).filter((other) => other !== keys);
   };
 }
 

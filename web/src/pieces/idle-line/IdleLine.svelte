@@ -90,6 +90,7 @@ or to move by arrow keys over it: what lies past it is counted and priced.
     else if (event.key === 'Home') next = 1;
     else if (event.key === 'End') next = LONGEST;
     else if (event.key === '0') next = usual;
+    else if (event.key === 'Escape') (event.currentTarget as SVGElement).blur();
     else return;
     event.preventDefault();
     event.stopPropagation();

@@ -103,6 +103,10 @@ public class BookResource {
                   .formatted(all, refused.violations().size());
       throw Problem.unprocessable(detail, refused.violations());
     }
+    if (outcome instanceof BookService.Outcome.CallsOpen) {
+      throw Problem.conflict(
+          "Moves are on their way to vendors. Send the book again once they are settled.");
+    }
     throw Problem.conflict(
         "There is a book already. Send it with ?replace=true to put this one in its place.");
   }

@@ -3,6 +3,7 @@ package org.sobertally.server.bookfile;
 import io.quarkus.runtime.StartupEvent;
 import jakarta.annotation.Priority;
 import jakarta.enterprise.context.ApplicationScoped;
+import jakarta.enterprise.event.Event;
 import jakarta.enterprise.event.Observes;
 import jakarta.persistence.EntityManager;
 import jakarta.transaction.Transactional;
@@ -29,16 +30,19 @@ public class BookService {
   private final EntityManager entities;
   private final Books books;
   private final Journal journal;
+  private final Event<BookTaken> taken;
   private final long mostBytes;
 
   BookService(
       EntityManager entities,
       Books books,
       Journal journal,
+      Event<BookTaken> taken,
       @ConfigProperty(name = "sober.book.most-unpacked-bytes") long mostBytes) {
     this.entities = entities;
     this.books = books;
     this.journal = journal;
+    this.taken = taken;
     this.mostBytes = mostBytes;
   }
 
@@ -60,9 +64,15 @@ public class BookService {
      */
     record Refused(List<Violation> violations, long unlisted) implements Outcome {}
 
+    /** Moves are on their way to vendors: their holdings must not vanish meanwhile. */
+    record CallsOpen() implements Outcome {}
+
     /** There is a book already, and it was not said that it may go. */
     record NotEmpty() implements Outcome {}
   }
+
+  /** Told once another book is in. */
+  public record BookTaken() {}
 
   void onStart(@Observes @Priority(LOADED) StartupEvent event) {
     books.write(
@@ -82,12 +92,23 @@ public class BookService {
     if (!replace && !isEmpty()) {
       return new Outcome.NotEmpty();
     }
+    if (callsAreOpen()) {
+      return new Outcome.CallsOpen();
+    }
     ParsedBook parsed = BookReader.read(zip, mostBytes);
     boolean whole = parsed.violations().isEmpty();
     boolean anyFile = parsed.violations().stream().anyMatch(v -> v.row() == null);
     if (!whole && (!partial || anyFile)) {
       return new Outcome.Refused(parsed.violations(), parsed.unlisted());
     }
+    Outcome outcome = write(parsed, replace, actor);
+    if (outcome instanceof Outcome.Taken) {
+      taken.fire(new BookTaken());
+    }
+    return outcome;
+  }
+
+  private Outcome write(ParsedBook parsed, boolean replace, String actor) {
     return books.write(
         change -> {
           if (!replace && !isEmptyNow()) {
@@ -99,6 +120,17 @@ public class BookService {
           journal.add(actor, "BOOK_TAKEN", "Took in a book of %,d rows.".formatted(rows));
           return new Outcome.Taken(parsed.counts(), parsed.notes(), parsed.violations());
         });
+  }
+
+  @Transactional
+  boolean callsAreOpen() {
+    Number open =
+        (Number)
+            entities
+                .createNativeQuery(
+                    "select count(*) from vendor_call where state in ('PENDING','STARTED','ACCEPTED')")
+                .getSingleResult();
+    return open.longValue() > 0;
   }
 
   @Transactional

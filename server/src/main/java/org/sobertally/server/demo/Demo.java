@@ -108,6 +108,22 @@ public class Demo {
     }
   }
 
+  /** Another book has other accounts: the vendors forget what they played and play that one. */
+  void onBookTaken(@Observes BookService.BookTaken event) throws IOException {
+    if (on && !vendors.isEmpty()) {
+      vendors.values().forEach(VendorStandIn::close);
+      vendors.clear();
+      for (var vendor : books.current().vendors().all()) {
+        Files.deleteIfExists(fileOf(vendor.id()));
+      }
+      startVendors();
+    }
+  }
+
+  private Path fileOf(String vendor) {
+    return data.resolve("vendors").resolve(vendor + ".tsv");
+  }
+
   private void startVendors() {
     StandInCast.of(books.current(), clock.today())
         .forEach(
@@ -118,7 +134,7 @@ public class Demo {
                       role.token(),
                       role.holders(),
                       role.temper(),
-                      data.resolve("vendors").resolve(role.vendor() + ".tsv"));
+                      fileOf(role.vendor()));
               vendors.put(role.vendor(), vendor);
               links.connect(role.vendor(), vendor.url(), role.token());
             });

@@ -47,6 +47,8 @@ class SlatesTest {
 
   @BeforeEach
   void takeTheDemoBook() {
+    QuarkusTransaction.requiringNew()
+        .run(() -> entities.createQuery("delete from Slate s").executeUpdate());
     Caller.keeper().putZip("/api/v1/book?replace=true", SkerryLine.book());
     quillmoor().showAfter(Duration.ZERO);
   }

@@ -1,5 +1,6 @@
 package org.sobertally.skerry.standin;
 
+import de.captaingoldfish.scim.sdk.common.constants.enums.Comparator;
 import de.captaingoldfish.scim.sdk.common.constants.enums.SortOrder;
 import de.captaingoldfish.scim.sdk.common.exceptions.ConflictException;
 import de.captaingoldfish.scim.sdk.common.exceptions.NotImplementedException;
@@ -12,13 +13,16 @@ import de.captaingoldfish.scim.sdk.common.schemas.SchemaAttribute;
 import de.captaingoldfish.scim.sdk.server.endpoints.Context;
 import de.captaingoldfish.scim.sdk.server.endpoints.ResourceHandler;
 import de.captaingoldfish.scim.sdk.server.endpoints.features.EndpointType;
+import de.captaingoldfish.scim.sdk.server.filter.AttributeExpressionLeaf;
 import de.captaingoldfish.scim.sdk.server.filter.FilterNode;
 import de.captaingoldfish.scim.sdk.server.response.PartialListResponse;
 import java.time.Instant;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Optional;
 import java.util.Set;
 import java.util.function.Supplier;
+import java.util.stream.Stream;
 
 /** Answers for Users: an account's plans are its entitlements. */
 final class UserHandler extends ResourceHandler<User> {
@@ -68,7 +72,7 @@ final class UserHandler extends ResourceHandler<User> {
     return seen;
   }
 
-  /** Filtering is left to the SDK, which is given everything. */
+  /** Filtering is left to the SDK, which is given everything, or the one account asked for. */
   @Override
   public PartialListResponse<User> listResources(
       long startIndex,
@@ -79,8 +83,21 @@ final class UserHandler extends ResourceHandler<User> {
       List<SchemaAttribute> attributes,
       List<SchemaAttribute> excluded,
       Context context) {
-    List<User> users = accounts.allShown().stream().map(UserHandler::user).toList();
+    List<User> users =
+        byName(filter)
+            .map(name -> Stream.ofNullable(accounts.shown(name)))
+            .orElseGet(() -> accounts.allShown().stream())
+            .map(UserHandler::user)
+            .toList();
     return PartialListResponse.<User>builder().resources(users).totalResults(users.size()).build();
+  }
+
+  private static Optional<String> byName(FilterNode filter) {
+    return filter instanceof AttributeExpressionLeaf leaf
+            && leaf.getComparator() == Comparator.EQ
+            && leaf.getAttributeName().equals("userName")
+        ? leaf.getStringValue()
+        : Optional.empty();
   }
 
   @Override
