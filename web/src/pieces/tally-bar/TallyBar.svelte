@@ -14,7 +14,7 @@ than bought, the bar runs over its end.
   const all = $derived(shares(of));
   const drawn = $derived(all.reduce((sum, share) => sum + share.seats, 0));
   const whole = $derived(Math.max(of.bought, drawn, 1));
-  const scale = $derived((width - 1) / whole);
+  const scale = $derived((Math.max(width, 40) - 1) / whole);
   const parts = $derived.by(() => {
     let x = 0;
     return all.map((share) => {

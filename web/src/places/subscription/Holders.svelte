@@ -148,10 +148,9 @@
 <style>
   .row {
     display: grid;
-    grid-template-columns: 20px minmax(130px, 1.5fr) minmax(
-        70px,
-        0.8fr
-      ) 200px 106px 66px 78px 72px 70px;
+    grid-template-columns:
+      20px minmax(130px, 1.5fr) minmax(70px, 0.8fr)
+      200px 106px 66px 78px 72px 70px;
     align-items: center;
     gap: 0 8px;
     height: 31px;

@@ -13,8 +13,8 @@ import org.sobertally.core.time.Days;
 import org.sobertally.server.bookfile.Type.BadValueException;
 
 /**
- * Takes rows of use one by one into a calendar; nothing is kept per row. Values repeat from row to
- * row (facts come by day or by account), so the last look-up of each column is remembered.
+ * Takes rows of use one by one into a calendar; nothing is kept per row. A book knows a few hundred
+ * days, so each is read once.
  */
 final class ActivityIntake {
 
@@ -31,8 +31,7 @@ final class ActivityIntake {
   /** Twenty years: a stray day would otherwise widen every row of the calendar. */
   private static final int MOST_DAYS_APART = 7305;
 
-  private String lastDayText = "";
-  private int lastDay;
+  private final Map<String, Integer> days = new HashMap<>();
   private int oldest = Integer.MAX_VALUE / 2;
   private int newest = Integer.MIN_VALUE / 2;
 
@@ -114,24 +113,26 @@ final class ActivityIntake {
       return refuse(row, "part", partName, "The account's vendor has no such part.");
     }
     String dayText = row.getField(places[2]);
-    if (!dayText.equals(lastDayText)) {
+    Integer known = days.get(dayText);
+    if (known == null) {
       try {
-        lastDay = Days.of(BookReader.day(Type.DATE.canonicalOf(dayText)));
-        lastDayText = dayText;
+        known = Days.of(BookReader.day(Type.DATE.canonicalOf(dayText)));
+        days.put(dayText, known);
       } catch (BadValueException e) {
         return refuse(row, "day", dayText, e.getMessage());
       }
     }
-    if (lastDay < FIRST_DAY) {
+    int day = known;
+    if (day < FIRST_DAY) {
       return refuse(row, "day", dayText, "Use a day from 1990 on.");
     }
-    if ((long) Math.max(lastDay, newest) - Math.min(lastDay, oldest) > MOST_DAYS_APART) {
+    if ((long) Math.max(day, newest) - Math.min(day, oldest) > MOST_DAYS_APART) {
       String message = "Use more than %d days apart from other rows.".formatted(MOST_DAYS_APART);
       return refuse(row, "day", dayText, message);
     }
-    oldest = Math.min(lastDay, oldest);
-    newest = Math.max(lastDay, newest);
-    calendar.add(account, part, lastDay);
+    oldest = Math.min(day, oldest);
+    newest = Math.max(day, newest);
+    calendar.add(account, part, day);
     return true;
   }
 

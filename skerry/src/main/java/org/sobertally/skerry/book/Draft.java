@@ -123,7 +123,9 @@ final class Draft {
         used.add(parts.get(p));
       }
     }
-    used.forEach(part -> row("activity.csv", account, part, day));
+    String text = day.toString();
+    List<String[]> activity = rows.get("activity.csv");
+    used.forEach(part -> activity.add(new String[] {account, part, text}));
   }
 
   /** The book as a zip; the same rows always give the same bytes. */

@@ -1,0 +1,122 @@
+// Puts a large book into a running, empty instance and times what its pages ask for.
+//   SOBER_TALLY_TOKEN=t SOBER_TALLY_DATA=/some/empty/folder java -Xmx1g -jar quarkus-run.jar
+//   node bench/load.mjs http://localhost:8080 t [holdings] [activity rows]
+// Needs nothing but Node. The book is generated from a fixed seed. Figures: docs/performance.md.
+import { execFileSync } from 'node:child_process';
+import { createWriteStream, mkdtempSync, rmSync, statSync } from 'node:fs';
+import { once } from 'node:events';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { openAsBlob } from 'node:fs';
+
+const [base, token, holdingsText = '100000', rowsText = '20000000'] = process.argv.slice(2);
+if (!base || !token) {
+  console.error('Usage: node bench/load.mjs <address> <token> [holdings] [activity rows]');
+  process.exit(2);
+}
+const HOLDINGS = Number(holdingsText);
+const ROWS = Number(rowsText);
+const DAYS = 400;
+const PARTS = ['mail', 'docs'];
+const folder = mkdtempSync(join(tmpdir(), 'sober-tally-load-'));
+const FIRST = Date.parse('2025-08-25');
+const day = (n) => new Date(FIRST + n * 86_400_000).toISOString().slice(0, 10);
+
+let state = 42;
+const random = () => {
+  state = (Math.imul(state, 1664525) + 1013904223) >>> 0;
+  return state / 2 ** 32;
+};
+
+async function file(name, header, write) {
+  const out = createWriteStream(join(folder, name), { highWaterMark: 1 << 20 });
+  let buffer = header + '\n';
+  const row = async (text) => {
+    buffer += text + '\n';
+    if (buffer.length > 1 << 20) {
+      if (!out.write(buffer)) await once(out, 'drain');
+      buffer = '';
+    }
+  };
+  await write(row);
+  out.end(buffer);
+  await once(out, 'finish');
+}
+
+const LINES = 10;
+const id = (n) => String(n).padStart(7, '0');
+await file('vendors.csv', 'vendor,name', (row) => row('big,Big vendor'));
+await file('plans.csv', 'plan,vendor,name,ladder,rank,model,parts', async (row) => {
+  for (let p = 0; p < LINES; p++) await row(`plan${p},big,Plan ${p},ladder,${p + 1},NAMED,${PARTS.join(' ')}`);
+});
+await file(
+  'agreements.csv',
+  'agreement,vendor,name,currency,starts,ends,notice_days,renews,may_shrink',
+  (row) => row('a,big,Big,EUR,2025-01-01,2026-01-01,30,AUTO,AT_RENEWAL'),
+);
+await file('lines.csv', 'line,agreement,plan,seats,unit_price', async (row) => {
+  for (let p = 0; p < LINES; p++) await row(`line${p},a,plan${p},${HOLDINGS},${(p + 1) * 40}`);
+});
+await file('people.csv', 'person,name,email,status', async (row) => {
+  for (let n = 0; n < HOLDINGS; n++) await row(`p${id(n)},Person ${n},p${n}@skerryline.example,ACTIVE`);
+});
+await file('accounts.csv', 'account,vendor,person,email,state', async (row) => {
+  for (let n = 0; n < HOLDINGS; n++) await row(`a${id(n)},big,p${id(n)},p${n}@skerryline.example,ACTIVE`);
+});
+await file('holdings.csv', 'holding,account,line,from', async (row) => {
+  // Three in ten hold the largest subscription.
+  for (let n = 0; n < HOLDINGS; n++) {
+    const line = n % 10 < 3 ? 0 : n % LINES;
+    await row(`h${id(n)},a${id(n)},line${line},${day(Math.floor(random() * 300))}`);
+  }
+});
+await file('evidence.csv', 'vendor,complete_from,complete_to,kind', (row) =>
+  row(`big,${day(0)},${day(DAYS - 1)},DAILY`),
+);
+await file('activity.csv', 'account,part,day', async (row) => {
+  const chance = ROWS / (HOLDINGS * PARTS.length * DAYS);
+  for (let d = 0; d < DAYS; d++) {
+    const text = day(d);
+    for (let n = 0; n < HOLDINGS; n++) {
+      for (const part of PARTS) if (random() < chance) await row(`a${id(n)},${part},${text}`);
+    }
+  }
+});
+const zip = join(folder, 'book.zip');
+execFileSync('zip', ['-q', '-1', '-j', zip, ...['vendors', 'plans', 'agreements', 'lines', 'people', 'accounts', 'holdings', 'evidence', 'activity'].map((f) => join(folder, f + '.csv'))]);
+console.log(`book: ${HOLDINGS} holdings, about ${ROWS} rows of use, ${(statSync(zip).size / 1e6).toFixed(0)} MB as a zip`);
+
+const headers = { Authorization: `Bearer ${token}` };
+let began = performance.now();
+const put = await fetch(`${base}/api/v1/book?replace=true`, {
+  method: 'PUT',
+  headers: { ...headers, 'Content-Type': 'application/zip' },
+  body: await openAsBlob(zip),
+});
+const taken = await put.json();
+console.log(`intake: ${put.status}, ${((performance.now() - began) / 1000).toFixed(1)} s, ${JSON.stringify(taken.rows ?? taken)}`);
+rmSync(folder, { recursive: true });
+
+const asOf = day(DAYS + 1);
+const PATHS = {
+  standing: `/standing?asOf=${asOf}`,
+  subscriptions: `/subscriptions?asOf=${asOf}`,
+  'one subscription': `/subscriptions/line0?asOf=${asOf}`,
+  'its idle curve': `/subscriptions/line0/idle-curve?asOf=${asOf}`,
+  'its ledger': `/subscriptions/line0/ledger?asOf=${asOf}`,
+  'its first 100 holders': `/subscriptions/line0/holdings?asOf=${asOf}&limit=100`,
+};
+const ROUNDS = 40;
+for (const [name, path] of Object.entries(PATHS)) {
+  const times = [];
+  for (let n = 0; n < ROUNDS; n++) {
+    began = performance.now();
+    const answer = await fetch(`${base}/api/v1${path}`, { headers });
+    await answer.arrayBuffer();
+    if (!answer.ok) throw new Error(`${path}: ${answer.status}`);
+    times.push(performance.now() - began);
+  }
+  const warm = times.slice(ROUNDS / 2).sort((a, b) => a - b);
+  const at = (share) => warm[Math.floor(share * (warm.length - 1))].toFixed(1);
+  console.log(`${name.padEnd(24)} first ${times[0].toFixed(0)} ms, warm: half under ${at(0.5)} ms, most ${at(0.95)} ms`);
+}

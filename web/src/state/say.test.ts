@@ -1,0 +1,40 @@
+import { describe, expect, it } from 'vitest';
+import { plusDays, sayCount, sayDay, sayMoney, saySigned, sayShortDay } from './say';
+
+const eur = (amount: string) => ({ amount, currency: 'EUR' });
+
+describe('saying days', () => {
+  it('writes a day as people do', () => {
+    expect(sayDay('2027-01-07')).toBe('7 Jan 2027');
+    expect(sayDay(null)).toBe('–');
+  });
+
+  it('leaves the year out within the year of today', () => {
+    expect(sayShortDay('2026-10-07', '2026-09-30')).toBe('7 Oct');
+    expect(sayShortDay('2027-01-07', '2026-09-30')).toBe('7 Jan 27');
+  });
+
+  it('steps over months and leap days', () => {
+    expect(plusDays('2026-09-30', 7)).toBe('2026-10-07');
+    expect(plusDays('2028-02-28', 1)).toBe('2028-02-29');
+    expect(plusDays('2026-03-01', -1)).toBe('2026-02-28');
+  });
+});
+
+describe('saying money', () => {
+  it('uses a true minus and groups thousands', () => {
+    expect(sayMoney(eur('-2404.00'))).toBe('−€2,404');
+    expect(sayMoney(eur('396.5'), true)).toBe('€396.50');
+  });
+
+  it('signs what is added and what is saved', () => {
+    expect(saySigned(eur('396.00'))).toBe('+€396.00');
+    expect(saySigned(eur('-396.00'))).toBe('−€396.00');
+    expect(saySigned(eur('0.00'))).toBe('€0.00');
+  });
+});
+
+it('counts one and many', () => {
+  expect(sayCount(1, 'seat')).toBe('1 seat');
+  expect(sayCount(1200, 'seat')).toBe('1,200 seats');
+});
