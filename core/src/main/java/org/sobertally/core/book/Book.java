@@ -59,6 +59,7 @@ public final class Book {
   private final int[] byPerson;
   private final int[] personStart;
   private final Map<String, List<Group>> groupsByPerson;
+  private final Standings standings;
 
   private Book(Builder b) {
     version = b.version;
@@ -92,6 +93,7 @@ public final class Book {
           .members()
           .forEach(m -> groupsByPerson.computeIfAbsent(m, k -> new ArrayList<>()).add(group));
     }
+    standings = new Standings(people.all(), accounts.all());
     holdings = Holdings.of(numbered(b.holdings), lines.size(), accounts.size());
     activity = activityOf(b);
   }
@@ -120,6 +122,7 @@ public final class Book {
     byPerson = same.byPerson;
     personStart = same.personStart;
     groupsByPerson = same.groupsByPerson;
+    standings = same.standings;
     activity = same.activity;
     this.holdings = holdings;
   }
@@ -274,6 +277,16 @@ public final class Book {
 
   public Agreement agreementOfLine(int line) {
     return agreements.byId(lines.get(line).agreement());
+  }
+
+  /** Whether any holding was ever kept: a question asked of each holding can then be spared. */
+  public boolean hasKeeps() {
+    return !keepsByHolding.isEmpty();
+  }
+
+  /** How everybody and every account stands, as columns. */
+  public Standings standings() {
+    return standings;
   }
 
   /** The numbers of the person's accounts. */

@@ -34,11 +34,13 @@ public final class IdleCurve {
     Holdings holdings = book.holdings();
     int[] seats = new int[LONGEST + 2];
     int[] spared = new int[LONGEST + 2];
+    boolean anyKeeps = book.hasKeeps();
     for (int h = holdings.lineStart(line); h < holdings.lineEnd(line); h++) {
       if (states.isOpen(h) && states.state(h).compareTo(UseState.UNANSWERED) > 0) {
         int days = Math.min(states.idleDays(h), LONGEST);
         seats[days]++;
-        if (states.onLeave(h) || book.keepOn(holdings.id(h), asOf) != null) {
+        boolean kept = anyKeeps && book.keepOn(holdings.id(h), asOf) != null;
+        if (kept || states.onLeave(h)) {
           spared[days]++;
         }
       }

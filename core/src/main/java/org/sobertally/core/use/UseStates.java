@@ -29,6 +29,10 @@ public final class UseStates {
   private final Book book;
   private final LocalDate asOf;
   private final int day;
+
+  /** The number of the first holding that is judged; columns begin with it. */
+  private final int first;
+
   private final byte[] state;
   private final int[] lastUsed;
   private final int[] idleDays;
@@ -37,11 +41,12 @@ public final class UseStates {
   private final int[] evidenceFrom;
   private final int[] measureDay;
 
-  private UseStates(Book book, LocalDate asOf) {
+  private UseStates(Book book, LocalDate asOf, int first, int end) {
     this.book = book;
     this.asOf = asOf;
     day = Days.of(asOf);
-    int n = book.holdings().size();
+    this.first = first;
+    int n = end - first;
     state = new byte[n];
     lastUsed = new int[n];
     idleDays = new int[n];
@@ -59,7 +64,7 @@ public final class UseStates {
 
   /** Every holding, each judged by its plan's own idle line. */
   public static UseStates of(Book book, LocalDate asOf) {
-    UseStates states = new UseStates(book, asOf);
+    UseStates states = new UseStates(book, asOf, 0, book.holdings().size());
     for (int line = 0; line < book.lines().size(); line++) {
       states.judgeLine(line, OptionalInt.empty());
     }
@@ -72,7 +77,8 @@ public final class UseStates {
    * @param idleLine the line to judge by; empty for the plan's own
    */
   public static UseStates ofLine(Book book, LocalDate asOf, int line, OptionalInt idleLine) {
-    UseStates states = new UseStates(book, asOf);
+    Holdings holdings = book.holdings();
+    UseStates states = new UseStates(book, asOf, holdings.lineStart(line), holdings.lineEnd(line));
     states.judgeLine(line, idleLine);
     return states;
   }
@@ -87,9 +93,9 @@ public final class UseStates {
     for (int h = holdings.lineStart(line); h < holdings.lineEnd(line); h++) {
       if (holdings.openOn(h, day)) {
         readClock(h, parts, vendor);
-        state[h] = (byte) judge(h, idle, grace, vendor).ordinal();
+        state[h - first] = (byte) judge(h, idle, grace, vendor).ordinal();
       } else {
-        state[h] = CLOSED;
+        state[h - first] = CLOSED;
       }
     }
   }
@@ -99,18 +105,16 @@ public final class UseStates {
     int from = holdings.from(h);
     int to = measureDay[vendor];
     int last = book.activity().lastUse(holdings.account(h), parts, from, to);
-    lastUsed[h] = last;
-    idleDays[h] = Math.max(0, to - Math.max(Math.max(last, from), evidenceFrom[vendor]));
+    lastUsed[h - first] = last;
+    idleDays[h - first] = Math.max(0, to - Math.max(Math.max(last, from), evidenceFrom[vendor]));
   }
 
   private UseState judge(int h, int idleLine, int openingGrace, int vendor) {
     Holdings holdings = book.holdings();
     int accountNumber = holdings.account(h);
-    Account.State account = book.accounts().get(accountNumber).stateOn(asOf);
-    int personNumber = book.personOfAccount(accountNumber);
-    Person.Status person =
-        personNumber < 0 ? Person.Status.ACTIVE : book.people().get(personNumber).statusOn(asOf);
-    onLeave[h] = person == Person.Status.ON_LEAVE;
+    Account.State account = book.standings().stateOn(accountNumber, day);
+    Person.Status person = book.standings().statusOn(book.personOfAccount(accountNumber), day);
+    onLeave[h - first] = person == Person.Status.ON_LEAVE;
     if (person == Person.Status.LEFT) {
       return UseState.LEFT;
     }
@@ -120,15 +124,15 @@ public final class UseStates {
     if (account == Account.State.INVITED && Promise.of(book, h).on(day)) {
       return UseState.UNANSWERED;
     }
-    boolean unused = lastUsed[h] == Days.NONE;
+    boolean unused = lastUsed[h - first] == Days.NONE;
     boolean seenWhole = holdings.from(h) >= evidenceFrom[vendor];
-    if (!onLeave[h] && unused && seenWhole && idleDays[h] >= openingGrace) {
+    if (!onLeave[h - first] && unused && seenWhole && idleDays[h - first] >= openingGrace) {
       return UseState.NEVER_OPENED;
     }
-    if (!onLeave[h] && idleDays[h] >= idleLine) {
+    if (!onLeave[h - first] && idleDays[h - first] >= idleLine) {
       return UseState.IDLE;
     }
-    cannotSay[h] = unused && !seenWhole && idleDays[h] < idleLine;
+    cannotSay[h - first] = unused && !seenWhole && idleDays[h - first] < idleLine;
     return UseState.IN_USE;
   }
 
@@ -141,31 +145,31 @@ public final class UseStates {
   }
 
   public boolean isOpen(int holding) {
-    return state[holding] != CLOSED;
+    return state[holding - first] != CLOSED;
   }
 
   /** The state of an open holding. */
   public UseState state(int holding) {
-    return STATES[state[holding]];
+    return STATES[state[holding - first]];
   }
 
   /** The epoch day of last use within this holding, or {@link Days#NONE}. */
   public int lastUsed(int holding) {
-    return lastUsed[holding];
+    return lastUsed[holding - first];
   }
 
   /** Days without use up to the measure day. */
   public int idleDays(int holding) {
-    return idleDays[holding];
+    return idleDays[holding - first];
   }
 
   /** Counted as in use only because the evidence does not reach back far enough to say. */
   public boolean cannotSay(int holding) {
-    return cannotSay[holding];
+    return cannotSay[holding - first];
   }
 
   public boolean onLeave(int holding) {
-    return onLeave[holding];
+    return onLeave[holding - first];
   }
 
   /** The epoch day to which the vendor's use is counted. */

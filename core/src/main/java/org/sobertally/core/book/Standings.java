@@ -1,0 +1,59 @@
+package org.sobertally.core.book;
+
+import java.time.LocalDate;
+import java.util.List;
+import org.sobertally.core.people.Account;
+import org.sobertally.core.people.Person;
+import org.sobertally.core.time.Days;
+
+/**
+ * The statuses of people and the states of accounts as columns, by their numbers: the same answers
+ * as {@link Person#statusOn} and {@link Account#stateOn}, for loops over many holdings.
+ */
+public final class Standings {
+
+  private static final Person.Status[] STATUSES = Person.Status.values();
+  private static final Account.State[] STATES = Account.State.values();
+
+  private final byte[] status;
+  private final int[] statusSince;
+  private final int[] until;
+  private final byte[] state;
+  private final int[] stateSince;
+
+  Standings(List<Person> people, List<Account> accounts) {
+    status = new byte[people.size()];
+    statusSince = new int[people.size()];
+    until = new int[people.size()];
+    for (int p = 0; p < status.length; p++) {
+      Person person = people.get(p);
+      status[p] = (byte) person.status().ordinal();
+      statusSince[p] = orAlways(person.statusSince());
+      until[p] =
+          person.status() == Person.Status.ON_LEAVE ? Days.orOpen(person.until()) : Days.OPEN;
+    }
+    state = new byte[accounts.size()];
+    stateSince = new int[accounts.size()];
+    for (int a = 0; a < state.length; a++) {
+      state[a] = (byte) accounts.get(a).state().ordinal();
+      stateSince[a] = orAlways(accounts.get(a).stateSince());
+    }
+  }
+
+  private static int orAlways(LocalDate since) {
+    return since == null ? Days.NONE : Days.of(since);
+  }
+
+  /**
+   * @param person the person's number; −1 for nobody, who is active
+   */
+  public Person.Status statusOn(int person, int day) {
+    return person < 0 || day < statusSince[person] || day >= until[person]
+        ? Person.Status.ACTIVE
+        : STATUSES[status[person]];
+  }
+
+  public Account.State stateOn(int account, int day) {
+    return day < stateSince[account] ? Account.State.ACTIVE : STATES[state[account]];
+  }
+}
