@@ -109,7 +109,12 @@ What is planned, as an adding machine would print it; above it, what waits and w
         <div class="t"><span>seats back</span><span>{preview.seatsBack}</span></div>
         {#each preview.lines as line (line.line)}
           <div class="d">
-            <span>{line.planName}: spare {line.before.spare} → {line.after.spare}</span>
+            <span>
+              {line.planName}: spare {line.before.spare} → {line.after.spare}{line.after.resting !==
+              line.before.resting
+                ? `, resting ${line.before.resting} → ${line.after.resting}`
+                : ''}
+            </span>
           </div>
         {/each}
         <p class="doors">

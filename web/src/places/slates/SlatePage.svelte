@@ -217,7 +217,7 @@
   }
   .sums {
     display: grid;
-    grid-template-columns: 170px minmax(0, 1fr) 250px;
+    grid-template-columns: 205px minmax(0, 1fr) 250px;
     gap: 26px;
     align-items: start;
     margin-bottom: 16px;
@@ -233,6 +233,7 @@
   dt {
     color: var(--soft);
     font-size: 12px;
+    white-space: nowrap;
   }
   dd {
     text-align: right;

@@ -136,7 +136,8 @@ class OneSeatComesHomeTest {
     Page decider = browser.visit("Teodor Quist");
     grant(decider);
     post(steward);
-    assertThat(steward.getByText("Confirmed.")).isVisible();
+    assertThat(steward.getByText("Confirmed."))
+        .isVisible(new LocatorAssertions.IsVisibleOptions().setTimeout(60_000));
     Book after = books.current();
     JsonNode slate = Caller.steward().get("/api/v1/slates").json().get(0);
     for (JsonNode move : slate.get("moves")) {
