@@ -1142,6 +1142,7 @@ export interface paths {
       parameters: {
         query?: {
           asOf?: string;
+          newest?: string;
         };
         header?: never;
         path: {

@@ -81,7 +81,11 @@
       const params = { path: { line: ofLine }, query: { asOf: day } };
       const [nextCurve, nextLedger] = await Promise.all([
         dataOf(api.GET('/api/v1/subscriptions/{line}/idle-curve', { params })),
-        dataOf(api.GET('/api/v1/subscriptions/{line}/ledger', { params })),
+        dataOf(
+          api.GET('/api/v1/subscriptions/{line}/ledger', {
+            params: { ...params, query: { asOf: day, newest: '4' } },
+          }),
+        ),
       ]);
       curve = nextCurve;
       ledger = nextLedger;

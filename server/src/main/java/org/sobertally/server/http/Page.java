@@ -28,6 +28,22 @@ public final class Page {
       String cursor,
       UriInfo uri,
       long version) {
+    return of(items, key, Function.identity(), limit, cursor, uri, version);
+  }
+
+  /**
+   * The same for items that are costly to show: only those of the page are.
+   *
+   * @param items in the order of their keys
+   */
+  public static <I, T> RestResponse<List<T>> of(
+      List<I> items,
+      Function<I, String> key,
+      Function<I, T> show,
+      String limit,
+      String cursor,
+      UriInfo uri,
+      long version) {
     int most = Params.number("limit", limit, 1, MOST).orElse(USUAL);
     int start = 0;
     if (cursor != null && !cursor.isBlank()) {
@@ -37,7 +53,7 @@ public final class Page {
       }
     }
     int end = Math.min(items.size(), start + most);
-    List<T> page = List.copyOf(items.subList(start, end));
+    List<T> page = items.subList(start, end).stream().map(show).toList();
     RestResponse.ResponseBuilder<List<T>> answer =
         RestResponse.ResponseBuilder.ok(page).header("ETag", "\"book-%d\"".formatted(version));
     if (end < items.size()) {

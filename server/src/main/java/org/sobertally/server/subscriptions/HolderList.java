@@ -37,18 +37,20 @@ final class HolderList {
     this.used = new long[book.activity().words()];
   }
 
-  List<Dto.HoldingDto> holders(Optional<UseState> wanted) {
+  /** The numbers of the open holdings, those in the state only where one is wanted. */
+  List<Integer> holders(Optional<UseState> wanted) {
     Holdings holdings = book.holdings();
-    List<Dto.HoldingDto> all = new ArrayList<>();
+    List<Integer> all = new ArrayList<>();
     for (int h = holdings.lineStart(line); h < holdings.lineEnd(line); h++) {
       if (states.isOpen(h) && (wanted.isEmpty() || wanted.get() == states.state(h))) {
-        all.add(holder(h));
+        all.add(h);
       }
     }
     return all;
   }
 
-  private Dto.HoldingDto holder(int h) {
+  /** One of them, as it is answered. */
+  Dto.HoldingDto holder(int h) {
     Holdings holdings = book.holdings();
     Account account = book.accounts().get(holdings.account(h));
     int number = book.personOfAccount(holdings.account(h));

@@ -120,8 +120,15 @@ public class SubscriptionResource {
     OptionalInt idleLine = Params.number("idleLine", idleLineText, 1, IdleCurve.LONGEST);
     Optional<UseState> wanted = Params.choice("state", stateText, UseState.class);
     UseStates states = UseStates.ofLine(book, day, line, idleLine);
-    List<Dto.HoldingDto> all = new HolderList(states, line).holders(wanted);
-    return Page.of(all, Dto.HoldingDto::holding, limit, cursor, uri, book.version());
+    HolderList list = new HolderList(states, line);
+    return Page.of(
+        list.holders(wanted),
+        book.holdings()::id,
+        list::holder,
+        limit,
+        cursor,
+        uri,
+        book.version());
   }
 
   @GET
@@ -146,16 +153,23 @@ public class SubscriptionResource {
   @GET
   @Path("/subscriptions/{line}/ledger")
   public Dto.LedgerDto ledger(
-      @PathParam("line") String lineId, @QueryParam("asOf") String asOfText) {
+      @PathParam("line") String lineId,
+      @QueryParam("asOf") String asOfText,
+      @QueryParam("newest") String newestText) {
     Book book = books.current();
     int line = line(book, lineId);
     LocalDate day = asOf.of(book, asOfText);
+    OptionalInt newest = Params.number("newest", newestText, 0, 10_000);
     Ledger ledger = Ledger.of(book, line);
     Places places = ledger.on(day);
     return new Dto.LedgerDto(
         places.bought(),
         new Dto.PlacesDto(places.spare(), places.promised(), places.held(), places.resting()),
-        postings(ledger, lineId, day));
+        newest(postings(ledger, lineId, day), newest));
+  }
+
+  private static List<Dto.PostingDto> newest(List<Dto.PostingDto> all, OptionalInt count) {
+    return all.subList(Math.max(0, all.size() - count.orElse(all.size())), all.size());
   }
 
   /**
