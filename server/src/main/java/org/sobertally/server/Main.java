@@ -1,10 +1,16 @@
 package org.sobertally.server;
 
 import io.quarkus.runtime.Quarkus;
+import io.quarkus.runtime.QuarkusApplication;
 import io.quarkus.runtime.annotations.QuarkusMain;
+import java.io.IOException;
 import java.nio.file.Path;
+import org.sobertally.server.demo.PackedDemo;
 
-/** Starts the application. */
+/**
+ * Starts the application. With {@code --once} it stops as soon as it is up, which is how the build
+ * packs the demo's database and the archive of loaded classes.
+ */
 @QuarkusMain
 public final class Main {
 
@@ -12,12 +18,24 @@ public final class Main {
 
   private Main() {}
 
-  public static void main(String... args) {
+  public static void main(String... args) throws IOException {
     // The database wants to be told plainly where a path begins; people write "data" as well.
     String asked = System.getProperty(DATA, System.getenv("SOBER_TALLY_DATA"));
-    if (asked != null && !asked.isBlank()) {
-      System.setProperty(DATA, Path.of(asked).toAbsolutePath().toString());
+    Path data = Path.of(asked == null || asked.isBlank() ? "data" : asked).toAbsolutePath();
+    System.setProperty(DATA, data.toString());
+    PackedDemo.unpack(data);
+    if (args.length == 1 && args[0].equals("--once")) {
+      Quarkus.run(Once.class, args);
+    } else {
+      Quarkus.run(args);
     }
-    Quarkus.run(args);
+  }
+
+  /** Is done at once. */
+  public static final class Once implements QuarkusApplication {
+    @Override
+    public int run(String... args) {
+      return 0;
+    }
   }
 }

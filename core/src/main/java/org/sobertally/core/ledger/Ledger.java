@@ -107,13 +107,25 @@ public final class Ledger {
     return postings;
   }
 
+  /** The postings up to the day, that day's included. */
+  public List<Posting> upTo(LocalDate day) {
+    int low = 0;
+    int high = postings.size();
+    while (low < high) {
+      int middle = (low + high) >>> 1;
+      if (postings.get(middle).day().isAfter(day)) {
+        high = middle;
+      } else {
+        low = middle + 1;
+      }
+    }
+    return postings.subList(0, low);
+  }
+
   /** The balance at the end of the day: the postings up to it, added up. */
   public Places on(LocalDate day) {
     Map<Place, Integer> balance = new EnumMap<>(Place.class);
-    for (Posting posting : postings) {
-      if (posting.day().isAfter(day)) {
-        break;
-      }
+    for (Posting posting : upTo(day)) {
       balance.merge(posting.from(), -posting.seats(), Integer::sum);
       balance.merge(posting.to(), posting.seats(), Integer::sum);
     }

@@ -190,7 +190,19 @@ final class Dto {
       int seats,
       Posting.Cause cause,
       @Schema(nullable = true) String holding,
-      @Schema(nullable = true) String slate) {}
+      @Schema(nullable = true) String slate) {
+
+    static PostingDto of(Posting posting, String slate) {
+      return new PostingDto(
+          posting.day(),
+          posting.from(),
+          posting.to(),
+          posting.seats(),
+          posting.cause(),
+          posting.holding(),
+          slate);
+    }
+  }
 
   @Schema(name = "Ledger")
   record LedgerDto(int bought, PlacesDto places, List<PostingDto> postings) {}

@@ -6,6 +6,7 @@ import java.util.LinkedHashMap;
 import java.util.Map;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.cover.Covers;
+import org.sobertally.core.ledger.Ledger;
 import org.sobertally.core.use.UseStates;
 
 /** Figures over the whole book, worked out once per version and day and remembered for a while. */
@@ -19,22 +20,32 @@ class Figures {
 
   private record Key(long version, LocalDate day) {}
 
-  private final Map<Key, Whole> remembered =
-      new LinkedHashMap<>(16, 0.75f, true) {
-        private static final long serialVersionUID = 1L;
+  private record LineKey(long version, int line) {}
 
-        @Override
-        protected boolean removeEldestEntry(Map.Entry<Key, Whole> eldest) {
-          return size() > REMEMBERED;
-        }
-      };
+  private final Map<Key, Whole> wholes = newest();
+  private final Map<LineKey, Ledger> ledgers = newest();
+
+  private static <K, V> Map<K, V> newest() {
+    return new LinkedHashMap<>(16, 0.75f, true) {
+      private static final long serialVersionUID = 1L;
+
+      @Override
+      protected boolean removeEldestEntry(Map.Entry<K, V> eldest) {
+        return size() > REMEMBERED;
+      }
+    };
+  }
 
   synchronized Whole of(Book book, LocalDate asOf) {
-    return remembered.computeIfAbsent(
+    return wholes.computeIfAbsent(
         new Key(book.version(), asOf),
         key -> {
           UseStates states = UseStates.of(book, asOf);
           return new Whole(states, Covers.of(states));
         });
+  }
+
+  synchronized Ledger ledger(Book book, int line) {
+    return ledgers.computeIfAbsent(new LineKey(book.version(), line), key -> Ledger.of(book, line));
   }
 }

@@ -11,11 +11,15 @@ import jakarta.ws.rs.core.MediaType;
 import jakarta.ws.rs.core.UriInfo;
 import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.HashMap;
+import java.util.HashSet;
+import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
+import java.util.Set;
 import java.util.stream.IntStream;
 import org.eclipse.microprofile.openapi.annotations.tags.Tag;
 import org.jboss.resteasy.reactive.RestResponse;
@@ -160,46 +164,50 @@ public class SubscriptionResource {
     int line = line(book, lineId);
     LocalDate day = asOf.of(book, asOfText);
     OptionalInt newest = Params.number("newest", newestText, 0, 10_000);
-    Ledger ledger = Ledger.of(book, line);
+    Ledger ledger = figures.ledger(book, line);
     Places places = ledger.on(day);
     return new Dto.LedgerDto(
         places.bought(),
         new Dto.PlacesDto(places.spare(), places.promised(), places.held(), places.resting()),
-        newest(postings(ledger, lineId, day), newest));
-  }
-
-  private static List<Dto.PostingDto> newest(List<Dto.PostingDto> all, OptionalInt count) {
-    return all.subList(Math.max(0, all.size() - count.orElse(all.size())), all.size());
+        postings(ledger, lineId, day, newest));
   }
 
   /**
-   * The ledger's postings, each with the slate that caused it. A seat taken back and handed out
-   * again on one day leaves no trace in the facts; both postings are in the journal and are shown
-   * from there, where they cancel out.
+   * The ledger's newest postings up to the day, each with the slate that caused it. A seat taken
+   * back and handed out again on one day leaves no trace in the facts; both postings are in the
+   * journal and are shown from there, where they cancel out.
    */
-  private List<Dto.PostingDto> postings(Ledger ledger, String lineId, LocalDate day) {
+  private List<Dto.PostingDto> postings(
+      Ledger ledger, String lineId, LocalDate day, OptionalInt newest) {
     Map<String, JournalEntry> recorded = new HashMap<>();
-    List<JournalEntry> entries = journal.postingsOf(lineId);
-    entries.forEach(entry -> recorded.put(key(entry.holding, entry.day, entry.toPlace), entry));
-    List<Dto.PostingDto> postings = new ArrayList<>();
-    for (Posting posting : ledger.postings()) {
-      if (!posting.day().isAfter(day)) {
+    Set<String> holdings = new HashSet<>();
+    for (JournalEntry entry : journal.postingsOf(lineId)) {
+      recorded.put(key(entry.holding, entry.day, entry.toPlace), entry);
+      holdings.add(entry.holding);
+    }
+    List<Posting> facts = ledger.upTo(day);
+    Map<Posting, String> slates = new IdentityHashMap<>();
+    for (Posting posting : facts) {
+      // Most holdings were never on a slate: their keys need not be made.
+      if (holdings.contains(posting.holding())) {
         String key = key(posting.holding(), posting.day(), posting.to().name());
         JournalEntry cause = recorded.remove(key);
-        postings.add(
-            new Dto.PostingDto(
-                posting.day(),
-                posting.from(),
-                posting.to(),
-                posting.seats(),
-                posting.cause(),
-                posting.holding(),
-                cause == null ? null : cause.slate));
+        slates.put(posting, cause == null ? null : cause.slate);
       }
     }
-    recorded.values().stream()
-        .filter(entry -> !entry.day.isAfter(day))
-        .sorted((a, b) -> a.id.compareTo(b.id))
+    List<JournalEntry> cancelled =
+        recorded.values().stream()
+            .filter(entry -> !entry.day.isAfter(day))
+            .sorted(Comparator.comparing(entry -> entry.id))
+            .toList();
+    int all = facts.size() + cancelled.size();
+    int from = Math.max(0, all - newest.orElse(all));
+    List<Dto.PostingDto> postings = new ArrayList<>(all - from);
+    for (Posting posting : facts.subList(Math.min(from, facts.size()), facts.size())) {
+      postings.add(Dto.PostingDto.of(posting, slates.get(posting)));
+    }
+    cancelled.stream()
+        .skip(Math.max(0, from - facts.size()))
         .forEach(entry -> postings.add(cancelled(entry)));
     return postings;
   }

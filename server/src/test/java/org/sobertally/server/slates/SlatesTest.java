@@ -213,11 +213,11 @@ class SlatesTest {
   void aVendorThatIsDownForGoodIsGivenUpWithItsReason() {
     List<String> holdings = idle("qm-letter", 1);
     String id = granted(holdings);
-    quillmoor().setFaults(Faults.share(0.9, 3, Faults.Kind.UNAVAILABLE));
+    quillmoor().setFaults(Faults.share(1, 3, Faults.Kind.READ_ONLY));
     JsonNode move = postAndSettle(id).at("/moves/0");
-    if (move.get("state").asText().equals("FAILED")) {
-      assertThat(move.get("reason").asText()).contains("Down for maintenance");
-    }
+    assertThat(move.get("state").asText()).isEqualTo("FAILED");
+    assertThat(move.get("reason").asText()).contains("Down for maintenance");
+    assertThat(heldInLedger(holdings.get(0))).isTrue();
     assertThat(heldAtVendor(quillmoor(), move)).isEqualTo(heldInLedger(holdings.get(0)));
   }
 

@@ -23,6 +23,8 @@ public record Faults(
     TOO_MANY,
     /** 503; nothing happens. */
     UNAVAILABLE,
+    /** 503 to every change, while reading works; nothing happens. */
+    READ_ONLY,
     /** It happens, but 500 is answered. */
     ANSWER_LOST,
     /** It happens, but the connection is cut. */

@@ -57,23 +57,19 @@ public final class VendorStandIn implements AutoCloseable {
 
   private final String token;
   private final Accounts accounts;
-  private final ResourceEndpoint endpoint;
+  private final UserHandler handler;
   private final HttpServer http;
   private final ExecutorService workers = Executors.newFixedThreadPool(4);
   private final AtomicInteger calls = new AtomicInteger();
   private volatile Faults faults = Faults.NONE;
   private Random random = new Random(1);
+  private ResourceEndpoint endpoint;
 
   private VendorStandIn(
       String vendorName, String token, Collection<Holder> holders, Temper temper, Path file) {
     this.token = token;
     this.accounts = new Accounts(holders, temper, file);
-    this.endpoint = new ResourceEndpoint(provider());
-    UserHandler handler =
-        new UserHandler(vendorName, accounts, temper.signOutFirst(), () -> faults);
-    var users = endpoint.registerEndpoint(new UserEndpointDefinition(handler));
-    users.getFeatures().setAutoFiltering(true);
-    users.getFeatures().getETagFeature().setEnabled(true);
+    this.handler = new UserHandler(vendorName, accounts, temper.signOutFirst(), () -> faults);
     try {
       http = HttpServer.create(new InetSocketAddress(InetAddress.getLoopbackAddress(), 0), 0);
     } catch (IOException e) {
@@ -93,6 +89,17 @@ public final class VendorStandIn implements AutoCloseable {
   public static VendorStandIn start(
       String vendorName, String token, Collection<Holder> holders, Temper temper, Path file) {
     return new VendorStandIn(vendorName, token, holders, temper, file);
+  }
+
+  /** Made when first asked: reading its schemas would hold up the start of whoever starts us. */
+  private synchronized ResourceEndpoint endpoint() {
+    if (endpoint == null) {
+      endpoint = new ResourceEndpoint(provider());
+      var users = endpoint.registerEndpoint(new UserEndpointDefinition(handler));
+      users.getFeatures().setAutoFiltering(true);
+      users.getFeatures().getETagFeature().setEnabled(true);
+    }
+    return endpoint;
   }
 
   private static ServiceProvider provider() {
@@ -147,12 +154,14 @@ public final class VendorStandIn implements AutoCloseable {
       String body = new String(exchange.getRequestBody().readAllBytes(), StandardCharsets.UTF_8);
       pause(faults.slowness());
       Faults.Kind fault = nextFault();
+      boolean refused =
+          fault == Faults.Kind.READ_ONLY && !exchange.getRequestMethod().equals("GET");
       if (!("Bearer " + token).equals(exchange.getRequestHeaders().getFirst("Authorization"))) {
         answer(exchange, 401, error(401, "The token is missing or wrong."), Map.of());
       } else if (fault == Faults.Kind.TOO_MANY) {
         Map<String, String> wait = Map.of("Retry-After", "0");
         answer(exchange, 429, error(429, "Too many calls; try again later."), wait);
-      } else if (fault == Faults.Kind.UNAVAILABLE) {
+      } else if (refused || fault == Faults.Kind.UNAVAILABLE) {
         answer(exchange, 503, error(503, "Down for maintenance."), Map.of());
       } else {
         answerTo(exchange, body, fault);
@@ -165,12 +174,13 @@ public final class VendorStandIn implements AutoCloseable {
     exchange.getRequestHeaders().forEach((name, values) -> headers.put(name, values.get(0)));
     headers.put("Content-Type", "application/scim+json");
     ScimResponse response =
-        endpoint.handleRequest(
-            url().resolve(exchange.getRequestURI().toString()).toString(),
-            HttpMethod.valueOf(exchange.getRequestMethod()),
-            body,
-            headers,
-            new Context(TOKEN_WAS_CHECKED));
+        endpoint()
+            .handleRequest(
+                url().resolve(exchange.getRequestURI().toString()).toString(),
+                HttpMethod.valueOf(exchange.getRequestMethod()),
+                body,
+                headers,
+                new Context(TOKEN_WAS_CHECKED));
     if (fault == Faults.Kind.ANSWER_LOST) {
       answer(exchange, 500, error(500, "Something went wrong here."), Map.of());
     } else if (fault != Faults.Kind.CUT) {
