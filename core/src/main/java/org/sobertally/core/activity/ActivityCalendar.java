@@ -134,6 +134,41 @@ public final class ActivityCalendar {
     }
   }
 
+  /**
+   * Adds the days in {@code [from, to]} on which the account used one of the parts to {@code into},
+   * in the layout of {@link #union}; what is there already stays.
+   *
+   * @return whether there was any such day
+   */
+  public boolean addUse(int account, long parts, int from, int to, long[] into) {
+    int high = Math.min((to >> 6) - firstWord, words - 1);
+    int low = Math.max((from >> 6) - firstWord, 0);
+    if (low > high) {
+      return false;
+    }
+    long lowMask = mask(low, from, to);
+    long highMask = mask(high, from, to);
+    long any = 0;
+    for (int row = rowStart[account]; row < rowStart[account + 1]; row++) {
+      if ((parts >>> rowPart[row] & 1) != 0) {
+        int base = row * words;
+        long first = bits[base + low] & lowMask;
+        into[low] |= first;
+        any |= first;
+        for (int w = low + 1; w < high; w++) {
+          into[w] |= bits[base + w];
+          any |= bits[base + w];
+        }
+        if (high > low) {
+          long last = bits[base + high] & highMask;
+          into[high] |= last;
+          any |= last;
+        }
+      }
+    }
+    return any != 0;
+  }
+
   /** How many words one row has. */
   public int words() {
     return words;

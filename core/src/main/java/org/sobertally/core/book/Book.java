@@ -50,6 +50,9 @@ public final class Book {
   private final Map<String, List<String>> partsByVendor;
   private final Holdings holdings;
   private final ActivityCalendar activity;
+  private final Map<String, String> partTitles;
+  private final Sessions sessions;
+  private final Installs installs;
 
   private final int[] lineVendor;
   private final int[] linePlan;
@@ -61,7 +64,7 @@ public final class Book {
   private final Map<String, List<Group>> groupsByPerson;
   private final Standings standings;
 
-  private Book(Builder b) {
+  Book(BookBuilder b) {
     version = b.version;
     rules = b.rules;
     rates = b.rates;
@@ -96,6 +99,10 @@ public final class Book {
     standings = new Standings(people.all(), accounts.all());
     holdings = Holdings.of(numbered(b.holdings), lines.size(), accounts.size());
     activity = activityOf(b);
+    partTitles = new HashMap<>();
+    b.partFacts.forEach(part -> partTitles.put(part.vendor() + " " + part.id(), part.name()));
+    sessions = Sessions.of(b.sessions, plans, accounts);
+    installs = new Installs(this, b.installs, b.partFacts);
   }
 
   private Book(Book same, Holdings holdings) {
@@ -124,6 +131,9 @@ public final class Book {
     groupsByPerson = same.groupsByPerson;
     standings = same.standings;
     activity = same.activity;
+    partTitles = same.partTitles;
+    sessions = same.sessions;
+    installs = same.installs;
     this.holdings = holdings;
   }
 
@@ -137,10 +147,11 @@ public final class Book {
     return table.all().stream().mapToInt(number).toArray();
   }
 
-  private static Map<String, List<String>> partNumbers(Builder b) {
+  private static Map<String, List<String>> partNumbers(BookBuilder b) {
     Map<String, TreeSet<String>> sorted = new HashMap<>();
     b.parts.forEach(
         (vendor, parts) -> sorted.computeIfAbsent(vendor, v -> new TreeSet<>()).addAll(parts));
+    b.partFacts.forEach(p -> sorted.computeIfAbsent(p.vendor(), v -> new TreeSet<>()).add(p.id()));
     b.plans.forEach(
         p -> sorted.computeIfAbsent(p.vendor(), v -> new TreeSet<>()).addAll(p.parts()));
     Map<String, List<String>> numbers = new HashMap<>();
@@ -193,7 +204,7 @@ public final class Book {
         h.method());
   }
 
-  private ActivityCalendar activityOf(Builder b) {
+  private ActivityCalendar activityOf(BookBuilder b) {
     return b.activity == null ? ActivityCalendar.empty(accounts.size()) : b.activity.apply(this);
   }
 
@@ -250,6 +261,16 @@ public final class Book {
     return activity;
   }
 
+  /** Who sat in which pool when. */
+  public Sessions sessions() {
+    return sessions;
+  }
+
+  /** Which parts were set up. */
+  public Installs installs() {
+    return installs;
+  }
+
   public List<DataRule> dataRules() {
     return dataRules;
   }
@@ -294,6 +315,21 @@ public final class Book {
     return Arrays.copyOfRange(byPerson, personStart[person], personStart[person + 1]);
   }
 
+  /** The first place of the person's accounts for {@link #atPlaceOfPerson}. */
+  public int personStart(int person) {
+    return personStart[person];
+  }
+
+  /** The place after the person's last account. */
+  public int personEnd(int person) {
+    return personStart[person + 1];
+  }
+
+  /** The account's number at a place between {@link #personStart} and {@link #personEnd}. */
+  public int atPlaceOfPerson(int place) {
+    return byPerson[place];
+  }
+
   public List<Group> groupsOf(String person) {
     return groupsByPerson.getOrDefault(person, List.of());
   }
@@ -318,6 +354,13 @@ public final class Book {
       }
     }
     return names;
+  }
+
+  /** The parts of the set as people call them; by their ids where they have no name. */
+  public List<String> partTitles(String vendor, long set) {
+    return partNames(vendor, set).stream()
+        .map(part -> partTitles.getOrDefault(vendor + " " + part, part))
+        .toList();
   }
 
   private long partSet(String vendor, List<String> parts) {
@@ -407,123 +450,7 @@ public final class Book {
     return new Book(this, holdings.with(row(added)));
   }
 
-  public static Builder builder() {
-    return new Builder();
-  }
-
-  /** Collects what a book is made of, in any order. */
-  public static final class Builder {
-    private long version = 1;
-    private HouseRules rules = HouseRules.DEFAULT;
-    private Rates rates = new Rates("EUR", List.of());
-    private List<Vendor> vendors = List.of();
-    private List<Plan> plans = List.of();
-    private List<Agreement> agreements = List.of();
-    private List<Line> lines = List.of();
-    private List<Person> people = List.of();
-    private List<Group> groups = List.of();
-    private List<StandingRule> standingRules = List.of();
-    private List<Account> accounts = List.of();
-    private List<Holding> holdings = List.of();
-    private List<Keep> keeps = List.of();
-    private List<DataRule> dataRules = List.of();
-    private Map<String, Evidence> evidence = Map.of();
-    private Map<String, List<String>> parts = Map.of();
-    private Function<Book, ActivityCalendar> activity;
-
-    public Builder version(long number) {
-      version = number;
-      return this;
-    }
-
-    public Builder rules(HouseRules value) {
-      rules = value;
-      return this;
-    }
-
-    public Builder rates(Rates value) {
-      rates = value;
-      return this;
-    }
-
-    public Builder vendors(List<Vendor> value) {
-      vendors = value;
-      return this;
-    }
-
-    public Builder plans(List<Plan> value) {
-      plans = value;
-      return this;
-    }
-
-    public Builder agreements(List<Agreement> value) {
-      agreements = value;
-      return this;
-    }
-
-    public Builder lines(List<Line> value) {
-      lines = value;
-      return this;
-    }
-
-    public Builder people(List<Person> value) {
-      people = value;
-      return this;
-    }
-
-    public Builder groups(List<Group> value) {
-      groups = value;
-      return this;
-    }
-
-    public Builder standingRules(List<StandingRule> value) {
-      standingRules = value;
-      return this;
-    }
-
-    public Builder accounts(List<Account> value) {
-      accounts = value;
-      return this;
-    }
-
-    public Builder holdings(List<Holding> value) {
-      holdings = value;
-      return this;
-    }
-
-    public Builder keeps(List<Keep> value) {
-      keeps = value;
-      return this;
-    }
-
-    public Builder dataRules(List<DataRule> value) {
-      dataRules = value;
-      return this;
-    }
-
-    /** By vendor. */
-    public Builder evidence(Map<String, Evidence> value) {
-      evidence = value;
-      return this;
-    }
-
-    /** By vendor; parts that only plans name need not be listed. */
-    public Builder parts(Map<String, List<String>> value) {
-      parts = value;
-      return this;
-    }
-
-    /**
-     * Gives the activity of the book's accounts; it is called once accounts and parts have their
-     * numbers.
-     */
-    public Builder activity(Function<Book, ActivityCalendar> value) {
-      activity = value;
-      return this;
-    }
-
-    public Book build() {
-      return new Book(this);
-    }
+  public static BookBuilder builder() {
+    return new BookBuilder();
   }
 }

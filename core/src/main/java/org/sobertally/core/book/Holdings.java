@@ -25,6 +25,7 @@ public final class Holdings {
   private final int[] lineStart;
   private final int[] byAccount;
   private final int[] accountStart;
+  private final int[] lineByAccount;
   private Map<String, Integer> numberOf;
 
   private Holdings(
@@ -49,6 +50,11 @@ public final class Holdings {
     for (int h = 0; h < ids.length; h++) {
       byAccount[next[account[h]]++] = h;
     }
+    this.lineByAccount = new int[ids.length];
+    int[] nextOfLine = lineStart.clone();
+    for (int h : byAccount) {
+      lineByAccount[nextOfLine[line[h]]++] = h;
+    }
   }
 
   private Holdings(Holdings same, int[] until) {
@@ -61,6 +67,7 @@ public final class Holdings {
     this.lineStart = same.lineStart;
     this.accountStart = same.accountStart;
     this.byAccount = same.byAccount;
+    this.lineByAccount = same.lineByAccount;
     this.numberOf = same.numberOf;
   }
 
@@ -162,6 +169,32 @@ public final class Holdings {
   /** The number after the subscription's last holding. */
   public int lineEnd(int lineNumber) {
     return lineStart[lineNumber + 1];
+  }
+
+  /**
+   * The subscription's holdings in the order of their accounts, in which a loop reads the activity
+   * from front to back and meets all holdings of one account together.
+   *
+   * @param place from {@link #lineStart} to before {@link #lineEnd}
+   * @return a holding's number
+   */
+  public int byAccount(int place) {
+    return lineByAccount[place];
+  }
+
+  /** The first place of the account's holdings for {@link #atPlaceOfAccount}. */
+  public int accountStart(int accountNumber) {
+    return accountStart[accountNumber];
+  }
+
+  /** The place after the account's last holding. */
+  public int accountEnd(int accountNumber) {
+    return accountStart[accountNumber + 1];
+  }
+
+  /** The holding's number at a place between {@link #accountStart} and {@link #accountEnd}. */
+  public int atPlaceOfAccount(int place) {
+    return byAccount[place];
   }
 
   /** The numbers of everything the account holds or held. */

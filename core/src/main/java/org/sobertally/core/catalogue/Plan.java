@@ -12,6 +12,7 @@ import java.util.List;
  * @param listedPrice a year, in the currency of the vendor's agreement; null where there is none
  * @param idleLine days without use at which its seats count as idle; null for the house rule
  * @param openingGrace days in which a first use is awaited; null for the house rule
+ * @param capacityGb what one seat of an extra holds; null where that is not what is sold
  */
 public record Plan(
     String id,
@@ -23,9 +24,25 @@ public record Plan(
     List<String> parts,
     BigDecimal listedPrice,
     Integer idleLine,
-    Integer openingGrace) {
+    Integer openingGrace,
+    BigDecimal capacityGb) {
 
   public Plan {
     parts = List.copyOf(parts);
+  }
+
+  /** A plan that is not sold by what it holds. */
+  public Plan(
+      String id,
+      String vendor,
+      String name,
+      String ladder,
+      Integer rank,
+      PlanModel model,
+      List<String> parts,
+      BigDecimal listedPrice,
+      Integer idleLine,
+      Integer openingGrace) {
+    this(id, vendor, name, ladder, rank, model, parts, listedPrice, idleLine, openingGrace, null);
   }
 }

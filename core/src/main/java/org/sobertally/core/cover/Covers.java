@@ -1,203 +1,276 @@
 package org.sobertally.core.cover;
 
 import java.math.BigDecimal;
-import java.time.LocalDate;
+import java.util.AbstractList;
 import java.util.ArrayList;
 import java.util.Arrays;
-import java.util.Comparator;
-import java.util.HashMap;
 import java.util.List;
-import java.util.Map;
-import java.util.Set;
-import java.util.TreeSet;
 import org.sobertally.core.book.Book;
+import org.sobertally.core.book.Holdings;
 import org.sobertally.core.money.Money;
 import org.sobertally.core.use.UseStates;
 
 /**
  * The cheapest cover of every person at every vendor, and the recoverable money that follows: cost
- * of the holdings now less cost of the cover, once per person and vendor. Equal patterns of need
- * and holdings are solved once.
+ * of the holdings now less cost of the cover, once per person and vendor. An account of nobody's
+ * stands for itself.
  */
 public final class Covers {
 
-  private record Pattern(int vendor, long need, Set<String> held) {}
-
-  private record Held(int holding, String plan, BigDecimal cost) {}
-
   private final Book book;
-  private final LocalDate asOf;
-  private final UseStates states;
-  private final List<List<Offer>> offers;
-  private final BigDecimal[] seatPrice;
-  private final BigDecimal[] lineRecoverable;
-  private final Map<Pattern, CheapestCover.Solution> solved = new HashMap<>();
-  private final List<Cover> covers = new ArrayList<>();
+  private final Needs needs;
+  private final Solver solver;
 
-  private Covers(UseStates states) {
-    this.states = states;
-    this.book = states.book();
-    this.asOf = states.asOf();
-    this.offers = Offer.byVendor(book, asOf);
-    int lines = book.lines().size();
-    seatPrice = new BigDecimal[lines];
-    lineRecoverable = new BigDecimal[lines];
-    Arrays.fill(lineRecoverable, BigDecimal.ZERO);
-    for (int line = 0; line < lines; line++) {
-      seatPrice[line] = book.seatPrice(line, asOf).amount();
-    }
+  /** Who holds something at which vendor, in the order of people; accounts of nobody's after. */
+  private int[] person = new int[1 << 10];
+
+  private int[] start = new int[1 << 10];
+  private Pattern[] pattern = new Pattern[1 << 10];
+  private int size;
+  private int[] holdings = new int[1 << 11];
+  private int held;
+  private final int[] firstOfPerson;
+
+  private Pattern[] table = new Pattern[1 << 8];
+  private final List<Pattern> patterns = new ArrayList<>();
+  private int[] line = new int[16];
+  private byte[] kind = new byte[16];
+  private long[] parts = new long[16];
+  private BigDecimal recoverable = BigDecimal.ZERO;
+  private final BigDecimal[] ofLine;
+
+  private Covers(Needs needs) {
+    this.needs = needs;
+    this.book = needs.states().book();
+    this.solver = new Solver(book, needs.states().asOf());
+    this.firstOfPerson = new int[book.people().size() + 1];
+    this.ofLine = new BigDecimal[book.lines().size()];
+    Arrays.fill(ofLine, BigDecimal.ZERO);
   }
 
   /** The covers of everybody who holds anything on the day of the states. */
   public static Covers of(UseStates states) {
-    Covers covers = new Covers(states);
-    for (int person = 0; person < covers.book.people().size(); person++) {
-      covers.coverPerson(person);
-    }
-    for (int account = 0; account < covers.book.accounts().size(); account++) {
-      if (covers.book.personOfAccount(account) < 0) {
-        covers.cover(-1, covers.book.vendorOfAccount(account), covers.openHoldings(account));
-      }
-    }
+    return of(Needs.of(states));
+  }
+
+  /** The same, where the needs are known already. */
+  public static Covers of(Needs needs) {
+    Covers covers = new Covers(needs);
+    covers.coverEverybody();
     return covers;
   }
 
-  private void coverPerson(int person) {
-    Map<Integer, List<Integer>> byVendor = new HashMap<>();
-    for (int account : book.accountsOf(person)) {
-      byVendor
-          .computeIfAbsent(book.vendorOfAccount(account), v -> new ArrayList<>())
-          .addAll(openHoldings(account));
+  private void coverEverybody() {
+    for (int p = 0; p < book.people().size(); p++) {
+      firstOfPerson[p] = size;
+      int first = held;
+      for (int place = book.personStart(p); place < book.personEnd(p); place++) {
+        addOpen(book.atPlaceOfPerson(place));
+      }
+      coverByVendor(p, first);
     }
-    byVendor.forEach((vendor, holdings) -> cover(person, vendor, holdings));
-  }
-
-  private List<Integer> openHoldings(int account) {
-    List<Integer> open = new ArrayList<>();
-    for (int h : book.holdings().ofAccount(account)) {
-      if (states.isOpen(h)) {
-        open.add(h);
+    firstOfPerson[book.people().size()] = size;
+    for (int a = 0; a < book.accounts().size(); a++) {
+      if (book.personOfAccount(a) < 0) {
+        int first = held;
+        addOpen(a);
+        coverByVendor(-1, first);
       }
     }
-    return open;
-  }
-
-  private void cover(int person, int vendor, List<Integer> holdings) {
-    if (holdings.isEmpty()) {
-      return;
-    }
-    BigDecimal now = BigDecimal.ZERO;
-    BigDecimal fixedCost = BigDecimal.ZERO;
-    long fixedParts = 0;
-    long need = 0;
-    boolean dataMustStay = false;
-    List<String> plans = new ArrayList<>();
-    List<Held> loose = new ArrayList<>();
-    for (int h : holdings) {
-      int line = book.holdings().line(h);
-      BigDecimal cost = seatPrice[line];
-      String plan = book.planOfLine(line).id();
-      now = now.add(cost);
-      Need asked = Need.of(states, h);
-      if (asked instanceof Need.Stays || asked instanceof Need.Apart) {
-        fixedCost = fixedCost.add(cost);
-        plans.add(plan);
-        fixedParts |= asked instanceof Need.Stays ? partsOfLine(line) : 0;
-      } else {
-        loose.add(new Held(h, plan, cost));
-        need |= asked instanceof Need.Parts parts ? parts.parts() : 0;
-        dataMustStay |= asked instanceof Need.Nothing nothing && nothing.dataMustStay();
+    for (Pattern one : patterns) {
+      BigDecimal people = BigDecimal.valueOf(one.people);
+      recoverable = recoverable.add(one.recoverable().multiply(people));
+      for (int n = 0; n < one.lines.length; n++) {
+        ofLine[one.lines[n]] = ofLine[one.lines[n]].add(one.saved[n].multiply(people));
       }
     }
-    List<Offer> chosen = choose(vendor, need & ~fixedParts, loose, dataMustStay && need == 0);
-    BigDecimal cost = fixedCost;
-    for (Offer offer : chosen) {
-      plans.add(offer.planId());
-      cost = cost.add(offer.price());
-    }
-    attribute(loose, chosen);
-    covers.add(new Cover(person, vendor, holdings, need, plans, money(now), money(cost)));
   }
 
-  private List<Offer> choose(int vendor, long need, List<Held> loose, boolean dataMustStay) {
-    Set<String> held = new TreeSet<>();
-    loose.forEach(one -> held.add(one.plan));
-    var solution =
-        solved.computeIfAbsent(
-            new Pattern(vendor, need, held),
-            pattern -> CheapestCover.solve(offersFor(vendor, loose), need, held));
-    List<Offer> chosen = new ArrayList<>(solution.offers());
-    if (dataMustStay) {
-      offers.get(vendor).stream()
-          .filter(Offer::resting)
-          .min(Comparator.comparing(Offer::price))
-          .ifPresent(chosen::add);
-    }
-    return chosen;
-  }
-
-  /** What is offered, and what is held already though no longer offered. */
-  private List<Offer> offersFor(int vendor, List<Held> loose) {
-    List<Offer> all = new ArrayList<>();
-    offers.get(vendor).stream().filter(offer -> !offer.resting()).forEach(all::add);
-    for (Held one : loose) {
-      if (all.stream().noneMatch(offer -> offer.planId().equals(one.plan))) {
-        int plan = book.plans().require(one.plan);
-        all.add(new Offer(plan, one.plan, book.partsOfPlan(plan), one.cost, false));
+  private void addOpen(int account) {
+    Holdings all = book.holdings();
+    for (int place = all.accountStart(account); place < all.accountEnd(account); place++) {
+      int h = all.atPlaceOfAccount(place);
+      if (needs.states().isOpen(h)) {
+        if (held == holdings.length) {
+          holdings = Arrays.copyOf(holdings, 2 * held);
+        }
+        holdings[held++] = h;
       }
     }
-    return all;
   }
 
-  /**
-   * Spreads what a cover saves over the subscriptions it is saved on: a chosen plan that is held
-   * anyway is set against that holding, any other against the dearest holding left over.
-   */
-  private void attribute(List<Held> loose, List<Offer> chosen) {
-    List<Held> free = new ArrayList<>(loose);
-    free.sort((a, b) -> b.cost.compareTo(a.cost));
-    loose.forEach(one -> add(one, one.cost));
-    List<Offer> bought = new ArrayList<>();
-    for (Offer offer : chosen) {
-      var same = free.stream().filter(one -> one.plan.equals(offer.planId())).findFirst();
-      same.ifPresentOrElse(
-          one -> {
-            add(one, offer.price().negate());
-            free.remove(one);
-          },
-          () -> bought.add(offer));
+  /** Splits what was added from {@code first} on by vendor, and covers each share. */
+  private void coverByVendor(int who, int first) {
+    // Few holdings a person: insertion sort, by vendor and then by number, which is by line.
+    for (int n = first + 1; n < held; n++) {
+      int h = holdings[n];
+      int at = n;
+      while (at > first && comesBefore(h, holdings[at - 1])) {
+        holdings[at] = holdings[at - 1];
+        at--;
+      }
+      holdings[at] = h;
     }
-    for (Offer offer : bought) {
-      Held against = free.isEmpty() ? loose.get(0) : free.remove(0);
-      add(against, offer.price().negate());
+    int from = first;
+    while (from < held) {
+      int vendor = vendorOf(holdings[from]);
+      int to = from + 1;
+      while (to < held && vendorOf(holdings[to]) == vendor) {
+        to++;
+      }
+      add(who, vendor, from, to);
+      from = to;
     }
   }
 
-  private void add(Held held, BigDecimal amount) {
-    int line = book.holdings().line(held.holding);
-    lineRecoverable[line] = lineRecoverable[line].add(amount);
+  private boolean comesBefore(int h, int other) {
+    int vendor = vendorOf(h);
+    int otherVendor = vendorOf(other);
+    return vendor != otherVendor ? vendor < otherVendor : h < other;
   }
 
-  private long partsOfLine(int line) {
-    return book.partsOfPlan(book.planNumberOfLine(line));
+  private int vendorOf(int holding) {
+    return book.vendorOfLine(book.holdings().line(holding));
+  }
+
+  private void add(int who, int vendor, int from, int to) {
+    if (size + 1 == person.length) {
+      person = Arrays.copyOf(person, 2 * person.length);
+      start = Arrays.copyOf(start, 2 * start.length);
+      pattern = Arrays.copyOf(pattern, 2 * pattern.length);
+    }
+    person[size] = who;
+    start[size] = from;
+    pattern[size] = patternOf(vendor, from, to);
+    pattern[size].people++;
+    start[++size] = to;
+  }
+
+  private Pattern patternOf(int vendor, int from, int to) {
+    int n = to - from;
+    if (n > line.length) {
+      line = new int[2 * n];
+      kind = new byte[2 * n];
+      parts = new long[2 * n];
+    }
+    long hash = vendor;
+    for (int i = 0; i < n; i++) {
+      int h = holdings[from + i];
+      line[i] = book.holdings().line(h);
+      kind[i] = (byte) needs.kind(h).ordinal();
+      parts[i] = needs.parts(h);
+      hash = (hash * 31 + line[i]) * 31 + kind[i];
+      hash = (hash + parts[i]) * 0x9E3779B97F4A7C15L;
+      hash ^= hash >>> 29;
+    }
+    int mixed = (int) (hash ^ hash >>> 32);
+    int slot = mixed & table.length - 1;
+    while (table[slot] != null) {
+      Pattern there = table[slot];
+      if (there.hash == mixed && there.is(vendor, line, kind, parts, n)) {
+        return there;
+      }
+      slot = slot + 1 & table.length - 1;
+    }
+    Pattern added =
+        new Pattern(
+            vendor, Arrays.copyOf(line, n), Arrays.copyOf(kind, n), Arrays.copyOf(parts, n), mixed);
+    solver.solve(added);
+    table[slot] = added;
+    patterns.add(added);
+    if (2 * patterns.size() > table.length) {
+      rehash();
+    }
+    return added;
+  }
+
+  private void rehash() {
+    table = new Pattern[2 * table.length];
+    for (Pattern one : patterns) {
+      int slot = one.hash & table.length - 1;
+      while (table[slot] != null) {
+        slot = slot + 1 & table.length - 1;
+      }
+      table[slot] = one;
+    }
   }
 
   private Money money(BigDecimal amount) {
     return new Money(amount, book.rates().reportingCurrency());
   }
 
-  /** One cover for each person and vendor with a holding. */
+  /** One cover for each person and vendor with a holding, in the order of people. */
   public List<Cover> all() {
-    return covers;
+    return new AbstractList<>() {
+      @Override
+      public Cover get(int n) {
+        return cover(n);
+      }
+
+      @Override
+      public int size() {
+        return size;
+      }
+    };
+  }
+
+  /** The person's covers, one for each vendor at which they hold anything. */
+  public List<Cover> ofPerson(int who) {
+    return all().subList(firstOfPerson[who], firstOfPerson[who + 1]);
+  }
+
+  private Cover cover(int n) {
+    Pattern of = pattern[n];
+    List<Integer> held = Arrays.stream(holdings, start[n], start[n + 1]).boxed().toList();
+    return new Cover(person[n], of.vendor, held, of.need, of.plans, money(of.now), money(of.cost));
+  }
+
+  /** How many covers there are. */
+  public int size() {
+    return size;
+  }
+
+  /** Whose the n-th cover is, or −1. */
+  public int person(int n) {
+    return person[n];
+  }
+
+  /** At which vendor the n-th cover is. */
+  public int vendor(int n) {
+    return pattern[n].vendor;
+  }
+
+  /** The place of the first holding of the n-th cover; that of the last is before the next's. */
+  public int start(int n) {
+    return start[n];
+  }
+
+  /** The holding at a place. */
+  public int holding(int place) {
+    return holdings[place];
+  }
+
+  /** What the n-th cover would save a year, in the reporting currency, unrounded. */
+  public BigDecimal recoverable(int n) {
+    return pattern[n].recoverable();
   }
 
   /** What could be saved a year, everybody counted once per vendor; unrounded. */
   public Money recoverable() {
-    return money(Arrays.stream(lineRecoverable).reduce(BigDecimal.ZERO, BigDecimal::add));
+    return money(recoverable);
   }
 
   /** The share of {@link #recoverable()} that is saved on the subscription; unrounded. */
-  public Money recoverableOf(int line) {
-    return money(lineRecoverable[line]);
+  public Money recoverableOf(int lineNumber) {
+    return money(ofLine[lineNumber]);
+  }
+
+  public Needs needs() {
+    return needs;
+  }
+
+  /** What may be bought at which vendor for how much. */
+  public Offers offers() {
+    return solver.offers();
   }
 }

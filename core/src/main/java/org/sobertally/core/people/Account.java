@@ -1,5 +1,6 @@
 package org.sobertally.core.people;
 
+import java.math.BigDecimal;
 import java.time.LocalDate;
 
 /**
@@ -7,6 +8,7 @@ import java.time.LocalDate;
  *
  * @param person whose it is; null for nobody's
  * @param stateSince from when the state holds; null for always
+ * @param storedGb what it keeps at the vendor; null where unknown
  */
 public record Account(
     String id,
@@ -15,7 +17,20 @@ public record Account(
     String email,
     State state,
     LocalDate stateSince,
-    boolean admin) {
+    boolean admin,
+    BigDecimal storedGb) {
+
+  /** An account of which nobody says how much it keeps. */
+  public Account(
+      String id,
+      String vendor,
+      String person,
+      String email,
+      State state,
+      LocalDate stateSince,
+      boolean admin) {
+    this(id, vendor, person, email, state, stateSince, admin, null);
+  }
 
   /** What the vendor says of the login. */
   public enum State {

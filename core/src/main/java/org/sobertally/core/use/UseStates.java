@@ -19,6 +19,9 @@ import org.sobertally.core.time.Days;
  * against anybody. Example: evidence from 1 Sep 2025 to 28 Sep 2026, as of 30 Sep; held since 1 Mar
  * 2026, last used 3 Jun: 117 idle days.
  *
+ * <p>A plan without parts, such as an extra, cannot be seen in use: it is judged like one of a
+ * vendor without evidence, that is, not at all.
+ *
  * <p>Costs one pass over the holdings and the rows of their accounts' activity.
  */
 public final class UseStates {
@@ -101,6 +104,11 @@ public final class UseStates {
   }
 
   private void readClock(int h, long parts, int vendor) {
+    if (parts == 0) {
+      lastUsed[h - first] = Days.NONE;
+      idleDays[h - first] = 0;
+      return;
+    }
     Holdings holdings = book.holdings();
     int from = holdings.from(h);
     int to = measureDay[vendor];
@@ -125,11 +133,12 @@ public final class UseStates {
       return UseState.UNANSWERED;
     }
     boolean unused = lastUsed[h - first] == Days.NONE;
-    boolean seenWhole = holdings.from(h) >= evidenceFrom[vendor];
+    boolean judged = book.partsOfPlan(book.planNumberOfLine(holdings.line(h))) != 0;
+    boolean seenWhole = judged && holdings.from(h) >= evidenceFrom[vendor];
     if (!onLeave[h - first] && unused && seenWhole && idleDays[h - first] >= openingGrace) {
       return UseState.NEVER_OPENED;
     }
-    if (!onLeave[h - first] && idleDays[h - first] >= idleLine) {
+    if (!onLeave[h - first] && judged && idleDays[h - first] >= idleLine) {
       return UseState.IDLE;
     }
     cannotSay[h - first] = unused && !seenWhole && idleDays[h - first] < idleLine;

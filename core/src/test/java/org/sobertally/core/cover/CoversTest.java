@@ -13,8 +13,10 @@ import java.util.Set;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
+import org.sobertally.core.activity.Evidence;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.catalogue.PlanModel;
+import org.sobertally.core.ledger.Promise;
 import org.sobertally.core.money.Money;
 import org.sobertally.core.people.Account;
 import org.sobertally.core.people.Group;
@@ -22,6 +24,8 @@ import org.sobertally.core.people.Keep;
 import org.sobertally.core.people.Person;
 import org.sobertally.core.support.RandomBook;
 import org.sobertally.core.support.TestBook;
+import org.sobertally.core.time.Days;
+import org.sobertally.core.use.UseState;
 import org.sobertally.core.use.UseStates;
 
 class CoversTest {
@@ -159,5 +163,72 @@ class CoversTest {
       }
     }
     return best;
+  }
+
+  /**
+   * The rule as it is said, from plain facts, with every subset of the plans tried. Random books
+   * have no rules, duties or bundles; those have examples of their own above.
+   */
+  @ParameterizedTest
+  @MethodSource("org.sobertally.core.support.RandomBook#seeds")
+  void everybodysCoverCostsWhatThePlainRuleSays(long seed) {
+    RandomBook drawn = new RandomBook(seed);
+    Book book = drawn.book;
+    UseStates states = UseStates.of(book, drawn.asOf);
+    for (Cover cover : Covers.of(states).all()) {
+      BigDecimal fixed = BigDecimal.ZERO;
+      long covered = 0;
+      long need = 0;
+      for (int h : cover.holdings()) {
+        int line = book.holdings().line(h);
+        long used = usedInWindow(drawn, states, h);
+        boolean kept = book.keepOn(book.holdings().id(h), drawn.asOf) != null;
+        boolean waiting =
+            states.state(h) == UseState.UNANSWERED
+                && Days.of(drawn.asOf) - Promise.of(book, h).from() < 14;
+        boolean unused = states.state(h) == UseState.IN_USE && used == 0;
+        if (kept || states.onLeave(h) || !judged(drawn) || waiting || unused) {
+          fixed = fixed.add(book.seatPrice(line, drawn.asOf).amount());
+          covered |= book.partsOfPlan(book.planNumberOfLine(line));
+        } else if (states.state(h) == UseState.IN_USE) {
+          need |= used;
+        }
+      }
+      BigDecimal cheapest = fixed.add(cheapest(allPlans(book, drawn.asOf), need & ~covered));
+      assertThat(cover.cost().amount()).isEqualByComparingTo(cheapest);
+    }
+  }
+
+  private static boolean judged(RandomBook drawn) {
+    Evidence known = drawn.book.evidenceOf("quillmoor", drawn.asOf);
+    return !known.measureDay(drawn.asOf).minusDays(89).isBefore(known.from());
+  }
+
+  private static long usedInWindow(RandomBook drawn, UseStates states, int h) {
+    Book book = drawn.book;
+    int line = book.holdings().line(h);
+    List<String> names = book.partsOf("quillmoor");
+    long used = 0;
+    for (int back = 0; back < 90; back++) {
+      LocalDate day = Days.date(states.measureDay(0)).minusDays(back);
+      for (String part : book.planOfLine(line).parts()) {
+        String account = book.accounts().get(book.holdings().account(h)).id();
+        if (Days.of(day) >= book.holdings().from(h) && drawn.usedOn(account, part, day)) {
+          used |= 1L << names.indexOf(part);
+        }
+      }
+    }
+    return used;
+  }
+
+  private static List<Offer> allPlans(Book book, LocalDate asOf) {
+    List<Offer> offers = new ArrayList<>();
+    for (int line = 0; line < book.lines().size(); line++) {
+      int plan = book.planNumberOfLine(line);
+      BigDecimal price = book.seatPrice(line, asOf).amount();
+      offers.add(
+          new Offer(plan, book.plans().get(plan).id(), book.partsOfPlan(plan), price, false));
+    }
+    return offers;
   }
 }

@@ -2,6 +2,7 @@ package org.sobertally.core.support;
 
 import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
@@ -65,6 +66,17 @@ public final class RandomBook {
       tellPerson("p" + p);
     }
     book = draft.build();
+  }
+
+  /** The same book, told in another order. */
+  public Book shuffled() {
+    Collections.shuffle(draft.plans, random);
+    Collections.shuffle(draft.lines, random);
+    Collections.shuffle(draft.people, random);
+    Collections.shuffle(draft.accounts, random);
+    Collections.shuffle(draft.holdings, random);
+    Collections.shuffle(draft.keeps, random);
+    return draft.build();
   }
 
   private List<Line.LineChange> changes() {

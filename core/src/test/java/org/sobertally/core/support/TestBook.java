@@ -13,6 +13,9 @@ import org.sobertally.core.agreement.Agreement;
 import org.sobertally.core.agreement.Line;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.book.Holding;
+import org.sobertally.core.book.Install;
+import org.sobertally.core.book.Session;
+import org.sobertally.core.catalogue.Part;
 import org.sobertally.core.catalogue.Plan;
 import org.sobertally.core.catalogue.PlanModel;
 import org.sobertally.core.catalogue.PriceList;
@@ -50,6 +53,9 @@ public final class TestBook {
   public final List<Holding> holdings = new ArrayList<>();
   public final List<Keep> keeps = new ArrayList<>();
   public final List<DataRule> dataRules = new ArrayList<>();
+  public final List<Part> partFacts = new ArrayList<>();
+  public final List<Session> sessions = new ArrayList<>();
+  public final List<Install> installs = new ArrayList<>();
   private final Map<String, Map<String, List<LocalDate>>> used = new HashMap<>();
 
   public TestBook() {
@@ -137,6 +143,17 @@ public final class TestBook {
     return this;
   }
 
+  /** A plan beside the ladder, ten seats of it bought. */
+  public TestBook other(
+      String id, PlanModel model, String price, String capacityGb, String... parts) {
+    BigDecimal capacity = capacityGb == null ? null : new BigDecimal(capacityGb);
+    plans.add(
+        new Plan(
+            id, "quillmoor", id, null, null, model, List.of(parts), null, null, null, capacity));
+    lines.add(new Line(id, "qm", id, 10, PriceList.flat(price), List.of()));
+    return this;
+  }
+
   public Book build() {
     return Book.builder()
         .vendors(List.of(vendor))
@@ -162,6 +179,9 @@ public final class TestBook {
         .holdings(holdings)
         .keeps(keeps)
         .dataRules(dataRules)
+        .partFacts(partFacts)
+        .sessions(sessions)
+        .installs(installs)
         .evidence(evidence == null ? Map.of() : Map.of("quillmoor", evidence))
         .activity(this::calendar)
         .build();

@@ -1,0 +1,92 @@
+package org.sobertally.core.book;
+
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import org.sobertally.core.catalogue.Plan;
+import org.sobertally.core.people.Account;
+
+/**
+ * All sessions as columns, ordered by plan and within a plan by start, then by earlier end, then by
+ * id: the order in which starts are served.
+ */
+public final class Sessions {
+
+  /** An absent end. */
+  public static final long OPEN = Long.MAX_VALUE;
+
+  private final String[] ids;
+  private final int[] account;
+  private final long[] started;
+  private final long[] ended;
+  private final int[] planStart;
+
+  private Sessions(int size, int plans) {
+    ids = new String[size];
+    account = new int[size];
+    started = new long[size];
+    ended = new long[size];
+    planStart = new int[plans + 1];
+  }
+
+  private record Row(int plan, long started, long ended, Session session) {}
+
+  static Sessions of(List<Session> sessions, Table<Plan> plans, Table<Account> accounts) {
+    List<Row> rows = new ArrayList<>(sessions.size());
+    for (Session s : sessions) {
+      long end = s.ended() == null ? OPEN : s.ended().toEpochMilli();
+      rows.add(new Row(plans.require(s.plan()), s.started().toEpochMilli(), end, s));
+    }
+    rows.sort(
+        Comparator.comparingInt(Row::plan)
+            .thenComparingLong(Row::started)
+            .thenComparingLong(Row::ended)
+            .thenComparing(row -> row.session.id()));
+    Sessions columns = new Sessions(rows.size(), plans.size());
+    for (int s = 0; s < rows.size(); s++) {
+      Row row = rows.get(s);
+      columns.ids[s] = row.session.id();
+      columns.account[s] = accounts.require(row.session.account());
+      columns.started[s] = row.started;
+      columns.ended[s] = row.ended;
+      columns.planStart[row.plan + 1]++;
+    }
+    for (int p = 0; p < plans.size(); p++) {
+      columns.planStart[p + 1] += columns.planStart[p];
+    }
+    return columns;
+  }
+
+  public int size() {
+    return ids.length;
+  }
+
+  /** The first number of the plan's sessions. */
+  public int planStart(int plan) {
+    return planStart[plan];
+  }
+
+  /** The number after the plan's last session. */
+  public int planEnd(int plan) {
+    return planStart[plan + 1];
+  }
+
+  public String id(int session) {
+    return ids[session];
+  }
+
+  /** The number of the account. */
+  public int account(int session) {
+    return account[session];
+  }
+
+  /** Milliseconds since the epoch. */
+  public long started(int session) {
+    return started[session];
+  }
+
+  /** Milliseconds since the epoch, {@link #OPEN} while it lasts. */
+  public long ended(int session) {
+    return ended[session];
+  }
+}

@@ -1,0 +1,100 @@
+package org.sobertally.core.cover;
+
+import java.math.BigDecimal;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.sobertally.core.book.Book;
+import org.sobertally.core.catalogue.Plan;
+import org.sobertally.core.catalogue.PlanModel;
+import org.sobertally.core.money.Money;
+
+/**
+ * What each vendor offers on a day: plans on a subscription in force, at its unit price, and plans
+ * with a listed price. A plan offered twice is offered at the lower price.
+ */
+public final class Offers {
+
+  private final List<List<Offer>> byVendor;
+  private final Map<Integer, BigDecimal> addOns;
+
+  private Offers(List<List<Offer>> byVendor, Map<Integer, BigDecimal> addOns) {
+    this.byVendor = byVendor;
+    this.addOns = addOns;
+  }
+
+  public static Offers of(Book book, LocalDate asOf) {
+    return new Offers(byVendor(book, asOf), addOns(book, asOf));
+  }
+
+  /** The plans that a cover may use. */
+  public List<Offer> ofVendor(int vendor) {
+    return byVendor.get(vendor);
+  }
+
+  /** The price a year at which an extra can be had. */
+  public Optional<BigDecimal> ofAddOn(int plan) {
+    return Optional.ofNullable(addOns.get(plan));
+  }
+
+  private static Map<Integer, BigDecimal> addOns(Book book, LocalDate asOf) {
+    Map<Integer, BigDecimal> prices = new HashMap<>();
+    for (int line = 0; line < book.lines().size(); line++) {
+      if (book.planOfLine(line).model() == PlanModel.ADDON
+          && book.agreementOfLine(line).inForce(asOf)) {
+        BigDecimal price = book.seatPrice(line, asOf).amount();
+        prices.merge(book.planNumberOfLine(line), price, BigDecimal::min);
+      }
+    }
+    for (int p = 0; p < book.plans().size(); p++) {
+      Plan plan = book.plans().get(p);
+      if (plan.model() == PlanModel.ADDON && plan.listedPrice() != null) {
+        prices.merge(p, listedPrice(book, plan, asOf), BigDecimal::min);
+      }
+    }
+    return prices;
+  }
+
+  private static List<List<Offer>> byVendor(Book book, LocalDate asOf) {
+    Map<Integer, BigDecimal> prices = new HashMap<>();
+    for (int line = 0; line < book.lines().size(); line++) {
+      PlanModel model = book.planOfLine(line).model();
+      boolean offered = model == PlanModel.NAMED || model == PlanModel.RESTING;
+      if (offered && book.agreementOfLine(line).inForce(asOf)) {
+        BigDecimal price = book.seatPrice(line, asOf).amount();
+        prices.merge(book.planNumberOfLine(line), price, BigDecimal::min);
+      }
+    }
+    List<List<Offer>> offers = new ArrayList<>();
+    for (int v = 0; v < book.vendors().size(); v++) {
+      offers.add(new ArrayList<>());
+    }
+    for (int p = 0; p < book.plans().size(); p++) {
+      Plan plan = book.plans().get(p);
+      if (plan.listedPrice() != null && plan.model() != PlanModel.FLOATING) {
+        prices.merge(p, listedPrice(book, plan, asOf), BigDecimal::min);
+      }
+      if (prices.containsKey(p) && plan.model() != PlanModel.ADDON) {
+        boolean resting = plan.model() == PlanModel.RESTING;
+        offers
+            .get(book.vendors().require(plan.vendor()))
+            .add(new Offer(p, plan.id(), book.partsOfPlan(p), prices.get(p), resting));
+      }
+    }
+    return offers;
+  }
+
+  /** A listed price is in the currency of the vendor's agreement, the first by id. */
+  private static BigDecimal listedPrice(Book book, Plan plan, LocalDate asOf) {
+    String currency =
+        book.agreements().all().stream()
+            .filter(agreement -> agreement.vendor().equals(plan.vendor()))
+            .map(agreement -> agreement.currency())
+            .findFirst()
+            .orElse(book.rates().reportingCurrency());
+    return book.rates().toReporting(new Money(plan.listedPrice(), currency), asOf).amount();
+  }
+}

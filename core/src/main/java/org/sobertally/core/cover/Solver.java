@@ -1,0 +1,134 @@
+package org.sobertally.core.cover;
+
+import java.math.BigDecimal;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeSet;
+import org.sobertally.core.book.Book;
+
+/** Works out the cover of a pattern, and on which of its subscriptions what is saved. */
+final class Solver {
+
+  private record Question(int vendor, long need, Set<String> held) {}
+
+  /** A holding that could be given up: its place in the pattern. */
+  private record Loose(int place, String plan, BigDecimal cost) {}
+
+  private final Book book;
+  private final Offers offers;
+  private final BigDecimal[] seatPrice;
+  private final Map<Question, CheapestCover.Solution> solved = new HashMap<>();
+
+  Solver(Book book, LocalDate asOf) {
+    this.book = book;
+    this.offers = Offers.of(book, asOf);
+    seatPrice = new BigDecimal[book.lines().size()];
+    for (int line = 0; line < seatPrice.length; line++) {
+      seatPrice[line] = book.seatPrice(line, asOf).amount();
+    }
+  }
+
+  Offers offers() {
+    return offers;
+  }
+
+  void solve(Pattern pattern) {
+    BigDecimal now = BigDecimal.ZERO;
+    BigDecimal cost = BigDecimal.ZERO;
+    long fixedParts = 0;
+    long need = 0;
+    boolean dataMustStay = false;
+    List<String> plans = new ArrayList<>();
+    List<Loose> loose = new ArrayList<>();
+    for (int n = 0; n < pattern.lines.length; n++) {
+      int line = pattern.lines[n];
+      BigDecimal price = seatPrice[line];
+      String plan = book.planOfLine(line).id();
+      now = now.add(price);
+      Needs.Kind kind = Needs.Kind.values()[pattern.kinds[n]];
+      if (kind == Needs.Kind.STAYS || kind == Needs.Kind.APART) {
+        cost = cost.add(price);
+        plans.add(plan);
+        fixedParts |= kind == Needs.Kind.STAYS ? book.partsOfPlan(book.planNumberOfLine(line)) : 0;
+      } else {
+        loose.add(new Loose(n, plan, price));
+        need |= pattern.parts[n];
+        dataMustStay |= kind == Needs.Kind.ONLY_DATA;
+      }
+    }
+    boolean rest = dataMustStay && need == 0;
+    List<Offer> chosen = choose(pattern.vendor, need & ~fixedParts, loose, rest);
+    for (Offer offer : chosen) {
+      plans.add(offer.planId());
+      cost = cost.add(offer.price());
+    }
+    pattern.need = need;
+    pattern.now = now;
+    pattern.cost = cost;
+    pattern.plans = List.copyOf(plans);
+    pattern.saved = attribute(pattern.lines.length, loose, chosen);
+  }
+
+  private List<Offer> choose(int vendor, long need, List<Loose> loose, boolean rest) {
+    Set<String> held = new TreeSet<>();
+    loose.forEach(one -> held.add(one.plan));
+    var solution =
+        solved.computeIfAbsent(
+            new Question(vendor, need, held),
+            question -> CheapestCover.solve(offersFor(vendor, loose), need, held));
+    List<Offer> chosen = new ArrayList<>(solution.offers());
+    if (rest) {
+      offers.ofVendor(vendor).stream()
+          .filter(Offer::resting)
+          .min(Comparator.comparing(Offer::price))
+          .ifPresent(chosen::add);
+    }
+    return chosen;
+  }
+
+  /** What is offered, and what is held already though no longer offered. */
+  private List<Offer> offersFor(int vendor, List<Loose> loose) {
+    List<Offer> all = new ArrayList<>();
+    offers.ofVendor(vendor).stream().filter(offer -> !offer.resting()).forEach(all::add);
+    for (Loose one : loose) {
+      if (all.stream().noneMatch(offer -> offer.planId().equals(one.plan))) {
+        int plan = book.plans().require(one.plan);
+        all.add(new Offer(plan, one.plan, book.partsOfPlan(plan), one.cost, false));
+      }
+    }
+    return all;
+  }
+
+  /**
+   * Spreads what a cover saves over the subscriptions it is saved on: a chosen plan that is held
+   * anyway is set against that holding, any other against the dearest holding left over.
+   */
+  private static BigDecimal[] attribute(int size, List<Loose> loose, List<Offer> chosen) {
+    BigDecimal[] saved = new BigDecimal[size];
+    Arrays.fill(saved, BigDecimal.ZERO);
+    List<Loose> free = new ArrayList<>(loose);
+    free.sort((a, b) -> b.cost.compareTo(a.cost));
+    loose.forEach(one -> saved[one.place] = one.cost);
+    List<Offer> bought = new ArrayList<>();
+    for (Offer offer : chosen) {
+      var same = free.stream().filter(one -> one.plan.equals(offer.planId())).findFirst();
+      if (same.isPresent()) {
+        saved[same.get().place] = saved[same.get().place].subtract(offer.price());
+        free.remove(same.get());
+      } else {
+        bought.add(offer);
+      }
+    }
+    for (Offer offer : bought) {
+      Loose against = free.isEmpty() ? loose.get(0) : free.remove(0);
+      saved[against.place] = saved[against.place].subtract(offer.price());
+    }
+    return saved;
+  }
+}

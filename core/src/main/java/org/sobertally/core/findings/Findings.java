@@ -1,0 +1,269 @@
+package org.sobertally.core.findings;
+
+import java.math.BigDecimal;
+import java.time.LocalDate;
+import java.time.ZoneId;
+import java.util.AbstractList;
+import java.util.Arrays;
+import java.util.Comparator;
+import java.util.EnumSet;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import org.sobertally.core.book.Book;
+import org.sobertally.core.cover.Covers;
+import org.sobertally.core.money.Money;
+import org.sobertally.core.time.Days;
+import org.sobertally.core.use.UseStates;
+
+/**
+ * Everything found on one day, as columns: first by person, then accounts of nobody's, then
+ * subscriptions. Sentences are made when asked for.
+ */
+public final class Findings {
+
+  static final int NONE = -1;
+  private static final FindingKind[] KINDS = FindingKind.values();
+
+  final Book book;
+  final LocalDate asOf;
+  final UseStates states;
+  final Covers covers;
+  private int size;
+  private byte[] kind = new byte[1 << 8];
+  private int[] cover = new int[1 << 8];
+  private int[] account = new int[1 << 8];
+  private int[] holding = new int[1 << 8];
+  private int[] line = new int[1 << 8];
+  private int[] vendor = new int[1 << 8];
+  private BigDecimal[] amount = new BigDecimal[1 << 8];
+  private int[] since = new int[1 << 8];
+  private int[] plan = new int[1 << 8];
+  private long[] detail = new long[1 << 8];
+  private final Map<Integer, String> said = new HashMap<>();
+
+  private Findings(Covers covers) {
+    this.covers = covers;
+    states = covers.needs().states();
+    book = states.book();
+    asOf = states.asOf();
+  }
+
+  /**
+   * @param zone in which the days of sessions begin
+   * @param reported what vendors were read to say: plan ids by account id, by vendor number; a
+   *     vendor that was not read has no entry
+   */
+  public static Findings of(
+      Covers covers, ZoneId zone, Map<Integer, Map<String, Set<String>>> reported) {
+    Findings findings = new Findings(covers);
+    new InPeople(findings).look();
+    new InSubscriptions(findings, zone).look(reported);
+    return findings;
+  }
+
+  /**
+   * @param atCover the cover it was found at, or −1
+   * @param sinceDay epoch day, or {@link Days#NONE}
+   * @param otherPlan a plan that the sentence speaks of, or −1
+   * @param figure a set of parts or a number that the sentence speaks of
+   */
+  void add(
+      FindingKind what,
+      int atCover,
+      int ofAccount,
+      int ofHolding,
+      BigDecimal givesBack,
+      int sinceDay,
+      int otherPlan,
+      long figure) {
+    reserve();
+    kind[size] = (byte) what.ordinal();
+    cover[size] = atCover;
+    account[size] = ofAccount;
+    holding[size] = ofHolding;
+    line[size] = ofHolding == NONE ? NONE : book.holdings().line(ofHolding);
+    vendor[size] = book.vendorOfAccount(ofAccount);
+    amount[size] = givesBack;
+    since[size] = sinceDay;
+    plan[size] = otherPlan;
+    detail[size] = figure;
+    size++;
+  }
+
+  /** One about a subscription (or, where {@code ofLine} is −1, a vendor) as a whole. */
+  void addWhole(
+      FindingKind what, int ofVendor, int ofLine, BigDecimal givesBack, String explanation) {
+    reserve();
+    kind[size] = (byte) what.ordinal();
+    cover[size] = NONE;
+    account[size] = NONE;
+    holding[size] = NONE;
+    line[size] = ofLine;
+    vendor[size] = ofVendor;
+    amount[size] = givesBack;
+    since[size] = Days.NONE;
+    said.put(size, explanation);
+    size++;
+  }
+
+  /** One about a holding whose sentence is made already. */
+  void addSaid(FindingKind what, int ofAccount, int ofHolding, String explanation) {
+    said.put(size, explanation);
+    add(what, NONE, ofAccount, ofHolding, BigDecimal.ZERO, Days.NONE, NONE, 0);
+  }
+
+  private void reserve() {
+    if (size < kind.length) {
+      return;
+    }
+    int more = 2 * size;
+    kind = Arrays.copyOf(kind, more);
+    cover = Arrays.copyOf(cover, more);
+    account = Arrays.copyOf(account, more);
+    holding = Arrays.copyOf(holding, more);
+    line = Arrays.copyOf(line, more);
+    vendor = Arrays.copyOf(vendor, more);
+    amount = Arrays.copyOf(amount, more);
+    since = Arrays.copyOf(since, more);
+    plan = Arrays.copyOf(plan, more);
+    detail = Arrays.copyOf(detail, more);
+  }
+
+  public int size() {
+    return size;
+  }
+
+  public FindingKind kind(int n) {
+    return KINDS[kind[n]];
+  }
+
+  /** The person's number, or −1. */
+  public int person(int n) {
+    return account[n] == NONE ? NONE : book.personOfAccount(account[n]);
+  }
+
+  public int vendor(int n) {
+    return vendor[n];
+  }
+
+  /** The subscription's number, or −1. */
+  public int line(int n) {
+    return line[n];
+  }
+
+  int account(int n) {
+    return account[n];
+  }
+
+  int holding(int n) {
+    return holding[n];
+  }
+
+  int coverOf(int n) {
+    return cover[n];
+  }
+
+  int sinceDay(int n) {
+    return since[n];
+  }
+
+  int plan(int n) {
+    return plan[n];
+  }
+
+  long detail(int n) {
+    return detail[n];
+  }
+
+  BigDecimal amount(int n) {
+    return amount[n];
+  }
+
+  /** The n-th finding, with its sentence. */
+  public Finding get(int n) {
+    String explanation = said.containsKey(n) ? said.get(n) : Sentences.of(this, n);
+    return new Finding(
+        kind(n),
+        person(n),
+        account[n],
+        holding[n],
+        line[n],
+        vendor[n],
+        money(amount[n]),
+        Days.date(since[n]),
+        explanation);
+  }
+
+  public List<Finding> all() {
+    return new AbstractList<>() {
+      @Override
+      public Finding get(int n) {
+        return Findings.this.get(n);
+      }
+
+      @Override
+      public int size() {
+        return size;
+      }
+    };
+  }
+
+  Money money(BigDecimal value) {
+    return new Money(value, book.rates().reportingCurrency());
+  }
+
+  /** Which kinds meet in the same people, the most money first. */
+  public List<Combination> combinations() {
+    int people = book.people().size();
+    int[] kinds = new int[people + book.accounts().size()];
+    for (int n = 0; n < size; n++) {
+      if (account[n] != NONE) {
+        int who = person(n) == NONE ? people + account[n] : person(n);
+        kinds[who] |= 1 << kind[n];
+      }
+    }
+    BigDecimal[] money = new BigDecimal[kinds.length];
+    for (int c = 0; c < covers.size(); c++) {
+      int first = covers.holding(covers.start(c));
+      int who =
+          covers.person(c) == NONE ? people + book.holdings().account(first) : covers.person(c);
+      if (kinds[who] != 0) {
+        BigDecimal more = covers.recoverable(c);
+        money[who] = money[who] == null ? more : money[who].add(more);
+      }
+    }
+    Map<Integer, Tally> byKinds = new HashMap<>();
+    for (int who = 0; who < kinds.length; who++) {
+      if (kinds[who] != 0) {
+        Tally tally = byKinds.computeIfAbsent(kinds[who], k -> new Tally());
+        tally.people++;
+        tally.money = money[who] == null ? tally.money : tally.money.add(money[who]);
+      }
+    }
+    return byKinds.entrySet().stream()
+        .map(e -> new Combination(set(e.getKey()), e.getValue().people, money(e.getValue().money)))
+        .sorted(
+            Comparator.comparing((Combination c) -> c.recoverable().amount())
+                .thenComparing(Combination::people)
+                .reversed()
+                .thenComparing(c -> new java.util.TreeSet<>(c.kinds()).toString()))
+        .toList();
+  }
+
+  private static final class Tally {
+    int people;
+    BigDecimal money = BigDecimal.ZERO;
+  }
+
+  private static Set<FindingKind> set(int bits) {
+    Set<FindingKind> kinds = EnumSet.noneOf(FindingKind.class);
+    for (FindingKind one : KINDS) {
+      if ((bits >> one.ordinal() & 1) != 0) {
+        kinds.add(one);
+      }
+    }
+    return kinds;
+  }
+}

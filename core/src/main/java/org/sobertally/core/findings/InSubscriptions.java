@@ -1,0 +1,205 @@
+package org.sobertally.core.findings;
+
+import java.math.BigDecimal;
+import java.time.LocalDate;
+import java.time.ZoneId;
+import java.util.Map;
+import java.util.Set;
+import org.sobertally.core.agreement.Agreement;
+import org.sobertally.core.book.Book;
+import org.sobertally.core.book.Holdings;
+import org.sobertally.core.catalogue.PlanModel;
+import org.sobertally.core.catalogue.PriceList;
+import org.sobertally.core.ledger.Ledger;
+import org.sobertally.core.ledger.Places;
+import org.sobertally.core.ledger.Reconciliation;
+import org.sobertally.core.money.Money;
+import org.sobertally.core.pool.PoolReplay;
+import org.sobertally.core.time.Days;
+import org.sobertally.core.use.FloorForecast;
+import org.sobertally.core.use.Utilisation;
+
+/** Looks at each subscription as a whole, and at what vendors say. */
+final class InSubscriptions {
+
+  /** The share of starts that a pool may refuse before it counts as short. */
+  private static final double MOST_REFUSED = 0.01;
+
+  private static final int YEAR = 365;
+  private static final int MONTH = 30;
+
+  private final Findings found;
+  private final Book book;
+  private final LocalDate asOf;
+  private final ZoneId zone;
+
+  InSubscriptions(Findings found, ZoneId zone) {
+    this.found = found;
+    this.zone = zone;
+    book = found.book;
+    asOf = found.asOf;
+  }
+
+  void look(Map<Integer, Map<String, Set<String>>> reported) {
+    for (int line = 0; line < book.lines().size(); line++) {
+      if (book.agreementOfLine(line).inForce(asOf)) {
+        if (book.planOfLine(line).model() == PlanModel.FLOATING) {
+          lookAtPool(line);
+        } else {
+          lookAtSeats(line);
+        }
+        lookAtFloor(line);
+      }
+    }
+    reported.forEach(this::lookForDrift);
+  }
+
+  private void lookAtSeats(int line) {
+    Places places = Ledger.count(book, line, asOf);
+    int vendor = book.vendorOfLine(line);
+    if (places.missing() > 0) {
+      String said =
+          "%s held, %s bought: %s short."
+              .formatted(
+                  Sentences.seats(places.bought() - places.spare()),
+                  places.bought(),
+                  Sentences.seats(places.missing()));
+      found.addWhole(FindingKind.SHORT, vendor, line, BigDecimal.ZERO, said);
+    }
+    int wanted = mostWantedInAMonth(line);
+    int extra = places.spare() - wanted;
+    BigDecimal gives = extra > 0 ? saved(line, extra) : BigDecimal.ZERO;
+    if (gives.signum() > 0) {
+      String said =
+          "%s lie spare; in no 30 days of the past year were more than %d wanted. Giving back %d saves %s a year."
+              .formatted(
+                  Sentences.seats(places.spare()),
+                  wanted,
+                  extra,
+                  Sentences.money(found.money(gives)));
+      found.addWhole(FindingKind.MORE_SPARE, vendor, line, gives, said);
+    }
+  }
+
+  /** By how many the seats held rose at most within 30 days of the past year. */
+  private int mostWantedInAMonth(int line) {
+    int last = Days.of(asOf);
+    int[] held = new int[YEAR + 1];
+    Holdings holdings = book.holdings();
+    for (int h = holdings.lineStart(line); h < holdings.lineEnd(line); h++) {
+      int start = Math.max(0, holdings.from(h) - (last - YEAR));
+      int end = holdings.until(h) == Days.OPEN ? YEAR + 1 : holdings.until(h) - (last - YEAR);
+      if (start < Math.min(end, YEAR + 1)) {
+        held[start]++;
+        if (end <= YEAR) {
+          held[end]--;
+        }
+      }
+    }
+    int most = 0;
+    for (int d = 1; d <= YEAR; d++) {
+      held[d] += held[d - 1];
+    }
+    for (int d = 0; d <= YEAR; d++) {
+      for (int before = Math.max(0, d - MONTH); before < d; before++) {
+        most = Math.max(most, held[d] - held[before]);
+      }
+    }
+    return most;
+  }
+
+  /** What so many seats fewer would cost less a year, in the reporting currency. */
+  private BigDecimal saved(int line, int fewer) {
+    PriceList prices = book.lines().get(line).prices();
+    int bought = book.boughtOn(line, asOf);
+    BigDecimal less = prices.costOf(bought).subtract(prices.costOf(bought - fewer));
+    String currency = book.agreementOfLine(line).currency();
+    return book.rates().toReporting(new Money(less, currency), asOf).amount();
+  }
+
+  private void lookAtPool(int line) {
+    int bought = book.boughtOn(line, asOf);
+    int vendor = book.vendorOfLine(line);
+    int window = book.rules().needWindow();
+    LocalDate first = asOf.minusDays(window - 1L);
+    PoolReplay replay = PoolReplay.of(book, book.planNumberOfLine(line), first, asOf, zone);
+    if (replay.starts() == 0) {
+      return;
+    }
+    int refused = replay.denied(bought);
+    int enough = replay.smallest(MOST_REFUSED);
+    if (refused > MOST_REFUSED * replay.starts()) {
+      String said =
+          "%d of %d starts in %d days to %s found all %s taken; %d would refuse at most 1 in 100."
+              .formatted(
+                  refused,
+                  replay.starts(),
+                  window,
+                  Sentences.day(asOf),
+                  Sentences.seats(bought),
+                  enough);
+      found.addWhole(FindingKind.SHORT, vendor, line, BigDecimal.ZERO, said);
+    } else if (enough < bought) {
+      BigDecimal gives = saved(line, bought - enough);
+      String said =
+          "At most %d of %s were in use at once in %d days to %s; %d would refuse at most 1 start in 100."
+              .formatted(
+                  replay.peak(), Sentences.seats(bought), window, Sentences.day(asOf), enough);
+      if (gives.signum() > 0) {
+        found.addWhole(FindingKind.MORE_SPARE, vendor, line, gives, said);
+      }
+    }
+  }
+
+  private void lookAtFloor(int line) {
+    Agreement.Floor floor = book.agreementOfLine(line).floor();
+    if (floor == null || floor.check() != null && floor.check().isBefore(asOf)) {
+      return;
+    }
+    Utilisation now = Utilisation.of(book, line, asOf);
+    if (now.percent() == null) {
+      return;
+    }
+    FloorForecast ahead = FloorForecast.of(book, line, asOf);
+    BigDecimal then = ahead == null ? null : ahead.expectedPercent();
+    then = then == null && ahead != null ? ahead.surePercent() : then;
+    boolean willMiss = then != null && then.compareTo(floor.percent()) < 0;
+    if (now.below(floor.percent()) || willMiss) {
+      String said =
+          "%s %% used within %d days, %s %% promised.%s"
+              .formatted(
+                  now.percent().toPlainString(),
+                  now.windowDays(),
+                  floor.percent().stripTrailingZeros().toPlainString(),
+                  ahead == null
+                      ? ""
+                      : " %d more people must sign in by %s, or %s be given up."
+                          .formatted(
+                              ahead.mustSignIn(),
+                              Sentences.day(ahead.check()),
+                              Sentences.seats(ahead.giveUp())));
+      found.addWhole(
+          FindingKind.FLOOR_AT_RISK, book.vendorOfLine(line), line, BigDecimal.ZERO, said);
+    }
+  }
+
+  private void lookForDrift(int vendor, Map<String, Set<String>> plans) {
+    String name = book.vendors().get(vendor).name();
+    for (Reconciliation.Drift drift : Reconciliation.drift(book, vendor, asOf, plans)) {
+      int plan = book.plans().numberOf(drift.plan());
+      String what = plan < 0 ? drift.plan() : book.plans().get(plan).name();
+      boolean onlyThere = drift instanceof Reconciliation.Drift.OnlyAtVendor;
+      String said =
+          onlyThere
+              ? "%s gives account %s a seat of %s that is not in the book."
+              : "%s does not give account %s the seat of %s that is in the book.";
+      String sentence = said.formatted(name, drift.account(), what);
+      if (drift instanceof Reconciliation.Drift.OnlyInBook missing) {
+        int h = book.holdings().numberOf(missing.holding());
+        found.addSaid(FindingKind.DRIFT, book.holdings().account(h), h, sentence);
+      } else {
+        found.addWhole(FindingKind.DRIFT, vendor, Findings.NONE, BigDecimal.ZERO, sentence);
+      }
+    }
+  }
+}

@@ -1,0 +1,146 @@
+package org.sobertally.core.use;
+
+import java.math.BigDecimal;
+import java.math.RoundingMode;
+import java.time.LocalDate;
+import java.time.temporal.ChronoUnit;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.OptionalInt;
+import org.sobertally.core.agreement.Agreement.Floor;
+import org.sobertally.core.agreement.Agreement.FloorOf;
+import org.sobertally.core.book.Book;
+import org.sobertally.core.book.Holdings;
+import org.sobertally.core.time.Days;
+
+/**
+ * How a subscription will stand to its promised utilisation at the check day C.
+ *
+ * <p>Example: 90 held seats, 80 % promised within 60 days; 66 were last used after C − 60. If
+ * nobody else signs in that is 73.3 %; ⌈72⌉ − 66 = 6 more people must sign in by C, or 90 − ⌊66 /
+ * 0.8⌋ = 8 seats be given up.
+ *
+ * @param check C
+ * @param seats of which it is counted: those that will be bought, or held, at C
+ * @param sure seats whose last use still counts at C
+ * @param expected {@code sure} and the others by their odds of coming back; NaN where no odds can
+ *     be told or C lies a whole window after the measure day
+ * @param withoutOdds seats among the others that {@code expected} counts as not coming back, for
+ *     want of history
+ * @param mustSignIn how many more people must sign in by C to stand at the floor
+ * @param giveUp how many seats to give up instead; {@code seats} where nobody is sure
+ * @param open those who are not sure, the likeliest to come back first
+ */
+public record FloorForecast(
+    LocalDate check,
+    int seats,
+    int sure,
+    double expected,
+    int withoutOdds,
+    int mustSignIn,
+    int giveUp,
+    List<Candidate> open) {
+
+  /**
+   * A seat that does not count at C unless it is used again.
+   *
+   * @param stopsCounting the day on which its last use falls out of the window; null where it has
+   * @param back the odds of use from now to C; NaN where unknown
+   */
+  public record Candidate(int holding, int idleDays, LocalDate stopsCounting, double back) {}
+
+  /** Null where no floor is promised, or none with a check day that is still to come. */
+  public static FloorForecast of(Book book, int line, LocalDate asOf) {
+    Floor floor = book.agreementOfLine(line).floor();
+    if (floor == null || floor.check() == null || floor.check().isBefore(asOf)) {
+      return null;
+    }
+    UseStates states = UseStates.ofLine(book, asOf, line, OptionalInt.empty());
+    ComeBackOdds odds = ComeBackOdds.of(book, book.planNumberOfLine(line), asOf);
+    int check = Days.of(floor.check());
+    int measured = states.measureDay(book.vendorOfLine(line));
+    boolean withinWindow = check - measured < floor.window();
+    Holdings holdings = book.holdings();
+    List<Candidate> open = new ArrayList<>();
+    int sure = 0;
+    int held = 0;
+    for (int h = holdings.lineStart(line); h < holdings.lineEnd(line); h++) {
+      if (states.isOpen(h) && holdings.until(h) > check) {
+        held++;
+        int last = states.lastUsed(h);
+        if (last != Days.NONE && last > check - floor.window()) {
+          sure++;
+        } else {
+          double back =
+              withinWindow && check > measured
+                  ? odds.at(states.idleDays(h), check - measured).probability()
+                  : Double.NaN;
+          boolean counts = last != Days.NONE && last > measured - floor.window();
+          LocalDate stops = counts ? Days.date(last + floor.window()) : null;
+          open.add(new Candidate(h, states.idleDays(h), stops, back));
+        }
+      }
+    }
+    open.sort(
+        Comparator.comparingInt(Candidate::idleDays)
+            .thenComparing(one -> holdings.id(one.holding())));
+    int seats = floor.of() == FloorOf.HELD ? held : book.boughtOn(line, floor.check());
+    return forecast(floor, seats, sure, withinWindow && odds.unknown() == null, open);
+  }
+
+  private static FloorForecast forecast(
+      Floor floor, int seats, int sure, boolean canExpect, List<Candidate> open) {
+    int unknown = 0;
+    double expected = sure;
+    for (Candidate one : open) {
+      if (Double.isNaN(one.back())) {
+        unknown++;
+      } else {
+        expected += one.back();
+      }
+    }
+    BigDecimal hundred = BigDecimal.valueOf(100);
+    int wanted =
+        floor
+            .percent()
+            .multiply(BigDecimal.valueOf(seats))
+            .divide(hundred, 0, RoundingMode.CEILING)
+            .intValueExact();
+    int carried =
+        floor.percent().signum() == 0
+            ? seats
+            : BigDecimal.valueOf(100L * sure)
+                .divide(floor.percent(), 0, RoundingMode.FLOOR)
+                .intValueExact();
+    return new FloorForecast(
+        floor.check(),
+        seats,
+        sure,
+        canExpect ? expected : Double.NaN,
+        unknown,
+        Math.max(0, wanted - sure),
+        Math.max(0, seats - carried),
+        List.copyOf(open));
+  }
+
+  /** Of 100, if nobody else signs in; null where there is no seat. */
+  public BigDecimal surePercent() {
+    return seats <= 0
+        ? null
+        : BigDecimal.valueOf(100L * sure)
+            .divide(BigDecimal.valueOf(seats), 1, RoundingMode.HALF_EVEN);
+  }
+
+  /** Of 100, with the odds of the others; null where it cannot be told. */
+  public BigDecimal expectedPercent() {
+    return seats <= 0 || Double.isNaN(expected)
+        ? null
+        : BigDecimal.valueOf(100 * expected / seats).setScale(1, RoundingMode.HALF_EVEN);
+  }
+
+  /** Days left in which to sign in, the check day included. */
+  public int daysLeft(LocalDate asOf) {
+    return (int) ChronoUnit.DAYS.between(asOf, check) + 1;
+  }
+}

@@ -1,0 +1,115 @@
+package org.sobertally.core.use;
+
+import java.time.LocalDate;
+import java.util.Arrays;
+import org.sobertally.core.activity.ActivityCalendar;
+import org.sobertally.core.activity.Evidence;
+import org.sobertally.core.book.Book;
+import org.sobertally.core.book.Holdings;
+import org.sobertally.core.time.Days;
+
+/**
+ * The spells without use of one plan's or of several plans' holdings. Each day of use begins one:
+ * it ends with the next day of use, {@code g} days later, or is still open when what is known ends,
+ * {@code c} days later (right-censored).
+ *
+ * <p>Example: used on days 1, 2 and 6, known until day 9: spells of 1 and 4 days that ended, and
+ * one open for 3.
+ */
+final class Spells {
+
+  private int[] ended = new int[2];
+  private int[] open = new int[2];
+
+  /** Adds the spells of every holding of the plan, up to the measure day. */
+  void addPlan(Book book, int plan, LocalDate asOf) {
+    Evidence evidence = book.evidenceOf(book.plans().get(plan).vendor(), asOf);
+    int first = Days.of(evidence.from());
+    int last = Days.of(evidence.measureDay(asOf));
+    if (last < first) {
+      return;
+    }
+    reserve(last - first + 2);
+    long parts = book.partsOfPlan(plan);
+    Holdings holdings = book.holdings();
+    long[] used = new long[book.activity().words()];
+    for (int line = 0; line < book.lines().size(); line++) {
+      if (book.planNumberOfLine(line) == plan) {
+        for (int place = holdings.lineStart(line); place < holdings.lineEnd(line); place++) {
+          int h = holdings.byAccount(place);
+          int from = Math.max(first, holdings.from(h));
+          int to = holdings.until(h) == Days.OPEN ? last : Math.min(last, holdings.until(h) - 1);
+          if (from <= to && book.activity().addUse(holdings.account(h), parts, from, to, used)) {
+            tally(used, book.activity(), to);
+          }
+        }
+      }
+    }
+  }
+
+  private void reserve(int size) {
+    if (ended.length < size) {
+      ended = Arrays.copyOf(ended, size);
+      open = Arrays.copyOf(open, size);
+    }
+  }
+
+  /**
+   * Goes over the runs of days without a gap, not over the days: within a run every spell lasts one
+   * day, and those are counted a word at a time. Leaves the words cleared.
+   */
+  private void tally(long[] used, ActivityCalendar activity, int to) {
+    int base = activity.firstWord() << 6;
+    int previousEnd = Days.NONE;
+    long before = 0;
+    for (int w = 0; w < used.length; w++) {
+      long word = used[w];
+      used[w] = 0;
+      if (word == 0) {
+        before = 0;
+        continue;
+      }
+      long follows = word & (word << 1 | before);
+      ended[1] += Long.bitCount(follows);
+      long starts = word & ~follows;
+      long last = word & ~(word >>> 1);
+      int start = base + (w << 6);
+      if (before != 0 && (word & 1) != 0) {
+        // The run that began in an earlier word goes on here, and ends at the first of `last`.
+        previousEnd = start + Long.numberOfTrailingZeros(last);
+        last &= last - 1;
+      }
+      while (starts != 0) {
+        int from = start + Long.numberOfTrailingZeros(starts);
+        if (previousEnd != Days.NONE) {
+          ended[from - previousEnd]++;
+        }
+        previousEnd = start + Long.numberOfTrailingZeros(last);
+        starts &= starts - 1;
+        last &= last - 1;
+      }
+      before = word >>> 63;
+    }
+    open[to - previousEnd]++;
+  }
+
+  /** How many ended after exactly so many days. */
+  int ended(int days) {
+    return days < ended.length ? ended[days] : 0;
+  }
+
+  /** How many were last known to be open after exactly so many days. */
+  int open(int days) {
+    return days < open.length ? open[days] : 0;
+  }
+
+  /** No spell is longer than this. */
+  int longest() {
+    for (int days = ended.length - 1; days > 0; days--) {
+      if (ended[days] != 0 || open[days] != 0) {
+        return days;
+      }
+    }
+    return 0;
+  }
+}
