@@ -5,7 +5,6 @@ import io.quarkus.runtime.QuarkusApplication;
 import io.quarkus.runtime.annotations.QuarkusMain;
 import java.io.IOException;
 import java.nio.file.Path;
-import org.sobertally.server.demo.PackedDemo;
 
 /**
  * Starts the application. With {@code --once} it stops as soon as it is up, which is how the build

@@ -104,6 +104,7 @@ public final class Findings {
     vendor[size] = ofVendor;
     amount[size] = givesBack;
     since[size] = Days.NONE;
+    plan[size] = NONE;
     said.put(size, explanation);
     size++;
   }
@@ -151,6 +152,16 @@ public final class Findings {
   /** The subscription's number, or −1. */
   public int line(int n) {
     return line[n];
+  }
+
+  /** The plan that a finding of a smaller tier, extra or bundle proposes, or −1. */
+  public int otherPlan(int n) {
+    return plan[n];
+  }
+
+  /** What the n-th finding alone would give back a year, unrounded. */
+  public Money gives(int n) {
+    return money(amount[n]);
   }
 
   int account(int n) {

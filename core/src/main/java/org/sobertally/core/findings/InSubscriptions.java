@@ -166,21 +166,29 @@ final class InSubscriptions {
     boolean willMiss = then != null && then.compareTo(floor.percent()) < 0;
     if (now.below(floor.percent()) || willMiss) {
       String said =
-          "%s %% used within %d days, %s %% promised.%s"
+          "%s %% used within %d days, %s %% promised"
               .formatted(
                   now.percent().toPlainString(),
                   now.windowDays(),
-                  floor.percent().stripTrailingZeros().toPlainString(),
-                  ahead == null
-                      ? ""
-                      : " %d more people must sign in by %s, or %s be given up."
-                          .formatted(
-                              ahead.mustSignIn(),
-                              Sentences.day(ahead.check()),
-                              Sentences.seats(ahead.giveUp())));
+                  floor.percent().stripTrailingZeros().toPlainString());
+      said += ahead == null ? "." : ahead(ahead);
       found.addWhole(
           FindingKind.FLOOR_AT_RISK, book.vendorOfLine(line), line, BigDecimal.ZERO, said);
     }
+  }
+
+  private static String ahead(FloorForecast ahead) {
+    String expected =
+        ahead.expectedPercent() == null
+            ? ""
+            : " and %s %% as expected".formatted(ahead.expectedPercent().toPlainString());
+    return "; on %s it is %s %% if nobody else signs in%s. %s must, or %s be given up."
+        .formatted(
+            Sentences.day(ahead.check()),
+            ahead.surePercent() == null ? "0" : ahead.surePercent().toPlainString(),
+            expected,
+            ahead.mustSignIn() == 1 ? "1 person" : ahead.mustSignIn() + " people",
+            Sentences.seats(ahead.giveUp()));
   }
 
   private void lookForDrift(int vendor, Map<String, Set<String>> plans) {

@@ -42,13 +42,7 @@ final class Sentences {
                   measured,
                   book.idleLineOf(book.plans().get(planOf(found, n))));
       case SMALLER_TIER -> smallerTier(found, n, measured);
-      case COVERED_TWICE ->
-          "%s is there without it: %s %s it for %s a year less."
-              .formatted(
-                  and(titles(found, n, found.detail(n))),
-                  and(otherPlans(found, n)),
-                  otherPlans(found, n).size() == 1 ? "covers" : "cover",
-                  cost);
+      case COVERED_TWICE -> coveredTwice(found, n, cost);
       case PART_NOT_SET_UP ->
           "%s never set up since %s.".formatted(and(titles(found, n, found.detail(n))), since);
       case NOBODYS -> nobodys(found, n, cost);
@@ -83,6 +77,19 @@ final class Sentences {
         ? covers
         : "No use of %s in %d days to %s; %s"
             .formatted(or(titles(found, n, unused)), book.rules().needWindow(), measured, covers);
+  }
+
+  private static String coveredTwice(Findings found, int n, String cost) {
+    List<String> parts = titles(found, n, found.detail(n));
+    String what =
+        switch (parts.size()) {
+          case 1 -> parts.get(0) + " is";
+          case 2, 3 -> and(parts) + " are";
+          default -> "All %d parts needed are".formatted(parts.size());
+        };
+    List<String> others = otherPlans(found, n);
+    return "%s there without it: %s %s what is needed, for %s a year less."
+        .formatted(what, and(others), others.size() == 1 ? "covers" : "cover", cost);
   }
 
   private static String nobodys(Findings found, int n, String cost) {

@@ -60,7 +60,6 @@ public record FloorForecast(
     ComeBackOdds odds = ComeBackOdds.of(book, book.planNumberOfLine(line), asOf);
     int check = Days.of(floor.check());
     int measured = states.measureDay(book.vendorOfLine(line));
-    boolean withinWindow = check - measured < floor.window();
     Holdings holdings = book.holdings();
     List<Candidate> open = new ArrayList<>();
     int sure = 0;
@@ -73,7 +72,7 @@ public record FloorForecast(
           sure++;
         } else {
           double back =
-              withinWindow && check > measured
+              check > measured
                   ? odds.at(states.idleDays(h), check - measured).probability()
                   : Double.NaN;
           boolean counts = last != Days.NONE && last > measured - floor.window();
@@ -86,7 +85,7 @@ public record FloorForecast(
         Comparator.comparingInt(Candidate::idleDays)
             .thenComparing(one -> holdings.id(one.holding())));
     int seats = floor.of() == FloorOf.HELD ? held : book.boughtOn(line, floor.check());
-    return forecast(floor, seats, sure, withinWindow && odds.unknown() == null, open);
+    return forecast(floor, seats, sure, odds.unknown() == null, open);
   }
 
   private static FloorForecast forecast(

@@ -149,7 +149,8 @@ class FindingsTest {
     Finding finding = only(FindingKind.COVERED_TWICE);
     assertThat(finding.amount()).isEqualTo(euros("396"));
     assertThat(finding.explanation())
-        .isEqualTo("Files is there without it: folio covers it for €396.00 a year less.");
+        .isEqualTo(
+            "Files is there without it: folio covers what is needed, for €396.00 a year less.");
     assertThat(kinds()).contains(FindingKind.SMALLER_TIER);
   }
 
@@ -268,7 +269,7 @@ class FindingsTest {
     assertThat(floors).hasSize(1);
     assertThat(floors.get(0).explanation())
         .isEqualTo(
-            "50.0 % used within 60 days, 80 % promised. 2 more people must sign in by 1 Dec 2026, or 2 seats be given up.");
+            "50.0 % used within 60 days, 80 % promised; on 1 Dec 2026 it is 0.0 % if nobody else signs in and 0.0 % as expected. 2 people must, or 2 seats be given up.");
   }
 
   @Test

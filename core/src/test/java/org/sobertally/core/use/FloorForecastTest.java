@@ -85,11 +85,10 @@ class FloorForecastTest {
   }
 
   @Test
-  void aCheckAWholeWindowAheadCannotBeExpected() {
-    holder("ann", 1);
-    FloorForecast forecast = forecast(FloorOf.HELD, EVIDENCE_TO.plusDays(60));
-    assertThat(forecast.expectedPercent()).isNull();
-    assertThat(forecast.sure()).isZero();
+  void aCheckAWholeWindowAheadFindsNobodySure() {
+    holder("ann", 0);
+    assertThat(forecast(FloorOf.HELD, EVIDENCE_TO.plusDays(59)).sure()).isEqualTo(1);
+    assertThat(forecast(FloorOf.HELD, EVIDENCE_TO.plusDays(60)).sure()).isZero();
     assertThat(forecast(FloorOf.HELD, TODAY.minusDays(1))).as("a day that is over").isNull();
   }
 }

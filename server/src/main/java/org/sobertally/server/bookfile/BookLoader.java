@@ -4,6 +4,7 @@ import java.math.BigDecimal;
 import java.sql.SQLException;
 import java.time.Duration;
 import java.time.LocalDate;
+import java.time.OffsetDateTime;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.HashMap;
@@ -17,6 +18,9 @@ import org.sobertally.core.agreement.Line;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.book.Holding;
 import org.sobertally.core.book.HouseRules;
+import org.sobertally.core.book.Install;
+import org.sobertally.core.book.Session;
+import org.sobertally.core.catalogue.Part;
 import org.sobertally.core.catalogue.Plan;
 import org.sobertally.core.catalogue.PlanModel;
 import org.sobertally.core.catalogue.PriceList;
@@ -97,6 +101,9 @@ final class BookLoader {
         .evidence(evidence())
         .parts(parts())
         .activity(activity())
+        .partFacts(rows(BookSchema.PARTS_FILE, BookLoader::part))
+        .sessions(rows(BookSchema.SESSIONS, BookLoader::session))
+        .installs(rows(BookSchema.INSTALLS, BookLoader::install))
         .build();
   }
 
@@ -149,7 +156,8 @@ final class BookLoader {
         parts == null ? List.of() : List.of(parts.split(" ")),
         row.decimal("listed_price"),
         row.number("idle_line"),
-        row.number("opening_grace"));
+        row.number("opening_grace"),
+        row.decimal("capacity_gb"));
   }
 
   private static Agreement agreement(Row row) {
@@ -251,7 +259,30 @@ final class BookLoader {
         row.text("email"),
         Account.State.valueOf(row.text("state")),
         row.day("state_since"),
-        row.flag("admin", false));
+        row.flag("admin", false),
+        row.decimal("stored_gb"));
+  }
+
+  private static Part part(Row row) {
+    return new Part(
+        row.text("vendor"),
+        row.text("part"),
+        row.text("name"),
+        row.text("capability"),
+        row.flag("installable", false));
+  }
+
+  private static Session session(Row row) {
+    return new Session(
+        row.text("session"),
+        row.text("account"),
+        row.text("plan"),
+        OffsetDateTime.parse(row.text("started")).toInstant(),
+        row.text("ended") == null ? null : OffsetDateTime.parse(row.text("ended")).toInstant());
+  }
+
+  private static Install install(Row row) {
+    return new Install(row.text("account"), row.text("part"), row.day("seen_on"));
   }
 
   private static Holding holding(Row row) {

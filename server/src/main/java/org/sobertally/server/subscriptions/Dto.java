@@ -10,6 +10,8 @@ import org.sobertally.core.agreement.Agreement;
 import org.sobertally.core.catalogue.PlanModel;
 import org.sobertally.core.ledger.Place;
 import org.sobertally.core.ledger.Posting;
+import org.sobertally.core.use.ComeBackOdds;
+import org.sobertally.core.use.Series;
 import org.sobertally.core.use.UseState;
 import org.sobertally.server.http.MoneyDto;
 
@@ -164,17 +166,126 @@ final class Dto {
   @Schema(name = "CurvePoint")
   record CurvePoint(int days, int seats, int spared, MoneyDto yearlyCost) {}
 
+  /**
+   * How likely somebody idle for {@code days} is to be back within {@code withinDays} more.
+   *
+   * @param probability 0 to 1; null where too little is known
+   * @param low of Greenwood's 95 % interval
+   * @param atRisk spells without use that lasted longer than {@code days}
+   * @param pooled whether the history of the plan's whole ladder was taken for want of its own
+   */
   @Schema(name = "OddsPoint")
   record OddsPoint(
       int days,
       int withinDays,
-      @Schema(nullable = true) BigDecimal probability,
-      @Schema(nullable = true) BigDecimal low,
-      @Schema(nullable = true) BigDecimal high,
-      int atRisk) {}
+      @Schema(nullable = true) Double probability,
+      @Schema(nullable = true) Double low,
+      @Schema(nullable = true) Double high,
+      int atRisk,
+      boolean pooled) {
 
+    static OddsPoint of(ComeBackOdds.Odds odds) {
+      boolean known = odds.unknown() == null;
+      return new OddsPoint(
+          odds.days(),
+          odds.withinDays(),
+          known ? odds.probability() : null,
+          known ? odds.low() : null,
+          known ? odds.high() : null,
+          odds.atRisk(),
+          odds.pooled());
+    }
+  }
+
+  /**
+   * @param oddsUnknown why no odds can be told at all; null where some can
+   */
   @Schema(name = "IdleCurve")
-  record IdleCurveDto(LocalDate measureDay, List<CurvePoint> points, List<OddsPoint> odds) {}
+  record IdleCurveDto(
+      LocalDate measureDay,
+      List<CurvePoint> points,
+      List<OddsPoint> odds,
+      @Schema(nullable = true) ComeBackOdds.Unknown oddsUnknown) {}
+
+  /** One day of a subscription; a figure that cannot be told is null, not zero. */
+  @Schema(name = "SeriesDay")
+  record SeriesDay(
+      LocalDate day,
+      int bought,
+      int named,
+      @Schema(nullable = true) Integer monthlyActives,
+      @Schema(nullable = true) Integer weeklyActives,
+      @Schema(nullable = true) Integer dailyActives,
+      @Schema(nullable = true) Integer mostAtOnce) {
+
+    static SeriesDay of(Series series, int n) {
+      return new SeriesDay(
+          series.day(n),
+          series.bought(n),
+          series.named(n),
+          told(series.monthlyActives(n)),
+          told(series.weeklyActives(n)),
+          told(series.dailyActives(n)),
+          told(series.mostAtOnce(n)));
+    }
+
+    private static Integer told(int figure) {
+      return figure == Series.EMPTY ? null : figure;
+    }
+  }
+
+  /**
+   * How the subscription will stand to its promised utilisation.
+   *
+   * @param surePercent if nobody else signs in
+   * @param expectedPercent with the others' odds of coming back; null where it cannot be told
+   * @param withoutOdds holders whose odds are unknown, counted as not coming back
+   * @param giveUp seats to give up instead of anybody signing in
+   * @param toSignIn who is not sure, the likeliest to come back first; at most 200
+   */
+  @Schema(name = "FloorForecast")
+  record FloorForecastDto(
+      LocalDate check,
+      int daysLeft,
+      int seats,
+      int sure,
+      @Schema(nullable = true) BigDecimal surePercent,
+      @Schema(nullable = true) BigDecimal expectedPercent,
+      int withoutOdds,
+      int mustSignIn,
+      int giveUp,
+      int others,
+      List<FloorCandidate> toSignIn) {}
+
+  @Schema(name = "FloorCandidate")
+  record FloorCandidate(
+      String holding,
+      String account,
+      @Schema(nullable = true) String person,
+      String name,
+      int idleDays,
+      @Schema(nullable = true) LocalDate stopsCounting,
+      @Schema(nullable = true) Double back) {}
+
+  /**
+   * What quantities cost a year.
+   *
+   * @param steps from one price to the next, for drawing
+   * @param dips quantities for which buying more costs less
+   */
+  @Schema(name = "Prices")
+  record PricesDto(
+      int bought, MoneyDto yearlyCost, int minimum, List<Step> steps, List<Dip> dips) {}
+
+  @Schema(name = "PriceStep")
+  record Step(int seats, MoneyDto yearlyCost) {}
+
+  @Schema(name = "PriceDip")
+  record Dip(int from, int to, int buy, MoneyDto yearlyCost) {}
+
+  /** A lower tier that would do for so many holders. */
+  @Schema(name = "LowerTier")
+  record LowerTier(String plan, String planName, int holders, MoneyDto yearly) {}
 
   @Schema(name = "Places")
   record PlacesDto(int spare, int promised, int held, int resting) {}

@@ -32,7 +32,7 @@ import org.sobertally.core.money.Money;
 import org.sobertally.core.use.IdleCurve;
 import org.sobertally.core.use.UseState;
 import org.sobertally.core.use.UseStates;
-import org.sobertally.server.http.MoneyDto;
+import org.sobertally.server.figures.Figures;
 import org.sobertally.server.http.Page;
 import org.sobertally.server.http.Params;
 import org.sobertally.server.http.Problem;
@@ -66,7 +66,7 @@ public class SubscriptionResource {
     return new Summaries(book, day, figures.of(book, day));
   }
 
-  private static int line(Book book, String id) {
+  static int line(Book book, String id) {
     int line = book.lines().numberOf(id);
     if (line < 0) {
       throw Problem.notFound("There is no subscription %s.".formatted(id));
@@ -133,25 +133,6 @@ public class SubscriptionResource {
         cursor,
         uri,
         book.version());
-  }
-
-  @GET
-  @Path("/subscriptions/{line}/idle-curve")
-  public Dto.IdleCurveDto idleCurve(
-      @PathParam("line") String lineId, @QueryParam("asOf") String asOfText) {
-    Book book = books.current();
-    IdleCurve curve = IdleCurve.of(book, line(book, lineId), asOf.of(book, asOfText));
-    List<Dto.CurvePoint> points =
-        IntStream.rangeClosed(1, IdleCurve.LONGEST)
-            .mapToObj(
-                days ->
-                    new Dto.CurvePoint(
-                        days,
-                        curve.seats(days),
-                        curve.spared(days),
-                        MoneyDto.of(curve.yearlyCost(days))))
-            .toList();
-    return new Dto.IdleCurveDto(curve.measureDay(), points, List.of());
   }
 
   @GET

@@ -20,6 +20,7 @@ import org.sobertally.core.time.Days;
 import org.sobertally.core.use.UseState;
 import org.sobertally.core.use.UseStates;
 import org.sobertally.core.use.Utilisation;
+import org.sobertally.server.figures.Figures;
 import org.sobertally.server.http.MoneyDto;
 
 /** Sums each subscription up, and all of them together. */

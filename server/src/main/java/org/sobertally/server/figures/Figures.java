@@ -1,4 +1,4 @@
-package org.sobertally.server.subscriptions;
+package org.sobertally.server.figures;
 
 import jakarta.enterprise.context.ApplicationScoped;
 import java.time.LocalDate;
@@ -6,24 +6,36 @@ import java.util.LinkedHashMap;
 import java.util.Map;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.cover.Covers;
+import org.sobertally.core.findings.Findings;
 import org.sobertally.core.ledger.Ledger;
+import org.sobertally.core.use.ComeBackOdds;
 import org.sobertally.core.use.UseStates;
+import org.sobertally.server.time.TallyClock;
 
 /** Figures over the whole book, worked out once per version and day and remembered for a while. */
 @ApplicationScoped
-class Figures {
+public class Figures {
 
   private static final int REMEMBERED = 6;
 
   /** What is asked of the whole book at once. */
-  record Whole(UseStates states, Covers covers) {}
+  public record Whole(UseStates states, Covers covers) {}
 
   private record Key(long version, LocalDate day) {}
 
   private record LineKey(long version, int line) {}
 
+  private record PlanKey(long version, int plan, LocalDate day) {}
+
   private final Map<Key, Whole> wholes = newest();
   private final Map<LineKey, Ledger> ledgers = newest();
+  private final Map<Key, Findings> findings = newest();
+  private final Map<PlanKey, ComeBackOdds> odds = newest();
+  private final TallyClock clock;
+
+  Figures(TallyClock clock) {
+    this.clock = clock;
+  }
 
   private static <K, V> Map<K, V> newest() {
     return new LinkedHashMap<>(16, 0.75f, true) {
@@ -36,7 +48,7 @@ class Figures {
     };
   }
 
-  synchronized Whole of(Book book, LocalDate asOf) {
+  public synchronized Whole of(Book book, LocalDate asOf) {
     return wholes.computeIfAbsent(
         new Key(book.version(), asOf),
         key -> {
@@ -45,7 +57,19 @@ class Figures {
         });
   }
 
-  synchronized Ledger ledger(Book book, int line) {
+  public synchronized Ledger ledger(Book book, int line) {
     return ledgers.computeIfAbsent(new LineKey(book.version(), line), key -> Ledger.of(book, line));
+  }
+
+  /** Vendors are read one by one and not yet as a whole, so no drift is among them. */
+  public synchronized Findings findings(Book book, LocalDate asOf) {
+    return findings.computeIfAbsent(
+        new Key(book.version(), asOf),
+        key -> Findings.of(of(book, asOf).covers(), clock.zone(), Map.of()));
+  }
+
+  public synchronized ComeBackOdds odds(Book book, int plan, LocalDate asOf) {
+    return odds.computeIfAbsent(
+        new PlanKey(book.version(), plan, asOf), key -> ComeBackOdds.of(book, plan, asOf));
   }
 }

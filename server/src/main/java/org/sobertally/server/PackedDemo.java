@@ -1,4 +1,4 @@
-package org.sobertally.server.demo;
+package org.sobertally.server;
 
 import java.io.IOException;
 import java.nio.file.Files;
@@ -9,7 +9,7 @@ import java.nio.file.StandardCopyOption;
  * The demo's database as the build made it, beside the packaged application: the first start of the
  * demo copies it, rather than generating and checking half a million rows while somebody waits.
  */
-public final class PackedDemo {
+final class PackedDemo {
 
   private static final String DATABASE = "tally.mv.db";
 
@@ -21,7 +21,7 @@ public final class PackedDemo {
    *
    * @throws IOException where the folder cannot be written
    */
-  public static void unpack(Path data) throws IOException {
+  static void unpack(Path data) throws IOException {
     Path packed = besideTheApplication();
     Path database = data.resolve(DATABASE);
     if (demoIsAsked() && !Files.exists(database) && Files.isRegularFile(packed)) {

@@ -1,0 +1,200 @@
+package org.sobertally.server.findings;
+
+import jakarta.annotation.security.RolesAllowed;
+import jakarta.ws.rs.GET;
+import jakarta.ws.rs.Path;
+import jakarta.ws.rs.PathParam;
+import jakarta.ws.rs.Produces;
+import jakarta.ws.rs.QueryParam;
+import jakarta.ws.rs.core.Context;
+import jakarta.ws.rs.core.MediaType;
+import jakarta.ws.rs.core.UriInfo;
+import java.time.LocalDate;
+import java.util.List;
+import java.util.Optional;
+import java.util.stream.IntStream;
+import org.eclipse.microprofile.openapi.annotations.media.Schema;
+import org.eclipse.microprofile.openapi.annotations.tags.Tag;
+import org.jboss.resteasy.reactive.RestResponse;
+import org.sobertally.core.book.Book;
+import org.sobertally.core.book.Table;
+import org.sobertally.core.cover.Cover;
+import org.sobertally.core.findings.Finding;
+import org.sobertally.core.findings.FindingKind;
+import org.sobertally.core.findings.Findings;
+import org.sobertally.core.use.UseState;
+import org.sobertally.core.use.UseStates;
+import org.sobertally.server.figures.Figures;
+import org.sobertally.server.http.MoneyDto;
+import org.sobertally.server.http.Page;
+import org.sobertally.server.http.Params;
+import org.sobertally.server.http.Problem;
+import org.sobertally.server.store.AsOf;
+import org.sobertally.server.store.Books;
+
+/** Why money buys less than it could, and what each person really needs. */
+@Path("/api/v1")
+@Tag(name = "findings")
+@Produces(MediaType.APPLICATION_JSON)
+@RolesAllowed("**")
+public class FindingsResource {
+
+  private final Books books;
+  private final AsOf asOf;
+  private final Figures figures;
+
+  FindingsResource(Books books, AsOf asOf, Figures figures) {
+    this.books = books;
+    this.asOf = asOf;
+    this.figures = figures;
+  }
+
+  /**
+   * @param amount what this alone would give back a year; findings overlap and must not be added up
+   * @param state of the holding
+   */
+  @Schema(name = "Finding")
+  record FindingDto(
+      FindingKind kind,
+      @Schema(nullable = true) String person,
+      @Schema(nullable = true) String name,
+      @Schema(nullable = true) String account,
+      @Schema(nullable = true) String holding,
+      @Schema(nullable = true) String line,
+      @Schema(nullable = true) String plan,
+      String vendor,
+      @Schema(nullable = true) UseState state,
+      MoneyDto amount,
+      @Schema(nullable = true) LocalDate since,
+      String explanation) {}
+
+  @GET
+  @Path("/findings")
+  @Produces({MediaType.APPLICATION_JSON, "text/csv"})
+  public RestResponse<List<FindingDto>> findings(
+      @QueryParam("asOf") String asOfText,
+      @QueryParam("kind") String kindText,
+      @QueryParam("person") String personId,
+      @QueryParam("vendor") String vendorId,
+      @QueryParam("line") String lineId,
+      @QueryParam("limit") String limit,
+      @QueryParam("cursor") String cursor,
+      @Context UriInfo uri) {
+    Book book = books.current();
+    LocalDate day = asOf.of(book, asOfText);
+    Optional<FindingKind> kind = Params.choice("kind", kindText, FindingKind.class);
+    int person = wanted(book.people(), "person", personId);
+    int vendor = wanted(book.vendors(), "vendor", vendorId);
+    int line = wanted(book.lines(), "subscription", lineId);
+    Findings findings = figures.findings(book, day);
+    UseStates states = figures.of(book, day).states();
+    List<Integer> fitting =
+        IntStream.range(0, findings.size())
+            .filter(n -> kind.isEmpty() || findings.kind(n) == kind.get())
+            .filter(n -> person < 0 || findings.person(n) == person)
+            .filter(n -> vendor < 0 || findings.vendor(n) == vendor)
+            .filter(n -> line < 0 || findings.line(n) == line)
+            .boxed()
+            .toList();
+    return Page.of(
+        fitting,
+        "%09d"::formatted,
+        n -> shown(book, states, findings.get(n)),
+        limit,
+        cursor,
+        uri,
+        book.version());
+  }
+
+  /** The number of what is asked for, −1 where nothing is. */
+  private static int wanted(Table<?> table, String noun, String id) {
+    if (id == null || id.isBlank()) {
+      return -1;
+    }
+    int number = table.numberOf(id);
+    if (number < 0) {
+      throw Problem.notFound("There is no %s %s.".formatted(noun, id));
+    }
+    return number;
+  }
+
+  private static FindingDto shown(Book book, UseStates states, Finding finding) {
+    boolean held = finding.holding() >= 0;
+    boolean sold = finding.line() >= 0;
+    return new FindingDto(
+        finding.kind(),
+        finding.person() < 0 ? null : book.people().get(finding.person()).id(),
+        finding.person() < 0 ? null : book.people().get(finding.person()).name(),
+        finding.account() < 0 ? null : book.accounts().get(finding.account()).id(),
+        held ? book.holdings().id(finding.holding()) : null,
+        sold ? book.lines().get(finding.line()).id() : null,
+        sold ? book.planOfLine(finding.line()).id() : null,
+        book.vendors().get(finding.vendor()).id(),
+        held ? states.state(finding.holding()) : null,
+        MoneyDto.of(finding.amount()),
+        finding.since(),
+        finding.explanation());
+  }
+
+  /**
+   * @param recoverable net, everybody once per vendor; combinations may be added up
+   */
+  @Schema(name = "Combination")
+  record CombinationDto(List<FindingKind> kinds, int people, MoneyDto recoverable) {}
+
+  /** Which kinds meet in the same people; everybody is in just one. */
+  @GET
+  @Path("/findings/combinations")
+  @Produces({MediaType.APPLICATION_JSON, "text/csv"})
+  public List<CombinationDto> combinations(@QueryParam("asOf") String asOfText) {
+    Book book = books.current();
+    return figures.findings(book, asOf.of(book, asOfText)).combinations().stream()
+        .map(
+            one ->
+                new CombinationDto(
+                    one.kinds().stream().sorted().toList(),
+                    one.people(),
+                    MoneyDto.of(one.recoverable())))
+        .toList();
+  }
+
+  @Schema(name = "PlansAndCost")
+  record PlansAndCost(List<String> plans, MoneyDto cost) {}
+
+  @Schema(name = "VendorCover")
+  record VendorCover(
+      String vendor,
+      List<String> need,
+      PlansAndCost now,
+      PlansAndCost cover,
+      MoneyDto recoverable) {}
+
+  @Schema(name = "PersonCover")
+  record PersonCover(String person, List<VendorCover> vendors) {}
+
+  @GET
+  @Path("/people/{person}/cover")
+  public PersonCover cover(
+      @PathParam("person") String personId, @QueryParam("asOf") String asOfText) {
+    Book book = books.current();
+    LocalDate day = asOf.of(book, asOfText);
+    int person = wanted(book.people(), "person", personId);
+    List<VendorCover> covers =
+        figures.of(book, day).covers().ofPerson(person).stream()
+            .map(one -> shown(book, one))
+            .toList();
+    return new PersonCover(personId, covers);
+  }
+
+  private static VendorCover shown(Book book, Cover cover) {
+    String vendor = book.vendors().get(cover.vendor()).id();
+    List<String> now =
+        cover.holdings().stream().map(h -> book.planOfLine(book.holdings().line(h)).id()).toList();
+    return new VendorCover(
+        vendor,
+        book.partNames(vendor, cover.need()),
+        new PlansAndCost(now, MoneyDto.of(cover.now())),
+        new PlansAndCost(cover.plans(), MoneyDto.of(cover.cost())),
+        MoneyDto.of(cover.recoverable()));
+  }
+}

@@ -1,0 +1,138 @@
+package org.sobertally.server.pools;
+
+import jakarta.annotation.security.RolesAllowed;
+import jakarta.ws.rs.GET;
+import jakarta.ws.rs.Path;
+import jakarta.ws.rs.PathParam;
+import jakarta.ws.rs.Produces;
+import jakarta.ws.rs.QueryParam;
+import jakarta.ws.rs.core.MediaType;
+import java.math.BigDecimal;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.util.Arrays;
+import java.util.List;
+import java.util.stream.IntStream;
+import org.eclipse.microprofile.openapi.annotations.media.Schema;
+import org.eclipse.microprofile.openapi.annotations.tags.Tag;
+import org.sobertally.core.book.Book;
+import org.sobertally.core.book.Sessions;
+import org.sobertally.core.money.Money;
+import org.sobertally.core.pool.PoolPeaks;
+import org.sobertally.core.pool.PoolReplay;
+import org.sobertally.server.http.MoneyDto;
+import org.sobertally.server.http.Params;
+import org.sobertally.server.http.Problem;
+import org.sobertally.server.store.AsOf;
+import org.sobertally.server.store.Books;
+import org.sobertally.server.time.TallyClock;
+
+/** How large a floating pool should be. */
+@Path("/api/v1/pools")
+@Tag(name = "pools")
+@Produces(MediaType.APPLICATION_JSON)
+@RolesAllowed("**")
+public class PoolResource {
+
+  private final Books books;
+  private final AsOf asOf;
+  private final TallyClock clock;
+
+  PoolResource(Books books, AsOf asOf, TallyClock clock) {
+    this.books = books;
+    this.asOf = asOf;
+    this.clock = clock;
+  }
+
+  /**
+   * @param denied starts that a pool of so many seats would have refused
+   * @param yearlyCost null where no subscription of the plan is in force
+   */
+  @Schema(name = "PoolSize")
+  record PoolSize(int seats, int denied, @Schema(nullable = true) MoneyDto yearlyCost) {}
+
+  /**
+   * @param peak the smallest pool that would have refused nobody
+   * @param smallest the smallest pool that refuses at most 1 start in 100
+   * @param peakByHourOfWeek 168 hours, Monday from midnight, in the organisation's zone
+   */
+  @Schema(name = "PoolSizing")
+  record PoolSizing(
+      LocalDate from,
+      LocalDate to,
+      int bought,
+      int peak,
+      int starts,
+      int smallest,
+      List<PoolSize> points,
+      List<Integer> peakByHourOfWeek) {}
+
+  /** By default from the first session known to the as-of day. */
+  @GET
+  @Path("/{plan}/sizing")
+  public PoolSizing sizing(
+      @PathParam("plan") String planId,
+      @QueryParam("asOf") String asOfText,
+      @QueryParam("from") String fromText,
+      @QueryParam("to") String toText) {
+    Book book = books.current();
+    int plan = book.plans().numberOf(planId);
+    if (plan < 0) {
+      throw Problem.notFound("There is no plan %s.".formatted(planId));
+    }
+    LocalDate day = asOf.of(book, asOfText);
+    LocalDate to = Params.day("to", toText).orElse(day);
+    LocalDate from = Params.day("from", fromText).orElseGet(() -> firstDay(book, plan, to));
+    if (to.isBefore(from)) {
+      throw Problem.badRequest("to: %s lies before from (%s).".formatted(to, from));
+    }
+    PoolReplay replay = PoolReplay.of(book, plan, from, to, clock.zone());
+    int line = largestLine(book, plan, day);
+    List<PoolSize> points =
+        IntStream.rangeClosed(1, replay.peak())
+            .mapToObj(
+                seats -> new PoolSize(seats, replay.denied(seats), cost(book, line, seats, day)))
+            .toList();
+    return new PoolSizing(
+        from,
+        to,
+        line < 0 ? 0 : book.boughtOn(line, day),
+        replay.peak(),
+        replay.starts(),
+        replay.smallest(0.01),
+        points,
+        Arrays.stream(PoolPeaks.byHourOfWeek(book, plan, from, to, clock.zone())).boxed().toList());
+  }
+
+  private LocalDate firstDay(Book book, int plan, LocalDate otherwise) {
+    Sessions sessions = book.sessions();
+    if (sessions.planStart(plan) == sessions.planEnd(plan)) {
+      return otherwise;
+    }
+    Instant first = Instant.ofEpochMilli(sessions.started(sessions.planStart(plan)));
+    LocalDate day = LocalDate.ofInstant(first, clock.zone());
+    return day.isAfter(otherwise) ? otherwise : day;
+  }
+
+  /** Of several subscriptions of the plan in force, the one with the most seats; else −1. */
+  private static int largestLine(Book book, int plan, LocalDate day) {
+    int largest = -1;
+    for (int line = 0; line < book.lines().size(); line++) {
+      if (book.planNumberOfLine(line) == plan
+          && book.agreementOfLine(line).inForce(day)
+          && (largest < 0 || book.boughtOn(line, day) > book.boughtOn(largest, day))) {
+        largest = line;
+      }
+    }
+    return largest;
+  }
+
+  private static MoneyDto cost(Book book, int line, int seats, LocalDate day) {
+    if (line < 0) {
+      return null;
+    }
+    BigDecimal cost = book.lines().get(line).prices().costOf(seats);
+    Money price = new Money(cost, book.agreementOfLine(line).currency());
+    return MoneyDto.of(book.rates().toReporting(price, day));
+  }
+}

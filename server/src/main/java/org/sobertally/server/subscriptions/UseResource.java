@@ -1,0 +1,241 @@
+package org.sobertally.server.subscriptions;
+
+import jakarta.annotation.security.RolesAllowed;
+import jakarta.ws.rs.GET;
+import jakarta.ws.rs.Path;
+import jakarta.ws.rs.PathParam;
+import jakarta.ws.rs.Produces;
+import jakarta.ws.rs.QueryParam;
+import jakarta.ws.rs.core.Context;
+import jakarta.ws.rs.core.MediaType;
+import jakarta.ws.rs.core.UriInfo;
+import java.math.BigDecimal;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.TreeSet;
+import java.util.stream.IntStream;
+import org.eclipse.microprofile.openapi.annotations.tags.Tag;
+import org.jboss.resteasy.reactive.RestResponse;
+import org.sobertally.core.book.Book;
+import org.sobertally.core.catalogue.PriceList;
+import org.sobertally.core.catalogue.Staircase;
+import org.sobertally.core.findings.FindingKind;
+import org.sobertally.core.findings.Findings;
+import org.sobertally.core.money.Money;
+import org.sobertally.core.people.Account;
+import org.sobertally.core.use.ComeBackOdds;
+import org.sobertally.core.use.FloorForecast;
+import org.sobertally.core.use.IdleCurve;
+import org.sobertally.core.use.Series;
+import org.sobertally.server.figures.Figures;
+import org.sobertally.server.http.MoneyDto;
+import org.sobertally.server.http.Page;
+import org.sobertally.server.http.Params;
+import org.sobertally.server.http.Problem;
+import org.sobertally.server.store.AsOf;
+import org.sobertally.server.store.Books;
+import org.sobertally.server.time.TallyClock;
+
+/**
+ * How a subscription's seats are used, how that may go on, and what other quantities would cost.
+ */
+@Path("/api/v1")
+@Tag(name = "subscriptions")
+@Produces(MediaType.APPLICATION_JSON)
+@RolesAllowed("**")
+public class UseResource {
+
+  private static final int USUAL_WITHIN = 30;
+  private static final int USUAL_DAYS = 180;
+  private static final int MOST_DAYS = 10_000;
+  private static final int MOST_LISTED = 200;
+
+  private final Books books;
+  private final AsOf asOf;
+  private final Figures figures;
+  private final TallyClock clock;
+
+  UseResource(Books books, AsOf asOf, Figures figures, TallyClock clock) {
+    this.books = books;
+    this.asOf = asOf;
+    this.figures = figures;
+    this.clock = clock;
+  }
+
+  /**
+   * @param withinText H of the odds: back within so many days; 30 where nothing is said
+   */
+  @GET
+  @Path("/subscriptions/{line}/idle-curve")
+  public Dto.IdleCurveDto idleCurve(
+      @PathParam("line") String lineId,
+      @QueryParam("asOf") String asOfText,
+      @QueryParam("within") String withinText) {
+    Book book = books.current();
+    int line = SubscriptionResource.line(book, lineId);
+    LocalDate day = asOf.of(book, asOfText);
+    int within = Params.number("within", withinText, 1, IdleCurve.LONGEST).orElse(USUAL_WITHIN);
+    IdleCurve curve = IdleCurve.of(book, line, day);
+    List<Dto.CurvePoint> points =
+        IntStream.rangeClosed(1, IdleCurve.LONGEST)
+            .mapToObj(
+                days ->
+                    new Dto.CurvePoint(
+                        days,
+                        curve.seats(days),
+                        curve.spared(days),
+                        MoneyDto.of(curve.yearlyCost(days))))
+            .toList();
+    ComeBackOdds odds = figures.odds(book, book.planNumberOfLine(line), day);
+    List<Dto.OddsPoint> told =
+        IntStream.rangeClosed(1, ComeBackOdds.LONGEST)
+            .mapToObj(days -> Dto.OddsPoint.of(odds.at(days, within)))
+            .toList();
+    return new Dto.IdleCurveDto(curve.measureDay(), points, told, odds.unknown());
+  }
+
+  /** By default the 180 days to the as-of day. */
+  @GET
+  @Path("/subscriptions/{line}/series")
+  @Produces({MediaType.APPLICATION_JSON, "text/csv"})
+  public RestResponse<List<Dto.SeriesDay>> series(
+      @PathParam("line") String lineId,
+      @QueryParam("asOf") String asOfText,
+      @QueryParam("from") String fromText,
+      @QueryParam("to") String toText,
+      @QueryParam("limit") String limit,
+      @QueryParam("cursor") String cursor,
+      @Context UriInfo uri) {
+    Book book = books.current();
+    int line = SubscriptionResource.line(book, lineId);
+    LocalDate day = asOf.of(book, asOfText);
+    LocalDate to = Params.day("to", toText).orElse(day);
+    LocalDate from = Params.day("from", fromText).orElse(to.minusDays(USUAL_DAYS - 1L));
+    if (to.isBefore(from)) {
+      throw Problem.badRequest("to: %s lies before from (%s).".formatted(to, from));
+    }
+    if (to.toEpochDay() - from.toEpochDay() >= MOST_DAYS) {
+      throw Problem.badRequest(
+          "from: at most %,d days at once; ask for a later one.".formatted(MOST_DAYS));
+    }
+    Series series = Series.of(book, line, from, to, day, clock.zone());
+    List<Dto.SeriesDay> days =
+        IntStream.range(0, series.days()).mapToObj(n -> Dto.SeriesDay.of(series, n)).toList();
+    return Page.of(days, one -> one.day().toString(), limit, cursor, uri, book.version());
+  }
+
+  /** 404 where the agreement promises no utilisation, or names no day to come. */
+  @GET
+  @Path("/subscriptions/{line}/floor")
+  public Dto.FloorForecastDto floor(
+      @PathParam("line") String lineId, @QueryParam("asOf") String asOfText) {
+    Book book = books.current();
+    int line = SubscriptionResource.line(book, lineId);
+    LocalDate day = asOf.of(book, asOfText);
+    FloorForecast forecast = FloorForecast.of(book, line, day);
+    if (forecast == null) {
+      throw Problem.notFound(
+          "The agreement of %s promises no utilisation for a day to come.".formatted(lineId));
+    }
+    return new Dto.FloorForecastDto(
+        forecast.check(),
+        forecast.daysLeft(day),
+        forecast.seats(),
+        forecast.sure(),
+        forecast.surePercent(),
+        forecast.expectedPercent(),
+        forecast.withoutOdds(),
+        forecast.mustSignIn(),
+        forecast.giveUp(),
+        forecast.open().size(),
+        forecast.open().stream().limit(MOST_LISTED).map(one -> candidate(book, one)).toList());
+  }
+
+  private static Dto.FloorCandidate candidate(Book book, FloorForecast.Candidate one) {
+    int number = book.holdings().account(one.holding());
+    Account account = book.accounts().get(number);
+    String name =
+        account.person() == null ? account.email() : book.people().byId(account.person()).name();
+    return new Dto.FloorCandidate(
+        book.holdings().id(one.holding()),
+        account.id(),
+        account.person(),
+        name,
+        one.idleDays(),
+        one.stopsCounting(),
+        Double.isNaN(one.back()) ? null : one.back());
+  }
+
+  @GET
+  @Path("/subscriptions/{line}/prices")
+  public Dto.PricesDto prices(
+      @PathParam("line") String lineId, @QueryParam("asOf") String asOfText) {
+    Book book = books.current();
+    int line = SubscriptionResource.line(book, lineId);
+    LocalDate day = asOf.of(book, asOfText);
+    PriceList prices = book.lines().get(line).prices();
+    int bought = book.boughtOn(line, day);
+    TreeSet<Integer> quantities =
+        new TreeSet<>(List.of(1, Math.max(1, bought), Math.max(1, prices.minimum())));
+    prices
+        .breaks()
+        .forEach(
+            step -> {
+              quantities.add(Math.max(1, step.fromSeats() - 1));
+              quantities.add(Math.max(1, step.fromSeats()));
+            });
+    quantities.add(quantities.last() + Math.max(1, quantities.last() / 5));
+    return new Dto.PricesDto(
+        bought,
+        money(book, line, prices.costOf(bought), day),
+        prices.minimum(),
+        quantities.stream()
+            .map(seats -> new Dto.Step(seats, money(book, line, prices.costOf(seats), day)))
+            .toList(),
+        Staircase.dips(prices).stream()
+            .map(
+                dip ->
+                    new Dto.Dip(
+                        dip.from(), dip.to(), dip.buy(), money(book, line, dip.cost(), day)))
+            .toList());
+  }
+
+  private static MoneyDto money(Book book, int line, BigDecimal amount, LocalDate day) {
+    Money price = new Money(amount, book.agreementOfLine(line).currency());
+    return MoneyDto.of(book.rates().toReporting(price, day));
+  }
+
+  /** Lower tiers of the plan's ladder that would do for holders of the subscription. */
+  @GET
+  @Path("/subscriptions/{line}/lower-tiers")
+  @Produces({MediaType.APPLICATION_JSON, "text/csv"})
+  public List<Dto.LowerTier> lowerTiers(
+      @PathParam("line") String lineId, @QueryParam("asOf") String asOfText) {
+    Book book = books.current();
+    int line = SubscriptionResource.line(book, lineId);
+    Findings findings = figures.findings(book, asOf.of(book, asOfText));
+    Map<Integer, Money> money = new HashMap<>();
+    Map<Integer, Integer> holders = new HashMap<>();
+    for (int n = 0; n < findings.size(); n++) {
+      if (findings.line(n) == line && findings.kind(n) == FindingKind.SMALLER_TIER) {
+        holders.merge(findings.otherPlan(n), 1, Integer::sum);
+        money.merge(findings.otherPlan(n), findings.gives(n), Money::plus);
+      }
+    }
+    List<Dto.LowerTier> tiers = new ArrayList<>();
+    holders.keySet().stream()
+        .sorted()
+        .forEach(
+            plan ->
+                tiers.add(
+                    new Dto.LowerTier(
+                        book.plans().get(plan).id(),
+                        book.plans().get(plan).name(),
+                        holders.get(plan),
+                        MoneyDto.of(money.get(plan)))));
+    return tiers;
+  }
+}
