@@ -92,6 +92,118 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/v1/findings': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Findings */
+    get: {
+      parameters: {
+        query?: {
+          asOf?: string;
+          cursor?: string;
+          kind?: string;
+          limit?: string;
+          line?: string;
+          person?: string;
+          vendor?: string;
+        };
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['Finding'][];
+            'text/csv': components['schemas']['Finding'][];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/v1/findings/combinations': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Combinations */
+    get: {
+      parameters: {
+        query?: {
+          asOf?: string;
+        };
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['Combination'][];
+            'text/csv': components['schemas']['Combination'][];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/v1/first-keeper': {
     parameters: {
       query?: never;
@@ -171,6 +283,116 @@ export interface paths {
           content: {
             'application/json': components['schemas']['JournalEntry'][];
             'text/csv': components['schemas']['JournalEntry'][];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/v1/people/{person}/cover': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Cover */
+    get: {
+      parameters: {
+        query?: {
+          asOf?: string;
+        };
+        header?: never;
+        path: {
+          person: string;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['PersonCover'];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/v1/pools/{plan}/sizing': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Sizing */
+    get: {
+      parameters: {
+        query?: {
+          asOf?: string;
+          from?: string;
+          to?: string;
+        };
+        header?: never;
+        path: {
+          plan: string;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['PoolSizing'];
           };
         };
         /** @description Not Authorized */
@@ -1017,6 +1239,60 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/v1/subscriptions/{line}/floor': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Floor */
+    get: {
+      parameters: {
+        query?: {
+          asOf?: string;
+        };
+        header?: never;
+        path: {
+          line: string;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['FloorForecast'];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/v1/subscriptions/{line}/holdings': {
     parameters: {
       query?: never;
@@ -1088,6 +1364,7 @@ export interface paths {
       parameters: {
         query?: {
           asOf?: string;
+          within?: string;
         };
         header?: never;
         path: {
@@ -1159,6 +1436,174 @@ export interface paths {
           };
           content: {
             'application/json': components['schemas']['Ledger'];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/v1/subscriptions/{line}/lower-tiers': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Lower Tiers */
+    get: {
+      parameters: {
+        query?: {
+          asOf?: string;
+        };
+        header?: never;
+        path: {
+          line: string;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['LowerTier'][];
+            'text/csv': components['schemas']['LowerTier'][];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/v1/subscriptions/{line}/prices': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Prices */
+    get: {
+      parameters: {
+        query?: {
+          asOf?: string;
+        };
+        header?: never;
+        path: {
+          line: string;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['Prices'];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/v1/subscriptions/{line}/series': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Series */
+    get: {
+      parameters: {
+        query?: {
+          asOf?: string;
+          cursor?: string;
+          from?: string;
+          limit?: string;
+          to?: string;
+        };
+        header?: never;
+        path: {
+          line: string;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['SeriesDay'][];
+            'text/csv': components['schemas']['SeriesDay'][];
           };
         };
         /** @description Not Authorized */
@@ -1262,6 +1707,12 @@ export interface components {
       | 'ONE_WAY'
       | 'ON_LEAVE'
       | 'STILL_USED';
+    Combination: {
+      kinds: components['schemas']['FindingKind'][];
+      /** Format: int32 */
+      people: number;
+      recoverable: components['schemas']['Money'];
+    };
     Counts: {
       /** Format: int32 */
       bought: number;
@@ -1307,6 +1758,40 @@ export interface components {
       /** Format: int32 */
       daysBehind: number;
     };
+    Finding: {
+      kind: components['schemas']['FindingKind'];
+      person?: string | null;
+      name?: string | null;
+      account?: string | null;
+      holding?: string | null;
+      line?: string | null;
+      plan?: string | null;
+      vendor: string;
+      state: components['schemas']['UseState'] | null;
+      amount: components['schemas']['Money'];
+      since?:
+        | ((string | components['schemas']['LocalDate'] | null) | null)
+        | components['schemas']['LocalDate']
+        | null;
+      explanation: string;
+    };
+    /** @enum {string} */
+    FindingKind:
+      | 'SUSPENDED_PAID'
+      | 'LEFT_PAID'
+      | 'NEVER_OPENED'
+      | 'IDLE'
+      | 'UNANSWERED'
+      | 'SMALLER_TIER'
+      | 'COVERED_TWICE'
+      | 'PART_NOT_SET_UP'
+      | 'NOBODYS'
+      | 'CHEAPER_TOGETHER'
+      | 'ADDON_TOO_LARGE'
+      | 'MORE_SPARE'
+      | 'SHORT'
+      | 'FLOOR_AT_RISK'
+      | 'DRIFT';
     FirstKeeperForm: {
       code: string;
       password: string;
@@ -1321,6 +1806,40 @@ export interface components {
         | components['schemas']['LocalDate']
         | null;
       status: components['schemas']['FloorStatus'];
+    };
+    FloorCandidate: {
+      holding: string;
+      account: string;
+      person?: string | null;
+      name: string;
+      /** Format: int32 */
+      idleDays: number;
+      stopsCounting?:
+        | ((string | components['schemas']['LocalDate'] | null) | null)
+        | components['schemas']['LocalDate']
+        | null;
+      /** Format: double */
+      back?: number | null;
+    };
+    FloorForecast: {
+      check: components['schemas']['LocalDate'];
+      /** Format: int32 */
+      daysLeft: number;
+      /** Format: int32 */
+      seats: number;
+      /** Format: int32 */
+      sure: number;
+      surePercent?: number | null;
+      expectedPercent?: number | null;
+      /** Format: int32 */
+      withoutOdds: number;
+      /** Format: int32 */
+      mustSignIn: number;
+      /** Format: int32 */
+      giveUp: number;
+      /** Format: int32 */
+      others: number;
+      toSignIn: components['schemas']['FloorCandidate'][];
     };
     /** @enum {string} */
     FloorOf: 'BOUGHT' | 'HELD';
@@ -1426,6 +1945,7 @@ export interface components {
       measureDay: components['schemas']['LocalDate'];
       points: components['schemas']['CurvePoint'][];
       odds: components['schemas']['OddsPoint'][];
+      oddsUnknown: components['schemas']['Unknown'] | null;
     };
     /**
      * Format: date-time
@@ -1478,6 +1998,13 @@ export interface components {
      * @example 2022-03-10
      */
     LocalDate: string;
+    LowerTier: {
+      plan: string;
+      planName: string;
+      /** Format: int32 */
+      holders: number;
+      yearly: components['schemas']['Money'];
+    };
     /** @enum {string} */
     MayShrink: 'MONTHLY' | 'AT_RENEWAL' | 'NEVER';
     Money: {
@@ -1528,11 +2055,19 @@ export interface components {
       days: number;
       /** Format: int32 */
       withinDays: number;
+      /** Format: double */
       probability?: number | null;
+      /** Format: double */
       low?: number | null;
+      /** Format: double */
       high?: number | null;
       /** Format: int32 */
       atRisk: number;
+      pooled: boolean;
+    };
+    PersonCover: {
+      person: string;
+      vendors: components['schemas']['VendorCover'][];
     };
     /** @enum {string} */
     Place: 'OUTSIDE' | 'SPARE' | 'PROMISED' | 'HELD' | 'RESTING';
@@ -1548,6 +2083,31 @@ export interface components {
     };
     /** @enum {string} */
     PlanModel: 'NAMED' | 'FLOATING' | 'ADDON' | 'RESTING';
+    PlansAndCost: {
+      plans: string[];
+      cost: components['schemas']['Money'];
+    };
+    PoolSize: {
+      /** Format: int32 */
+      seats: number;
+      /** Format: int32 */
+      denied: number;
+      yearlyCost: components['schemas']['Money'] | null;
+    };
+    PoolSizing: {
+      from: components['schemas']['LocalDate'];
+      to: components['schemas']['LocalDate'];
+      /** Format: int32 */
+      bought: number;
+      /** Format: int32 */
+      peak: number;
+      /** Format: int32 */
+      starts: number;
+      /** Format: int32 */
+      smallest: number;
+      points: components['schemas']['PoolSize'][];
+      peakByHourOfWeek: number[];
+    };
     Posting: {
       day: components['schemas']['LocalDate'];
       from: components['schemas']['Place'];
@@ -1569,6 +2129,29 @@ export interface components {
       /** Format: int32 */
       oneWay: number;
     };
+    PriceDip: {
+      /** Format: int32 */
+      from: number;
+      /** Format: int32 */
+      to: number;
+      /** Format: int32 */
+      buy: number;
+      yearlyCost: components['schemas']['Money'];
+    };
+    PriceStep: {
+      /** Format: int32 */
+      seats: number;
+      yearlyCost: components['schemas']['Money'];
+    };
+    Prices: {
+      /** Format: int32 */
+      bought: number;
+      yearlyCost: components['schemas']['Money'];
+      /** Format: int32 */
+      minimum: number;
+      steps: components['schemas']['PriceStep'][];
+      dips: components['schemas']['PriceDip'][];
+    };
     Remark: {
       code: components['schemas']['Code'];
       text: string;
@@ -1578,6 +2161,21 @@ export interface components {
     SendRequest: {
       deadline?: string | null;
       note?: string | null;
+    };
+    SeriesDay: {
+      day: components['schemas']['LocalDate'];
+      /** Format: int32 */
+      bought: number;
+      /** Format: int32 */
+      named: number;
+      /** Format: int32 */
+      monthlyActives?: number | null;
+      /** Format: int32 */
+      weeklyActives?: number | null;
+      /** Format: int32 */
+      dailyActives?: number | null;
+      /** Format: int32 */
+      mostAtOnce?: number | null;
     };
     Session: {
       login: string;
@@ -1705,6 +2303,8 @@ export interface components {
       reusable: boolean;
     };
     /** @enum {string} */
+    Unknown: 'NO_EVIDENCE' | 'LAST_SEEN' | 'TOO_LITTLE_HISTORY';
+    /** @enum {string} */
     UseState: 'LEFT' | 'SUSPENDED' | 'UNANSWERED' | 'NEVER_OPENED' | 'IDLE' | 'IN_USE';
     Utilisation: {
       /** Format: int32 */
@@ -1715,6 +2315,13 @@ export interface components {
       of: number;
       percent?: number | null;
       judgedFrom: components['schemas']['LocalDate'];
+    };
+    VendorCover: {
+      vendor: string;
+      need: string[];
+      now: components['schemas']['PlansAndCost'];
+      cover: components['schemas']['PlansAndCost'];
+      recoverable: components['schemas']['Money'];
     };
     /** @description Validation constraint violation details */
     Violation: {

@@ -1,7 +1,8 @@
 <!--
 @component
 Where does waste begin? The step curve of seats without use for at least N days, and a line to drag
-or to move by arrow keys over it: what lies past it is counted and priced.
+or to move by arrow keys over it: what lies past it is counted and priced. Dashed: how many of those
+who were idle so long came back within the days that the odds are of, with their 95 % interval.
 -->
 <script lang="ts">
   import { scaleLinear, scaleSqrt } from 'd3-scale';
@@ -25,8 +26,10 @@ or to move by arrow keys over it: what lies past it is counted and priced.
     height?: number;
   } = $props();
 
+  type Odds = IdleCurve['odds'][number];
+
   const LEFT = 34;
-  const RIGHT = 8;
+  const RIGHT = 38;
   const TOP = 14;
   const TICKS = [7, 14, 30, 60, 90, 120, 180, 270, 365];
   const LONGEST = 365;
@@ -53,11 +56,46 @@ or to move by arrow keys over it: what lies past it is counted and priced.
       (p) => y(p.seats),
     ).curve(curveStepBefore)(curve.points.slice(days - 1)) ?? '',
   );
+  const chance = $derived(scaleLinear().domain([0, 1]).range([height, 0]));
+  const known = $derived(curve.odds.filter((o) => o.probability !== null));
+  const odds = $derived(
+    path<Odds>(
+      (o) => x(o.days),
+      (o) => chance(o.probability ?? 0),
+    ).defined((o) => o.probability !== null)(curve.odds) ?? '',
+  );
+  const between = $derived(
+    area<Odds>(
+      (o) => x(o.days),
+      (o) => chance(o.low ?? 0),
+      (o) => chance(o.high ?? 0),
+    ).defined((o) => o.probability !== null)(curve.odds) ?? '',
+  );
+  const within = $derived(curve.odds[0]?.withinDays ?? 30);
+  const wrong = $derived(wrongAt(days));
   const here = $derived(curve.points[days - 1]!);
   const at = $derived(x(days));
   const words = $derived(
-    `${days} days: ${sayCount(here.seats, 'seat')}, ${sayMoney(here.yearlyCost)} a year`,
+    `${days} days: ${sayCount(here.seats, 'seat')}, ${sayMoney(here.yearlyCost)} a year; ${wrong}`,
   );
+
+  const UNKNOWN: Record<string, string> = {
+    NO_EVIDENCE: 'nothing is known of use, so nobody can say who comes back',
+    LAST_SEEN: 'only the last day of use is known, so nobody can say who comes back',
+  };
+
+  /** How often a line drawn here would have been wrong. */
+  function wrongAt(line: number): string {
+    if (curve.oddsUnknown) return UNKNOWN[curve.oddsUnknown] ?? '';
+    const o = curve.odds[line - 1];
+    if (!o || o.probability === null || o.probability === undefined)
+      return 'too little history to say how many come back';
+    const low = Math.round(100 * (o.low ?? 0));
+    const high = Math.round(100 * (o.high ?? 0));
+    const range = low === high ? '' : ` (${low}–${high})`;
+    const whose = o.pooled ? ', by the whole ladder’s history' : '';
+    return `${Math.round(100 * o.probability)} %${range} of such were back within ${o.withinDays} days${whose}`;
+  }
 
   function toDays(event: PointerEvent): number {
     const box = svg!.getBoundingClientRect();
@@ -116,6 +154,18 @@ or to move by arrow keys over it: what lies past it is counted and priced.
       {/each}
       <path class="past" d={past} />
       <path class="curve" d={steps} />
+      <path class="between" d={between} />
+      <path class="odds" d={odds} />
+      {#if known.length > 0}
+        {#each [0, 0.5, 1] as share (share)}
+          <text class="odds-word num" x={inner + 6} y={chance(share) + 4}>{100 * share} %</text>
+        {/each}
+        {#if at < inner * 0.7}
+          <text class="odds-word halo" x={inner} y="-3" text-anchor="end"
+            >dashed: back within {within} days</text
+          >
+        {/if}
+      {/if}
       <path class="axis" d="M0 {height}H{inner}" />
       {#each TICKS as tick (tick)}
         <path class="axis" d="M{x(tick)} {height}v4" />
@@ -157,6 +207,7 @@ or to move by arrow keys over it: what lies past it is counted and priced.
         <text class="small halo" y="17">
           a year past the line{here.spared > 0 ? `; ${here.spared} of them kept or on leave` : ''}
         </text>
+        <text class="small halo" y="33">{wrong}</text>
       </g>
     </g>
   </svg>
@@ -187,6 +238,23 @@ or to move by arrow keys over it: what lies past it is counted and priced.
   .past {
     fill: url(#tx-idle);
     opacity: 0.55;
+  }
+  .odds {
+    fill: none;
+    stroke: var(--invite);
+    stroke-width: 1.5;
+    stroke-dasharray: 4 3;
+  }
+  .between {
+    fill: var(--invite);
+    opacity: 0.13;
+  }
+  .odds-word.num {
+    font: 10.5px var(--font-mono);
+  }
+  .odds-word {
+    font-size: 11px;
+    fill: var(--invite-text);
   }
   .line {
     stroke: var(--locked);

@@ -1,48 +1,67 @@
-<!-- Beside the line: where the seats lie, what the evidence is worth, when money stops. -->
+<!-- Beside the line: what the seats did, how the promised utilisation stands, what would do instead. -->
 <script lang="ts">
-  import type { Ledger, Subscription } from '../../api/client';
-  import { plusDays, sayCount, sayDay, sayMoney } from '../../state/say';
+  import UseSeries from '../../pieces/use-series/UseSeries.svelte';
+  import {
+    saveCsv,
+    type FloorForecast,
+    type Ledger,
+    type LowerTier,
+    type SeriesDay,
+    type Subscription,
+  } from '../../api/client';
+  import { sayCount, sayDay, sayMoney } from '../../state/say';
 
   let {
     subscription: s,
     ledger,
+    series,
+    tiers,
+    floor,
     asOf,
-  }: { subscription: Subscription; ledger: Ledger | null; asOf: string } = $props();
-
-  const STALE_DAYS = 4;
+    onlower,
+  }: {
+    subscription: Subscription;
+    ledger: Ledger | null;
+    series: SeriesDay[];
+    tiers: LowerTier[];
+    floor: FloorForecast | null;
+    asOf: string;
+    /** Asked to list those for whom a lower tier would do. */
+    onlower: () => void;
+  } = $props();
 
   const judgedFrom = $derived(s.utilisation.judgedFrom);
   const canJudge = $derived(s.utilisation.percent !== null && s.utilisation.percent !== undefined);
-  const recent = $derived([...(ledger?.postings ?? [])].reverse().slice(0, 4));
-  const PLACES: Record<string, string> = {
-    OUTSIDE: 'vendor',
-    SPARE: 'spare',
-    PROMISED: 'promised',
-    HELD: 'held',
-    RESTING: 'resting',
-  };
 </script>
 
 <div class="facts">
   <section>
-    <h2>Seats on {sayDay(asOf)}</h2>
+    <div class="between">
+      <h2>Seats and their use</h2>
+      <button
+        class="word"
+        onclick={() =>
+          saveCsv(
+            `/api/v1/subscriptions/${encodeURIComponent(s.line)}/series?asOf=${asOf}`,
+            `${s.line}-series.csv`,
+          )}>as CSV</button
+      >
+    </div>
+    <UseSeries days={series} />
     {#if ledger}
-      <dl class="num">
-        <dt>bought</dt>
-        <dd>{ledger.bought}</dd>
-        <dt>held</dt>
-        <dd>{ledger.places.held}</dd>
-        {#if ledger.places.promised}
-          <dt>promised</dt>
-          <dd>{ledger.places.promised}</dd>
-        {/if}
-        {#if ledger.places.resting}
-          <dt>resting</dt>
-          <dd>{ledger.places.resting}</dd>
-        {/if}
-        <dt class:neg={ledger.places.spare < 0}>{ledger.places.spare < 0 ? 'short' : 'spare'}</dt>
-        <dd class:neg={ledger.places.spare < 0}>{Math.abs(ledger.places.spare)}</dd>
-      </dl>
+      <p class="sub seats">
+        {[
+          `${ledger.bought} bought`,
+          `${ledger.places.held} held`,
+          ledger.places.promised && `${ledger.places.promised} promised`,
+          ledger.places.resting && `${ledger.places.resting} resting`,
+        ]
+          .filter(Boolean)
+          .join(', ')},
+        <span class:neg={ledger.places.spare < 0}
+          >{Math.abs(ledger.places.spare)} {ledger.places.spare < 0 ? 'short' : 'spare'}</span
+        >
+      </p>
     {/if}
   </section>
   <section>
@@ -63,55 +82,32 @@
         )}.
       {/if}
     </p>
+    {#if floor}
+      <p class="sub ahead">
+        On {sayDay(floor.check)}:
+        <b>{floor.surePercent?.toFixed(1) ?? '–'} %</b> if nobody else signs in{#if floor.expectedPercent !== null && floor.expectedPercent !== undefined},
+          <b>{floor.expectedPercent.toFixed(1)} %</b> as expected{/if}.
+        {#if floor.mustSignIn > 0}
+          {sayCount(floor.mustSignIn, 'person', 'people')} of {floor.others} must sign in by then, or
+          {sayCount(floor.giveUp, 'seat')} be given up.
+        {/if}
+      </p>
+    {/if}
   </section>
-  <section class:stale={s.evidence.known && s.evidence.daysBehind >= STALE_DAYS}>
-    <h2>Evidence</h2>
-    <p class="sub">
-      {#if s.evidence.known}
-        complete {sayDay(s.evidence.completeFrom)} – {sayDay(s.evidence.completeTo)},
-        {s.evidence.daysBehind === 0
-          ? 'up to date'
-          : `${sayCount(s.evidence.daysBehind, 'day')} behind`}{s.evidence.kind === 'LAST_SEEN'
-          ? '; only the last day of use is known'
-          : ''}. Days are counted to {sayDay(s.measureDay)}{s.evidence.daysBehind >= STALE_DAYS
-          ? '; nothing after that is held against anybody'
-          : ''}.
-      {:else}
-        Nothing is known of use at {s.vendorName}: nobody can be judged.
-      {/if}
-      {#if s.cannotSay > 0}
-        For {sayCount(s.cannotSay, 'holder')} it cannot be said yet; by {sayDay(
-          plusDays(s.evidence.completeFrom, s.idleLine),
-        )} it can.
-      {/if}
-    </p>
-  </section>
-  <section>
-    <h2>When money stops</h2>
-    <p class="sub">
-      {#if s.mayShrink === 'NEVER'}
-        The agreement never shrinks. A seat that comes back can only serve somebody else.
-      {:else if s.mayShrink === 'MONTHLY'}
-        From {sayDay(s.cashFrom)}, the next billing month, once the quantity is lowered.
-      {:else}
-        From {sayDay(s.cashFrom)}, once the quantity is lowered{s.noticeBy
-          ? `; notice by ${sayDay(s.noticeBy)}`
-          : ''}.
-      {/if}
-      {#if s.restDays > 0}A seat that comes back rests {s.restDays} days.{/if}
-      {#if s.signOutFirst}Holders must be signed out first.{/if}
-      {#if !s.reusable}A seat that comes back serves nobody else.{/if}
-    </p>
-    <p class="sub had">could be had back <b class="num">{sayMoney(s.recoverable)}</b> a year</p>
-  </section>
-  {#if recent.length > 0}
+  {#if tiers.length > 0}
     <section>
-      <h2>Last postings</h2>
-      <ul class="num">
-        {#each recent as posting, n (n)}
-          <li>
-            <span>{sayDay(posting.day)}</span>
-            <span>{posting.seats} {PLACES[posting.from]} → {PLACES[posting.to]}</span>
+      <div class="between">
+        <h2>Lower tiers that would do</h2>
+        <button class="word" onclick={onlower}>show them</button>
+      </div>
+      <ul>
+        {#each tiers as tier (tier.plan)}
+          <li class="tier">
+            <span
+              >{tier.holders}
+              {tier.holders === 1 ? 'uses' : 'use'} nothing above {tier.planName}</span
+            >
+            <span class="num">{sayMoney(tier.yearly)}</span>
           </li>
         {/each}
       </ul>
@@ -127,30 +123,23 @@
   section:first-child {
     border-top: 1px solid var(--ink);
   }
-  .stale {
-    background: var(--idle-ground);
-    padding-left: 8px;
-    padding-right: 8px;
+  .between {
+    display: flex;
+    justify-content: space-between;
+    align-items: baseline;
   }
-  dl {
-    display: grid;
-    grid-template-columns: 1fr auto;
+  .between .word {
+    font-size: 11.5px;
+  }
+  .seats {
+    font-size: 11.5px;
+  }
+  .ahead {
+    margin-top: 2px;
+  }
+  li.tier {
     font-size: 12px;
-    row-gap: 1px;
   }
-  dt {
-    color: var(--soft);
-  }
-  dd {
-    text-align: right;
-  }
-  .stale .sub {
-    color: var(--ink);
-  }
-  .had {
-    margin-top: 3px;
-  }
-  .had b,
   p b {
     color: var(--ink);
     font-weight: 600;

@@ -15,6 +15,7 @@
     cursor,
     days,
     planned,
+    why,
     mayDraft,
     onchoose,
     oncursor,
@@ -25,6 +26,8 @@
     cursor: number;
     days: number;
     planned: ReadonlySet<string>;
+    /** What was found of a holding, in a sentence, where that is what is listed. */
+    why: ReadonlyMap<string, string> | null;
     mayDraft: boolean;
     onchoose: (holdings: string[], add: boolean) => void;
     oncursor: (row: number) => void;
@@ -80,15 +83,21 @@
     if (h.admin) notes.push('administrator');
     if (h.service) notes.push('service account');
     if (!h.person) notes.push('nobody’s account');
+    if (why?.has(h.holding)) notes.push(why.get(h.holding)!);
     return notes.join(' · ');
   }
 </script>
 
-<div class="list" role="table" aria-label="Holders" aria-rowcount={rows.length}>
+<div
+  class={['list', why && 'reasoned']}
+  role="table"
+  aria-label="Holders"
+  aria-rowcount={rows.length}
+>
   <div class="row head" role="row">
     <span role="columnheader" aria-label="chosen"></span>
     <span role="columnheader">Holder</span>
-    <span role="columnheader">Department</span>
+    {#if !why}<span role="columnheader">Department</span>{/if}
     <span role="columnheader">Last 26 weeks</span>
     <span role="columnheader">State</span>
     <span role="columnheader" class="r">no use for</span>
@@ -115,10 +124,10 @@
             onclick={(e) => click(e, item.index)}
           >
             <span role="cell" class="mark">{chosen.has(h.holding) ? '☒' : '☐'}</span>
-            <span role="cell" class="cut" title={h.name}>
+            <span role="cell" class="cut" title={[h.name, note(h)].filter(Boolean).join(': ')}>
               <b>{h.name}</b>{#if note(h)}<span class="sub"> · {note(h)}</span>{/if}
             </span>
-            <span role="cell" class="sub cut">{h.department ?? '–'}</span>
+            {#if !why}<span role="cell" class="sub cut">{h.department ?? '–'}</span>{/if}
             <span role="cell"><UseRibbon weeks={h.weeks} /></span>
             <span role="cell" class="sub state">
               <StateSwatch texture={textureOf(h)} width={13} />
@@ -155,6 +164,9 @@
     gap: 0 8px;
     height: 31px;
     border-bottom: 1px solid var(--fine);
+  }
+  .reasoned .row {
+    grid-template-columns: 20px minmax(200px, 1fr) 200px 90px 52px 70px 64px 66px;
   }
   .head {
     height: 22px;

@@ -7,15 +7,19 @@
   import SeatField from '../../pieces/seat-field/SeatField.svelte';
   import StateSwatch from '../../pieces/state-swatch/StateSwatch.svelte';
   import Facts from './Facts.svelte';
+  import Grounds from './Grounds.svelte';
   import Holders from './Holders.svelte';
-  import { cellsOf, pastTheLine, type Show, SHOWS } from './seats';
+  import { cellsOf, pastTheLine, type Lower, type Show, SHOWS } from './seats';
   import {
     api,
     dataOf,
     saveCsv,
     type Holding,
     type IdleCurve,
+    type FloorForecast,
     type Ledger,
+    type LowerTier,
+    type SeriesDay,
   } from '../../api/client';
   import { navigate, route } from '../../router';
   import { asOf, param, search, setParam } from '../../state/address.svelte';
@@ -36,6 +40,10 @@
 
   let curve = $state.raw<IdleCurve | null>(null);
   let ledger = $state.raw<Ledger | null>(null);
+  let series = $state.raw<SeriesDay[]>([]);
+  let tiers = $state.raw<LowerTier[]>([]);
+  let floor = $state.raw<FloorForecast | null>(null);
+  let lower = $state.raw<Lower>(new Map());
   let holdings = $state.raw<Holding[]>([]);
   let fault = $state('');
   let cursor = $state(0);
@@ -44,7 +52,7 @@
   const usual = $derived(subscription?.idleLine ?? 60);
   const days = $derived(Math.min(365, Math.max(1, Number(param('idle') ?? usual) || usual)));
   const show = $derived<Show>((param('show') as Show | null) ?? 'past');
-  const listed = $derived(SHOWS[show]?.of(holdings, days) ?? pastTheLine(holdings, days));
+  const listed = $derived(SHOWS[show]?.of(holdings, days, lower) ?? pastTheLine(holdings, days));
   const past = $derived(pastTheLine(holdings, days));
   const cells = $derived(subscription ? cellsOf(holdings, subscription, asOf()) : []);
   const legend = $derived.by(() => {
@@ -79,16 +87,27 @@
   async function loadWhole(ofLine: string, day: string) {
     try {
       const params = { path: { line: ofLine }, query: { asOf: day } };
-      const [nextCurve, nextLedger] = await Promise.all([
+      const findings = { query: { asOf: day, line: ofLine, kind: 'SMALLER_TIER', limit: '10000' } };
+      const [nextCurve, nextLedger, nextSeries, nextTiers, found] = await Promise.all([
         dataOf(api.GET('/api/v1/subscriptions/{line}/idle-curve', { params })),
         dataOf(
           api.GET('/api/v1/subscriptions/{line}/ledger', {
-            params: { ...params, query: { asOf: day, newest: '4' } },
+            params: { ...params, query: { asOf: day, newest: '3' } },
           }),
         ),
+        dataOf(api.GET('/api/v1/subscriptions/{line}/series', { params })),
+        dataOf(api.GET('/api/v1/subscriptions/{line}/lower-tiers', { params })),
+        dataOf(api.GET('/api/v1/findings', { params: findings })),
       ]);
+      if (ofLine !== line || day !== asOf()) return;
       curve = nextCurve;
       ledger = nextLedger;
+      series = nextSeries;
+      tiers = nextTiers;
+      lower = new Map(found.flatMap((f) => (f.holding ? [[f.holding, f.explanation]] : [])));
+      floor = subscription?.floor?.check
+        ? await dataOf(api.GET('/api/v1/subscriptions/{line}/floor', { params })).catch(() => null)
+        : null;
       fault = '';
     } catch (e) {
       fault = (e as Error).message;
@@ -229,24 +248,36 @@
         </span>
       </div>
       <SeatField {cells} {chosen} onchoose={choose} />
+      <Grounds {subscription} {ledger} />
     </section>
-    <Facts {subscription} {ledger} asOf={asOf()} />
+    <Facts
+      {subscription}
+      {ledger}
+      {series}
+      {tiers}
+      {floor}
+      asOf={asOf()}
+      onlower={() => {
+        cursor = 0;
+        setParam('show', 'lower');
+      }}
+    />
   </div>
 
   <div class="list-head">
     <div class="shows" role="group" aria-label="Which holders">
       {#each Object.entries(SHOWS) as [key, one] (key)}
-        {@const n = one.of(holdings, days).length}
-        <button
-          class:on={show === key}
-          aria-pressed={show === key}
-          onclick={() => {
-            cursor = 0;
-            setParam('show', key === 'past' ? null : key);
-          }}
-        >
-          {one.words} <span class="num">{n}</span>
-        </button>
+        {@const n = one.of(holdings, days, lower).length}
+        {#if n > 0 || key === 'past' || key === show}<button
+            class:on={show === key}
+            aria-pressed={show === key}
+            onclick={() => {
+              cursor = 0;
+              setParam('show', key === 'past' ? null : key);
+            }}
+          >
+            {one.words} <span class="num">{n}</span>
+          </button>{/if}
       {/each}
     </div>
     <button
@@ -276,6 +307,7 @@
     {cursor}
     {days}
     planned={slates.planned}
+    why={show === 'lower' ? lower : null}
     mayDraft={session.mayDraft}
     onchoose={choose}
     oncursor={(n) => (cursor = n)}

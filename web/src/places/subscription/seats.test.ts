@@ -60,5 +60,7 @@ it('a seat of a resting plan is drawn as resting, whatever its holder does', () 
 it('lists who lies past the line, the longest without use first', () => {
   expect(pastTheLine(all, 60).map((h) => h.holding)).toEqual(['idle']);
   expect(pastTheLine(all, 50).map((h) => h.holding)).toEqual(['idle', 'never']);
-  expect(SHOWS.unsure.of(all, 60).map((h) => h.holding)).toEqual(['unsure']);
+  expect(SHOWS.unsure.of(all, 60, new Map()).map((h) => h.holding)).toEqual(['unsure']);
+  const lower = new Map([['idle', 'Letter covers Mail for €84.00.']]);
+  expect(SHOWS.lower.of(all, 60, lower).map((h) => h.holding)).toEqual(['idle']);
 });

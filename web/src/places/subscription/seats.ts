@@ -4,7 +4,10 @@ import { sayShortDay } from '../../state/say';
 import { STATE_WORDS, textureOf, type Texture } from '../../state/states';
 
 /** Which holders are listed. */
-export type Show = 'past' | 'all' | 'locked' | 'unanswered' | 'unsure';
+export type Show = 'past' | 'all' | 'lower' | 'locked' | 'unanswered' | 'unsure';
+
+/** Sentences by holding: for whom a lower tier would do, and why. */
+export type Lower = ReadonlyMap<string, string>;
 
 const byIdleDays = (a: Holding, b: Holding) =>
   b.idleDays - a.idleDays || a.name.localeCompare(b.name);
@@ -18,9 +21,13 @@ export function pastTheLine(holdings: Holding[], days: number): Holding[] {
 
 export const SHOWS: Record<
   Show,
-  { words: string; of: (all: Holding[], days: number) => Holding[] }
+  { words: string; of: (all: Holding[], days: number, lower: Lower) => Holding[] }
 > = {
   past: { words: 'past the line', of: pastTheLine },
+  lower: {
+    words: 'a lower tier would do',
+    of: (all, _, lower) => all.filter((h) => lower.has(h.holding)).sort(byIdleDays),
+  },
   locked: {
     words: 'suspended or left',
     of: (all) => all.filter((h) => h.state === 'SUSPENDED' || h.state === 'LEFT').sort(byIdleDays),

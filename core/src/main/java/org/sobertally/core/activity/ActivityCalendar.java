@@ -45,6 +45,11 @@ public final class ActivityCalendar {
     return 8L * bits.length;
   }
 
+  /** Bytes that the day bits take together with the index of their rows. */
+  public long bytes() {
+    return bitBytes() + 4L * rowStart.length + rowPart.length;
+  }
+
   /**
    * The newest day in {@code [from, to]} on which the account used one of the parts, or {@link
    * Days#NONE}.

@@ -96,7 +96,7 @@ public final class Book {
           .members()
           .forEach(m -> groupsByPerson.computeIfAbsent(m, k -> new ArrayList<>()).add(group));
     }
-    standings = new Standings(people.all(), accounts.all());
+    standings = new Standings(people.all(), accounts.all(), accountPerson);
     holdings = Holdings.of(numbered(b.holdings), lines.size(), accounts.size());
     activity = activityOf(b);
     partTitles = new HashMap<>();

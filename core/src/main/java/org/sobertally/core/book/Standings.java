@@ -21,7 +21,9 @@ public final class Standings {
   private final byte[] state;
   private final int[] stateSince;
 
-  Standings(List<Person> people, List<Account> accounts) {
+  private final long[] plain;
+
+  Standings(List<Person> people, List<Account> accounts, int[] accountPerson) {
     status = new byte[people.size()];
     statusSince = new int[people.size()];
     until = new int[people.size()];
@@ -38,6 +40,22 @@ public final class Standings {
       state[a] = (byte) accounts.get(a).state().ordinal();
       stateSince[a] = orAlways(accounts.get(a).stateSince());
     }
+    plain = new long[(accounts.size() + 63) >> 6];
+    for (int a = 0; a < state.length; a++) {
+      boolean person =
+          accountPerson[a] < 0 || people.get(accountPerson[a]).status() == Person.Status.ACTIVE;
+      if (person && accounts.get(a).state() == Account.State.ACTIVE) {
+        plain[a >> 6] |= 1L << (a & 63);
+      }
+    }
+  }
+
+  /**
+   * Whether the account is active on every day, and so is its person: true of most, and then
+   * nothing else need be looked up.
+   */
+  public boolean plain(int account) {
+    return (plain[account >> 6] >>> (account & 63) & 1) != 0;
   }
 
   private static int orAlways(LocalDate since) {

@@ -148,7 +148,7 @@ public final class Ledger {
     int resting = 0;
     for (int h = holdings.lineStart(line); h < holdings.lineEnd(line); h++) {
       if (holdings.openOn(h, d)) {
-        if (Promise.of(book, h).on(d)) {
+        if (!book.standings().plain(holdings.account(h)) && Promise.of(book, h).on(d)) {
           promised++;
         } else {
           held++;

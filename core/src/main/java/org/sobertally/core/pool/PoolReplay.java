@@ -63,37 +63,22 @@ public final class PoolReplay {
   static PoolReplay replay(long[] started, long[] ended, long countedFrom) {
     int n = started.length;
     long earliest = n == 0 ? 0 : started[0];
-    long[] sinceEarliest = new long[n];
-    for (int s = 0; s < n; s++) {
-      sinceEarliest[s] = ended[s] - earliest;
-    }
-    int[] byEnd = ByTime.order(sinceEarliest);
     SeatNumbers seats = new SeatNumbers();
-    int[] seat = new int[n];
+    Inside inside = new Inside();
     int[] startsAt = new int[64];
     int counted = 0;
-    int nextEnd = 0;
     for (int s = 0; s < n; s++) {
-      while (nextEnd < n && ended[byEnd[nextEnd]] <= started[s]) {
-        int over = byEnd[nextEnd++];
-        // A stay of no length has given its seat back already, or will at once.
-        if (started[over] < ended[over]) {
-          seats.free(seat[over]);
-        }
+      while (inside.anyOver(started[s] - earliest)) {
+        seats.free(inside.leave());
       }
       int number = seats.take();
-      seat[s] = number;
-      if (started[s] == ended[s]) {
-        seats.free(number);
+      inside.enter(ended[s] - earliest, number);
+      if (number >= startsAt.length) {
+        startsAt = Arrays.copyOf(startsAt, 2 * number);
       }
       if (started[s] >= countedFrom) {
         counted++;
-        if (number >= startsAt.length) {
-          startsAt = Arrays.copyOf(startsAt, 2 * number);
-        }
         startsAt[number]++;
-      } else if (number >= startsAt.length) {
-        startsAt = Arrays.copyOf(startsAt, 2 * number);
       }
     }
     return new PoolReplay(counted, deniedBySize(startsAt));

@@ -1,6 +1,10 @@
 package org.sobertally.core.use;
 
 import java.time.LocalDate;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.stream.IntStream;
 import org.sobertally.core.activity.Evidence;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.catalogue.Plan;
@@ -58,6 +62,19 @@ public final class ComeBackOdds {
 
   /** The odds of the plan's holders, as could be known on the day. */
   public static ComeBackOdds of(Book book, int plan, LocalDate asOf) {
+    return of(book, plan, asOf, new HashMap<>());
+  }
+
+  /** The odds of every plan, by its number; the history of each is gone through once. */
+  public static List<ComeBackOdds> ofEveryPlan(Book book, LocalDate asOf) {
+    Map<Integer, Spells> counted = new HashMap<>();
+    return IntStream.range(0, book.plans().size())
+        .mapToObj(plan -> of(book, plan, asOf, counted))
+        .toList();
+  }
+
+  private static ComeBackOdds of(
+      Book book, int plan, LocalDate asOf, Map<Integer, Spells> counted) {
     Plan wanted = book.plans().get(plan);
     if (!book.hasEvidence(wanted.vendor())) {
       return new ComeBackOdds(null, null, Unknown.NO_EVIDENCE);
@@ -65,16 +82,25 @@ public final class ComeBackOdds {
     if (book.evidenceOf(wanted.vendor(), asOf).kind() == Evidence.Kind.LAST_SEEN) {
       return new ComeBackOdds(null, null, Unknown.LAST_SEEN);
     }
-    Spells own = new Spells();
-    own.addPlan(book, plan, asOf);
     Spells ladder = new Spells();
     for (int p = 0; wanted.ladder() != null && p < book.plans().size(); p++) {
       Plan other = book.plans().get(p);
       if (wanted.ladder().equals(other.ladder()) && wanted.vendor().equals(other.vendor())) {
-        ladder.addPlan(book, p, asOf);
+        ladder.add(spells(book, p, asOf, counted));
       }
     }
+    Spells own = spells(book, plan, asOf, counted);
     return new ComeBackOdds(new Survival(own), new Survival(ladder), null);
+  }
+
+  private static Spells spells(Book book, int plan, LocalDate asOf, Map<Integer, Spells> counted) {
+    return counted.computeIfAbsent(
+        plan,
+        p -> {
+          Spells spells = new Spells();
+          spells.addPlan(book, p, asOf);
+          return spells;
+        });
   }
 
   /** Why nothing can be told at all, or null. */

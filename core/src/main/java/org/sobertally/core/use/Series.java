@@ -110,15 +110,17 @@ public final class Series {
     Actives actives = new Actives(activity.words(), low, high);
     if (low <= high) {
       addAccounts(book, line, known, lastDay, actives);
+      actives.addUp();
     }
     for (int d = 0; first + d <= lastDay; d++) {
       int day = first + d;
       int word = (day >> 6) - activity.firstWord();
       boolean inside = word >= low && word <= high;
       daily[d] = day < known ? EMPTY : inside ? actives.daily.at(word, day & 63) : 0;
-      weekly[d] = day - WEEK + 1 < known ? EMPTY : inside ? actives.weekly.at(word, day & 63) : 0;
+      weekly[d] =
+          day - WEEK + 1 < known ? EMPTY : inside ? actives.weekly[(word << 6) + (day & 63)] : 0;
       monthly[d] =
-          day - MONTH + 1 < known ? EMPTY : inside ? actives.monthly.at(word, day & 63) : 0;
+          day - MONTH + 1 < known ? EMPTY : inside ? actives.monthly[(word << 6) + (day & 63)] : 0;
     }
   }
 
@@ -153,16 +155,16 @@ public final class Series {
     final int low;
     final int high;
     final DayCounts daily;
-    final DayCounts weekly;
-    final DayCounts monthly;
+    final int[] weekly;
+    final int[] monthly;
 
     Actives(int words, int low, int high) {
       row = new long[Math.max(words, high + 1)];
       this.low = low;
       this.high = high;
       daily = new DayCounts(row.length);
-      weekly = new DayCounts(row.length);
-      monthly = new DayCounts(row.length);
+      weekly = new int[row.length << 6];
+      monthly = new int[row.length << 6];
     }
 
     void addRow() {
@@ -171,12 +173,33 @@ public final class Series {
       widen(1);
       widen(2);
       widen(3);
-      weekly.add(row, low, high);
+      addChanges(weekly);
       widen(7);
       widen(14);
       widen(2);
-      monthly.add(row, low, high);
+      addChanges(monthly);
       Arrays.fill(row, 0);
+    }
+
+    /** Widened rows change seldom: only the days on which one begins or ends to count are noted. */
+    private void addChanges(int[] counts) {
+      long before = 0;
+      for (int w = low; w <= high; w++) {
+        long word = row[w];
+        for (long rest = word ^ (word << 1 | before); rest != 0; rest &= rest - 1) {
+          int bit = Long.numberOfTrailingZeros(rest);
+          counts[(w << 6) + bit] += (int) (word >>> bit << 1 & 2) - 1;
+        }
+        before = word >>> 63;
+      }
+    }
+
+    /** From changes to counts, once every row is in. */
+    void addUp() {
+      for (int day = (low << 6) + 1; day < weekly.length; day++) {
+        weekly[day] += weekly[day - 1];
+        monthly[day] += monthly[day - 1];
+      }
     }
 
     private void widen(int days) {

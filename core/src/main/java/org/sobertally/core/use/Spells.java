@@ -47,6 +47,15 @@ final class Spells {
     }
   }
 
+  /** Adds the spells counted there. */
+  void add(Spells other) {
+    reserve(other.ended.length);
+    for (int days = 0; days < other.ended.length; days++) {
+      ended[days] += other.ended[days];
+      open[days] += other.open[days];
+    }
+  }
+
   private void reserve(int size) {
     if (ended.length < size) {
       ended = Arrays.copyOf(ended, size);

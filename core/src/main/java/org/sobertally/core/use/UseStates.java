@@ -96,7 +96,7 @@ public final class UseStates {
     for (int h = holdings.lineStart(line); h < holdings.lineEnd(line); h++) {
       if (holdings.openOn(h, day)) {
         readClock(h, parts, vendor);
-        state[h - first] = (byte) judge(h, idle, grace, vendor).ordinal();
+        state[h - first] = (byte) judge(h, idle, grace, vendor, parts != 0).ordinal();
       } else {
         state[h - first] = CLOSED;
       }
@@ -117,9 +117,29 @@ public final class UseStates {
     idleDays[h - first] = Math.max(0, to - Math.max(Math.max(last, from), evidenceFrom[vendor]));
   }
 
-  private UseState judge(int h, int idleLine, int openingGrace, int vendor) {
-    Holdings holdings = book.holdings();
-    int accountNumber = holdings.account(h);
+  private UseState judge(int h, int idleLine, int openingGrace, int vendor, boolean judged) {
+    int account = book.holdings().account(h);
+    if (!book.standings().plain(account)) {
+      UseState shut = judgeStanding(h, account);
+      if (shut != null) {
+        return shut;
+      }
+    }
+    boolean unused = lastUsed[h - first] == Days.NONE;
+    boolean seenWhole = judged && book.holdings().from(h) >= evidenceFrom[vendor];
+    boolean away = onLeave[h - first];
+    if (!away && unused && seenWhole && idleDays[h - first] >= openingGrace) {
+      return UseState.NEVER_OPENED;
+    }
+    if (!away && judged && idleDays[h - first] >= idleLine) {
+      return UseState.IDLE;
+    }
+    cannotSay[h - first] = unused && !seenWhole && idleDays[h - first] < idleLine;
+    return UseState.IN_USE;
+  }
+
+  /** What account and person alone decide; null where use decides. */
+  private UseState judgeStanding(int h, int accountNumber) {
     Account.State account = book.standings().stateOn(accountNumber, day);
     Person.Status person = book.standings().statusOn(book.personOfAccount(accountNumber), day);
     onLeave[h - first] = person == Person.Status.ON_LEAVE;
@@ -129,20 +149,8 @@ public final class UseStates {
     if (person == Person.Status.SUSPENDED || account == Account.State.SUSPENDED) {
       return UseState.SUSPENDED;
     }
-    if (account == Account.State.INVITED && Promise.of(book, h).on(day)) {
-      return UseState.UNANSWERED;
-    }
-    boolean unused = lastUsed[h - first] == Days.NONE;
-    boolean judged = book.partsOfPlan(book.planNumberOfLine(holdings.line(h))) != 0;
-    boolean seenWhole = judged && holdings.from(h) >= evidenceFrom[vendor];
-    if (!onLeave[h - first] && unused && seenWhole && idleDays[h - first] >= openingGrace) {
-      return UseState.NEVER_OPENED;
-    }
-    if (!onLeave[h - first] && judged && idleDays[h - first] >= idleLine) {
-      return UseState.IDLE;
-    }
-    cannotSay[h - first] = unused && !seenWhole && idleDays[h - first] < idleLine;
-    return UseState.IN_USE;
+    boolean invited = account == Account.State.INVITED && Promise.of(book, h).on(day);
+    return invited ? UseState.UNANSWERED : null;
   }
 
   public Book book() {

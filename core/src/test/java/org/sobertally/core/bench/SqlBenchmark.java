@@ -1,0 +1,222 @@
+package org.sobertally.core.bench;
+
+import java.io.BufferedWriter;
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.sql.Connection;
+import java.sql.DriverManager;
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.sql.Statement;
+import java.util.concurrent.TimeUnit;
+import org.openjdk.jmh.annotations.Benchmark;
+import org.openjdk.jmh.annotations.BenchmarkMode;
+import org.openjdk.jmh.annotations.Fork;
+import org.openjdk.jmh.annotations.Measurement;
+import org.openjdk.jmh.annotations.Mode;
+import org.openjdk.jmh.annotations.OutputTimeUnit;
+import org.openjdk.jmh.annotations.Scope;
+import org.openjdk.jmh.annotations.Setup;
+import org.openjdk.jmh.annotations.State;
+import org.openjdk.jmh.annotations.Warmup;
+import org.sobertally.core.book.Book;
+import org.sobertally.core.book.Holdings;
+import org.sobertally.core.time.Days;
+
+/**
+ * The same questions put to embedded SQL engines, single-threaded, in the same run. The analytic
+ * one gets its facts in the handiest form there is: one row a holding and day of use, parts already
+ * united, sorted by holding; so it need not join. The application's own database answers over month
+ * rows with a mask of days, as it keeps them.
+ */
+@State(Scope.Benchmark)
+@BenchmarkMode(Mode.SingleShotTime)
+@OutputTimeUnit(TimeUnit.MILLISECONDS)
+@Warmup(iterations = 0)
+@Measurement(iterations = 1)
+@Fork(0)
+public class SqlBenchmark {
+
+  private static Connection duck;
+  private static Connection h2;
+
+  @Setup
+  public void load() throws IOException, SQLException {
+    if (duck == null) {
+      Book book = WholeBenchmark.drawn();
+      duck = DriverManager.getConnection("jdbc:duckdb:");
+      loadDuck(book);
+      h2 = DriverManager.getConnection("jdbc:h2:mem:bench");
+      loadH2(book);
+    }
+  }
+
+  private interface Lines {
+    void write(BufferedWriter out) throws IOException;
+  }
+
+  private static Path file(Lines lines) throws IOException {
+    Path file = Files.createTempFile("bench", ".csv");
+    file.toFile().deleteOnExit();
+    try (BufferedWriter out = Files.newBufferedWriter(file)) {
+      lines.write(out);
+    }
+    return file;
+  }
+
+  private static void loadDuck(Book book) throws IOException, SQLException {
+    Holdings holdings = book.holdings();
+    long[] words = new long[book.activity().words()];
+    int measured = Days.of(BenchBook.FIRST) + BenchBook.DAYS - 1;
+    Path facts =
+        file(
+            out -> {
+              for (int h = 0; h < holdings.size(); h++) {
+                long parts = book.partsOfPlan(book.planNumberOfLine(holdings.line(h)));
+                java.util.Arrays.fill(words, 0);
+                int from = holdings.from(h);
+                book.activity().addUse(holdings.account(h), parts, from, measured, words);
+                for (int w = 0; w < words.length; w++) {
+                  if (words[w] != 0) {
+                    int first = (book.activity().firstWord() + w) << 6;
+                    out.write(h + "," + holdings.line(h) + "," + first + "," + words[w] + "\n");
+                  }
+                }
+              }
+            });
+    Path held =
+        file(
+            out -> {
+              for (int h = 0; h < holdings.size(); h++) {
+                out.write(h + "," + holdings.line(h) + "," + holdings.from(h) + "\n");
+              }
+            });
+    run(duck, "set threads = 1");
+    run(
+        duck,
+        "create table holding as select * from read_csv('%s', header = false, columns = {'holding': 'int', 'plan': 'smallint', 'start': 'int'})"
+            .formatted(held));
+    run(
+        duck,
+        "create table used as select holding, plan, (first + b)::int as day from read_csv('%s', header = false, columns = {'holding': 'int', 'plan': 'smallint', 'first': 'int', 'word': 'bigint'}), range(64) t(b) where (word >> b) & 1 = 1 order by holding, day"
+            .formatted(facts));
+    System.out.printf(
+        "%nRows in the analytic engine: %,d%n", run(duck, "select count(*) from used"));
+  }
+
+  private static void loadH2(Book book) throws IOException, SQLException {
+    Path months =
+        file(
+            out ->
+                book.activity()
+                    .forEachRow(
+                        (account, part, firstDay, bits, from, length) -> {
+                          try {
+                            writeMonths(out, account, part, firstDay, bits, from, length);
+                          } catch (IOException e) {
+                            throw new UncheckedIOException(e);
+                          }
+                        }));
+    run(
+        h2,
+        "create table months (account int, part tinyint, first int, days bigint) as select cast(c1 as int), cast(c2 as tinyint), cast(c3 as int), cast(c4 as bigint) from csvread('%s', 'C1,C2,C3,C4')"
+            .formatted(months));
+  }
+
+  /** Runs of 32 days stand in for months. */
+  private static void writeMonths(
+      BufferedWriter out, int account, int part, int firstDay, long[] bits, int from, int length)
+      throws IOException {
+    for (int half = 0; half < 2 * length; half++) {
+      long mask = bits[from + half / 2] >>> (32 * (half % 2)) & 0xffffffffL;
+      if (mask != 0) {
+        out.write(account + "," + part + "," + (firstDay + 32 * half) + "," + mask + "\n");
+      }
+    }
+  }
+
+  /** Reads the whole answer. */
+  private static long run(Connection connection, String sql) throws SQLException {
+    try (Statement statement = connection.createStatement()) {
+      long last = 0;
+      if (statement.execute(sql)) {
+        try (ResultSet rows = statement.getResultSet()) {
+          while (rows.next()) {
+            last = rows.getLong(1);
+          }
+        }
+      }
+      return last;
+    }
+  }
+
+  private static int measured() {
+    return Days.of(BenchBook.FIRST) + BenchBook.DAYS - 1;
+  }
+
+  private static final String IDLE =
+      "select holding, plan, %d - greatest(coalesce(max(day), 0), any_value(start), %d) as idle from holding left join used using (holding, plan) group by holding, plan";
+
+  private static String idle() {
+    return IDLE.formatted(measured(), Days.of(BenchBook.FIRST));
+  }
+
+  @Benchmark
+  public long lastUseAndIdleList() throws SQLException {
+    return run(duck, "select count(*) from (" + idle() + ") where idle >= 60");
+  }
+
+  @Benchmark
+  public long idleCurveOfEveryPlan() throws SQLException {
+    return run(
+        duck,
+        "select plan, n, count(*) filter (where idle >= n) from (%s), range(1, 366) t(n) group by plan, n"
+            .formatted(idle()));
+  }
+
+  @Benchmark
+  public long activesOfEveryPlanFor180Days() throws SQLException {
+    int to = measured();
+    return run(
+        duck,
+        "select plan, d, count(distinct holding) from used, range(0, 30) t(back), lateral (select day + back as d) where day > %d and d between %d and %d group by plan, d"
+            .formatted(to - 210, to - 179, to));
+  }
+
+  @Benchmark
+  public long utilisationOver90Days() throws SQLException {
+    return run(
+        duck,
+        "select plan, count(distinct holding) from used where day > %d and day <= %d group by plan"
+            .formatted(measured() - 90, measured()));
+  }
+
+  @Benchmark
+  public long oddsOfEveryPlan() throws SQLException {
+    return run(
+        duck,
+        """
+        with spell as (
+          select plan, lead(day) over (partition by holding order by day) - day as g,
+                 %d - day as c from used),
+        tally as (
+          select plan, coalesce(g, c) as u, count(g) as ended, count(*) as n
+          from spell group by plan, u)
+        select plan, u, exp(sum(ln(1 - ended / at_risk)) over (partition by plan order by u))
+        from (select plan, u, ended, sum(n) over (partition by plan order by u desc) as at_risk
+              from tally where u > 0)
+        where ended < at_risk
+        """
+            .formatted(measured()));
+  }
+
+  @Benchmark
+  public long idleDaysOverMonthRows() throws SQLException {
+    return run(
+        h2,
+        "select count(*) from (select account, max(first + floor(log10(days) / log10(2))) as last_day from months group by account) where last_day <= "
+            + (measured() - 60));
+  }
+}

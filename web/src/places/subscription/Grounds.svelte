@@ -1,0 +1,108 @@
+<!-- Under the seats: what the evidence is worth, when money stops, what moved last. -->
+<script lang="ts">
+  import type { Ledger, Subscription } from '../../api/client';
+  import { plusDays, sayCount, sayDay, sayMoney } from '../../state/say';
+
+  let { subscription: s, ledger }: { subscription: Subscription; ledger: Ledger | null } = $props();
+
+  const STALE_DAYS = 4;
+
+  const recent = $derived([...(ledger?.postings ?? [])].reverse().slice(0, 3));
+  const PLACES: Record<string, string> = {
+    OUTSIDE: 'vendor',
+    SPARE: 'spare',
+    PROMISED: 'promised',
+    HELD: 'held',
+    RESTING: 'resting',
+  };
+</script>
+
+<div class="grounds">
+  <section class:stale={s.evidence.known && s.evidence.daysBehind >= STALE_DAYS}>
+    <h2>Evidence</h2>
+    <p class="sub">
+      {#if s.evidence.known}
+        complete {sayDay(s.evidence.completeFrom)} – {sayDay(s.evidence.completeTo)},
+        {s.evidence.daysBehind === 0
+          ? 'up to date'
+          : `${sayCount(s.evidence.daysBehind, 'day')} behind`}{s.evidence.kind === 'LAST_SEEN'
+          ? '; only the last day of use is known'
+          : ''}. Days are counted to {sayDay(s.measureDay)}{s.evidence.daysBehind >= STALE_DAYS
+          ? '; nothing after that is held against anybody'
+          : ''}.
+      {:else}
+        Nothing is known of use at {s.vendorName}: nobody can be judged.
+      {/if}
+      {#if s.cannotSay > 0}
+        For {sayCount(s.cannotSay, 'holder')} it cannot be said yet; by {sayDay(
+          plusDays(s.evidence.completeFrom, s.idleLine),
+        )} it can.
+      {/if}
+    </p>
+  </section>
+  <section>
+    <h2>When money stops</h2>
+    <p class="sub">
+      {#if s.mayShrink === 'NEVER'}
+        The agreement never shrinks. A seat that comes back can only serve somebody else.
+      {:else if s.mayShrink === 'MONTHLY'}
+        From {sayDay(s.cashFrom)}, the next billing month, once the quantity is lowered.
+      {:else}
+        From {sayDay(s.cashFrom)}, once the quantity is lowered{s.noticeBy
+          ? `; notice by ${sayDay(s.noticeBy)}`
+          : ''}.
+      {/if}
+      {#if s.restDays > 0}A seat that comes back rests {s.restDays} days.{/if}
+      {#if s.signOutFirst}Holders must be signed out first.{/if}
+      {#if !s.reusable}A seat that comes back serves nobody else.{/if}
+    </p>
+    <p class="sub had">could be had back <b class="num">{sayMoney(s.recoverable)}</b> a year</p>
+  </section>
+  {#if recent.length > 0}
+    <section>
+      <h2>Last postings</h2>
+      <ul class="num">
+        {#each recent as posting, n (n)}
+          <li>
+            <span>{sayDay(posting.day)}</span>
+            <span>{posting.seats} {PLACES[posting.from]} → {PLACES[posting.to]}</span>
+          </li>
+        {/each}
+      </ul>
+    </section>
+  {/if}
+</div>
+
+<style>
+  .grounds {
+    display: grid;
+    grid-template-columns: 1fr 1fr 1fr;
+    gap: 0 20px;
+    margin-top: 12px;
+  }
+  section {
+    border-top: 1px solid var(--ink);
+    padding: 6px 0 0;
+  }
+  .stale {
+    background: var(--idle-ground);
+    padding-left: 8px;
+    padding-right: 8px;
+  }
+  .stale .sub {
+    color: var(--ink);
+  }
+  .had {
+    margin-top: 3px;
+  }
+  .had b {
+    color: var(--ink);
+    font-weight: 600;
+  }
+  li {
+    display: flex;
+    justify-content: space-between;
+    font-size: 11px;
+    color: var(--soft);
+  }
+</style>
