@@ -1773,6 +1773,7 @@ export interface components {
         | ((string | components['schemas']['LocalDate'] | null) | null)
         | components['schemas']['LocalDate']
         | null;
+      instead?: string | null;
       explanation: string;
     };
     /** @enum {string} */

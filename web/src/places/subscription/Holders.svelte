@@ -4,7 +4,7 @@
   import { get } from 'svelte/store';
   import StateSwatch from '../../pieces/state-swatch/StateSwatch.svelte';
   import UseRibbon from '../../pieces/use-ribbon/UseRibbon.svelte';
-  import type { Holding } from '../../api/client';
+  import type { Finding, Holding } from '../../api/client';
   import { asOf } from '../../state/address.svelte';
   import { sayDay, sayMoney, sayShortDay } from '../../state/say';
   import { STATE_WORDS, textureOf } from '../../state/states';
@@ -26,8 +26,8 @@
     cursor: number;
     days: number;
     planned: ReadonlySet<string>;
-    /** What was found of a holding, in a sentence, where that is what is listed. */
-    why: ReadonlyMap<string, string> | null;
+    /** What was found of holdings, where that is what is listed. */
+    why: ReadonlyMap<string, Finding> | null;
     mayDraft: boolean;
     onchoose: (holdings: string[], add: boolean) => void;
     oncursor: (row: number) => void;
@@ -83,7 +83,9 @@
     if (h.admin) notes.push('administrator');
     if (h.service) notes.push('service account');
     if (!h.person) notes.push('nobody’s account');
-    if (why?.has(h.holding)) notes.push(why.get(h.holding)!);
+    const found = why?.get(h.holding);
+    if (found?.instead)
+      notes.push(`${found.instead} would do: ${sayMoney(found.amount, true)} less`);
     return notes.join(' · ');
   }
 </script>
@@ -124,8 +126,14 @@
             onclick={(e) => click(e, item.index)}
           >
             <span role="cell" class="mark">{chosen.has(h.holding) ? '☒' : '☐'}</span>
-            <span role="cell" class="cut" title={[h.name, note(h)].filter(Boolean).join(': ')}>
-              <b>{h.name}</b>{#if note(h)}<span class="sub"> · {note(h)}</span>{/if}
+            <span
+              role="cell"
+              class="cut"
+              title={[h.name, why?.get(h.holding)?.explanation ?? note(h)]
+                .filter(Boolean)
+                .join(': ')}
+            >
+              <b>{h.name}</b>{#if note(h)}<span class="sub">{' · ' + note(h)}</span>{/if}
             </span>
             {#if !why}<span role="cell" class="sub cut">{h.department ?? '–'}</span>{/if}
             <span role="cell"><UseRibbon weeks={h.weeks} /></span>

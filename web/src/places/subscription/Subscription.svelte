@@ -104,7 +104,7 @@
       ledger = nextLedger;
       series = nextSeries;
       tiers = nextTiers;
-      lower = new Map(found.flatMap((f) => (f.holding ? [[f.holding, f.explanation]] : [])));
+      lower = new Map(found.flatMap((f) => (f.holding ? [[f.holding, f]] : [])));
       floor = subscription?.floor?.check
         ? await dataOf(api.GET('/api/v1/subscriptions/{line}/floor', { params })).catch(() => null)
         : null;

@@ -1,5 +1,5 @@
 import { expect, it } from 'vitest';
-import type { Holding, Subscription } from '../../api/client';
+import type { Finding, Holding, Subscription } from '../../api/client';
 import { cellsOf, pastTheLine, SHOWS } from './seats';
 
 const holding = (id: string, more: Partial<Holding>): Holding => ({
@@ -61,6 +61,6 @@ it('lists who lies past the line, the longest without use first', () => {
   expect(pastTheLine(all, 60).map((h) => h.holding)).toEqual(['idle']);
   expect(pastTheLine(all, 50).map((h) => h.holding)).toEqual(['idle', 'never']);
   expect(SHOWS.unsure.of(all, 60, new Map()).map((h) => h.holding)).toEqual(['unsure']);
-  const lower = new Map([['idle', 'Letter covers Mail for €84.00.']]);
+  const lower = new Map([['idle', { kind: 'SMALLER_TIER' } as Finding]]);
   expect(SHOWS.lower.of(all, 60, lower).map((h) => h.holding)).toEqual(['idle']);
 });

@@ -1,4 +1,4 @@
-import type { Holding, Subscription } from '../../api/client';
+import type { Finding, Holding, Subscription } from '../../api/client';
 import type { Cell } from '../../pieces/seat-field/SeatField.svelte';
 import { sayShortDay } from '../../state/say';
 import { STATE_WORDS, textureOf, type Texture } from '../../state/states';
@@ -6,8 +6,8 @@ import { STATE_WORDS, textureOf, type Texture } from '../../state/states';
 /** Which holders are listed. */
 export type Show = 'past' | 'all' | 'lower' | 'locked' | 'unanswered' | 'unsure';
 
-/** Sentences by holding: for whom a lower tier would do, and why. */
-export type Lower = ReadonlyMap<string, string>;
+/** Findings by holding: for whom a lower tier would do, and why. */
+export type Lower = ReadonlyMap<string, Finding>;
 
 const byIdleDays = (a: Holding, b: Holding) =>
   b.idleDays - a.idleDays || a.name.localeCompare(b.name);

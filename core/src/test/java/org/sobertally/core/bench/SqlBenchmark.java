@@ -94,6 +94,7 @@ public class SqlBenchmark {
               }
             });
     run(duck, "set threads = 1");
+    run(duck, "set memory_limit = '6GB'");
     run(
         duck,
         "create table holding as select * from read_csv('%s', header = false, columns = {'holding': 'int', 'plan': 'smallint', 'start': 'int'})"
@@ -176,13 +177,21 @@ public class SqlBenchmark {
             .formatted(idle()));
   }
 
+  /**
+   * Six of the 180 days: one query a day is what stays within memory, and all of them would take
+   * half an hour; what the whole range takes is thirty times this.
+   */
   @Benchmark
-  public long activesOfEveryPlanFor180Days() throws SQLException {
-    int to = measured();
-    return run(
-        duck,
-        "select plan, d, count(distinct holding) from used, range(0, 30) t(back), lateral (select day + back as d) where day > %d and d between %d and %d group by plan, d"
-            .formatted(to - 210, to - 179, to));
+  public long activesOfEveryPlanForSixOf180Days() throws SQLException {
+    long sum = 0;
+    for (int day = measured() - 150; day <= measured(); day += 30) {
+      sum +=
+          run(
+              duck,
+              "select sum(n) from (select plan, count(distinct holding) as n from used where day between %d and %d group by plan)"
+                  .formatted(day - 29, day));
+    }
+    return sum;
   }
 
   @Benchmark

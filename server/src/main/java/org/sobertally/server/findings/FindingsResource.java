@@ -52,6 +52,7 @@ public class FindingsResource {
   /**
    * @param amount what this alone would give back a year; findings overlap and must not be added up
    * @param state of the holding
+   * @param instead the name of the plan that would do, where the finding proposes one
    */
   @Schema(name = "Finding")
   record FindingDto(
@@ -66,6 +67,7 @@ public class FindingsResource {
       @Schema(nullable = true) UseState state,
       MoneyDto amount,
       @Schema(nullable = true) LocalDate since,
+      @Schema(nullable = true) String instead,
       String explanation) {}
 
   @GET
@@ -99,7 +101,7 @@ public class FindingsResource {
     return Page.of(
         fitting,
         "%09d"::formatted,
-        n -> shown(book, states, findings.get(n)),
+        n -> shown(book, states, findings, n),
         limit,
         cursor,
         uri,
@@ -118,7 +120,9 @@ public class FindingsResource {
     return number;
   }
 
-  private static FindingDto shown(Book book, UseStates states, Finding finding) {
+  private static FindingDto shown(Book book, UseStates states, Findings findings, int n) {
+    Finding finding = findings.get(n);
+    int instead = findings.otherPlan(n);
     boolean held = finding.holding() >= 0;
     boolean sold = finding.line() >= 0;
     return new FindingDto(
@@ -133,6 +137,7 @@ public class FindingsResource {
         held ? states.state(finding.holding()) : null,
         MoneyDto.of(finding.amount()),
         finding.since(),
+        instead < 0 ? null : book.plans().get(instead).name(),
         finding.explanation());
   }
 
