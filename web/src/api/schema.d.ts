@@ -204,6 +204,115 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/v1/findings/kinds': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Kinds */
+    get: {
+      parameters: {
+        query?: {
+          asOf?: string;
+        };
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['KindCount'][];
+            'text/csv': components['schemas']['KindCount'][];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/v1/findings/people': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** People */
+    get: {
+      parameters: {
+        query?: {
+          asOf?: string;
+          cursor?: string;
+          limit?: string;
+          sets?: string;
+        };
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['FindingPerson'][];
+            'text/csv': components['schemas']['FindingPerson'][];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/v1/first-keeper': {
     parameters: {
       query?: never;
@@ -1306,6 +1415,7 @@ export interface paths {
         query?: {
           asOf?: string;
           cursor?: string;
+          figure?: string;
           idleLine?: string;
           limit?: string;
           state?: string;
@@ -1677,6 +1787,13 @@ export interface components {
       notes: string[];
       rejected: components['schemas']['Violation1'][];
     };
+    CashDay: {
+      day: components['schemas']['LocalDate'];
+      line: string;
+      /** Format: int32 */
+      seats: number;
+      yearly: components['schemas']['Money'];
+    };
     /** @enum {string} */
     Cause:
       | 'BOUGHT'
@@ -1793,6 +1910,20 @@ export interface components {
       | 'SHORT'
       | 'FLOOR_AT_RISK'
       | 'DRIFT';
+    FindingPerson: {
+      person?: string | null;
+      account?: string | null;
+      name: string;
+      department?: string | null;
+      kinds: components['schemas']['FindingKind'][];
+      holds: string[];
+      wouldDo: string[];
+      why: string[];
+      now: components['schemas']['Money'];
+      wouldBe: components['schemas']['Money'];
+      recoverable: components['schemas']['Money'];
+      takeBack: string[];
+    };
     FirstKeeperForm: {
       code: string;
       password: string;
@@ -1981,6 +2112,14 @@ export interface components {
     Kind: 'TAKE_BACK';
     /** @enum {string} */
     Kind1: 'DAILY' | 'LAST_SEEN';
+    KindCount: {
+      kind: components['schemas']['FindingKind'];
+      /** Format: int32 */
+      findings: number;
+      /** Format: int32 */
+      people: number;
+      amount: components['schemas']['Money'];
+    };
     Ledger: {
       /** Format: int32 */
       bought: number;
@@ -2123,6 +2262,7 @@ export interface components {
       lines: components['schemas']['LinePreview'][];
       yearly: components['schemas']['Money'];
       cashThisYear: components['schemas']['Money'];
+      cash: components['schemas']['CashDay'][];
       /** Format: int32 */
       seatsBack: number;
       /** Format: int32 */
@@ -2184,6 +2324,7 @@ export interface components {
       role: components['schemas']['Role'];
       csrf?: string | null;
       today: string;
+      zone: string;
     };
     Slate: {
       id: string;

@@ -31,6 +31,8 @@ who were idle so long came back within the days that the odds are of, with their
   const LEFT = 34;
   const RIGHT = 38;
   const TOP = 14;
+  /** The longest words beside the line, about. */
+  const WORDS_WIDTH = 262;
   const TICKS = [7, 14, 30, 60, 90, 120, 180, 270, 365];
   const LONGEST = 365;
 
@@ -198,7 +200,9 @@ who were idle so long came back within the days that the odds are of, with their
         <text class="days" y="4" text-anchor="middle">{days} d</text>
       </g>
       <g
-        transform="translate({at + (at > inner * 0.6 ? -10 : 10)} {26})"
+        transform="translate({at > inner * 0.6
+          ? at - 10
+          : Math.min(at + 10, inner + RIGHT - WORDS_WIDTH)} 26)"
         text-anchor={at > inner * 0.6 ? 'end' : 'start'}
         aria-hidden="true"
       >

@@ -15,6 +15,7 @@
 
   const PLACES = [
     { path: '/subscriptions', name: 'Subscriptions' },
+    { path: '/findings', name: 'Findings' },
     { path: '/slates', name: 'Slates' },
     { path: '/journal', name: 'Journal' },
   ] as const;
@@ -50,6 +51,11 @@
         keys: 'g s',
         does: 'go to Subscriptions',
         run: () => void navigate('/subscriptions', { search: search() }),
+      },
+      {
+        keys: 'g f',
+        does: 'go to Findings',
+        run: () => void navigate('/findings', { search: search() }),
       },
       {
         keys: 'g l',

@@ -2,6 +2,7 @@
 <script lang="ts">
   import { api, dataOf, saveCsv, type JournalEntry } from '../../api/client';
   import { param, setParam, to } from '../../state/address.svelte';
+  import { session } from '../../state/session.svelte';
   import { slates } from '../../state/slate.svelte';
   import { sayDay, saySigned } from '../../state/say';
 
@@ -47,6 +48,7 @@
       hour: '2-digit',
       minute: '2-digit',
       second: '2-digit',
+      timeZone: session.me?.zone,
     });
   }
 </script>

@@ -1,7 +1,7 @@
 <!-- Under the seats: what the evidence is worth, when money stops, what moved last. -->
 <script lang="ts">
   import type { Ledger, Subscription } from '../../api/client';
-  import { plusDays, sayCount, sayDay, sayMoney } from '../../state/say';
+  import { plusDays, sayCount, sayDay, sayMoney, sayShortDay } from '../../state/say';
 
   let { subscription: s, ledger }: { subscription: Subscription; ledger: Ledger | null } = $props();
 
@@ -64,7 +64,7 @@
       <ul class="num">
         {#each recent as posting, n (n)}
           <li>
-            <span>{sayDay(posting.day)}</span>
+            <span>{sayShortDay(posting.day, s.measureDay)}</span>
             <span>{posting.seats} {PLACES[posting.from]} → {PLACES[posting.to]}</span>
           </li>
         {/each}
@@ -76,7 +76,7 @@
 <style>
   .grounds {
     display: grid;
-    grid-template-columns: 1fr 1fr 1fr;
+    grid-template-columns: repeat(3, minmax(0, 1fr));
     gap: 0 20px;
     margin-top: 12px;
   }

@@ -184,7 +184,7 @@
   }
   .scroll {
     overflow: auto;
-    height: 330px;
+    height: max(330px, calc(100vh - 680px));
     position: relative;
   }
   .all {

@@ -225,6 +225,11 @@ public final class Covers {
     return new Cover(person[n], of.vendor, held, of.need, of.plans, money(of.now), money(of.cost));
   }
 
+  /** The place of the first cover of an account of nobody's. */
+  public int ofNobody() {
+    return firstOfPerson[book.people().size()];
+  }
+
   /** How many covers there are. */
   public int size() {
     return size;
@@ -253,6 +258,11 @@ public final class Covers {
   /** What the n-th cover would save a year, in the reporting currency, unrounded. */
   public BigDecimal recoverable(int n) {
     return pattern[n].recoverable();
+  }
+
+  /** What the n-th cover saves on the holding at a place of it, unrounded. */
+  public BigDecimal saved(int n, int place) {
+    return pattern[n].saved[place - start[n]];
   }
 
   /** What could be saved a year, everybody counted once per vendor; unrounded. */

@@ -164,11 +164,13 @@ public final class Findings {
     return money(amount[n]);
   }
 
-  int account(int n) {
+  /** The account's number, or −1. */
+  public int account(int n) {
     return account[n];
   }
 
-  int holding(int n) {
+  /** The holding's number, or −1. */
+  public int holding(int n) {
     return holding[n];
   }
 

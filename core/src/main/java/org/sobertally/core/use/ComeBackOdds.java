@@ -1,9 +1,8 @@
 package org.sobertally.core.use;
 
 import java.time.LocalDate;
-import java.util.HashMap;
 import java.util.List;
-import java.util.Map;
+import java.util.function.IntFunction;
 import java.util.stream.IntStream;
 import org.sobertally.core.activity.Evidence;
 import org.sobertally.core.book.Book;
@@ -62,19 +61,27 @@ public final class ComeBackOdds {
 
   /** The odds of the plan's holders, as could be known on the day. */
   public static ComeBackOdds of(Book book, int plan, LocalDate asOf) {
-    return of(book, plan, asOf, new HashMap<>());
+    return of(
+        book,
+        plan,
+        asOf,
+        p -> {
+          Spells spells = new Spells();
+          spells.addPlan(book, p, asOf);
+          return spells;
+        });
   }
 
-  /** The odds of every plan, by its number; the history of each is gone through once. */
+  /** The odds of every plan, by its number, from one pass over all holdings. */
   public static List<ComeBackOdds> ofEveryPlan(Book book, LocalDate asOf) {
-    Map<Integer, Spells> counted = new HashMap<>();
-    return IntStream.range(0, book.plans().size())
-        .mapToObj(plan -> of(book, plan, asOf, counted))
+    Spells[] counted = Spells.ofEveryPlan(book, asOf);
+    return IntStream.range(0, counted.length)
+        .mapToObj(plan -> of(book, plan, asOf, p -> counted[p]))
         .toList();
   }
 
   private static ComeBackOdds of(
-      Book book, int plan, LocalDate asOf, Map<Integer, Spells> counted) {
+      Book book, int plan, LocalDate asOf, IntFunction<Spells> spellsOf) {
     Plan wanted = book.plans().get(plan);
     if (!book.hasEvidence(wanted.vendor())) {
       return new ComeBackOdds(null, null, Unknown.NO_EVIDENCE);
@@ -82,25 +89,15 @@ public final class ComeBackOdds {
     if (book.evidenceOf(wanted.vendor(), asOf).kind() == Evidence.Kind.LAST_SEEN) {
       return new ComeBackOdds(null, null, Unknown.LAST_SEEN);
     }
+    Spells own = spellsOf.apply(plan);
     Spells ladder = new Spells();
     for (int p = 0; wanted.ladder() != null && p < book.plans().size(); p++) {
       Plan other = book.plans().get(p);
       if (wanted.ladder().equals(other.ladder()) && wanted.vendor().equals(other.vendor())) {
-        ladder.add(spells(book, p, asOf, counted));
+        ladder.add(p == plan ? own : spellsOf.apply(p));
       }
     }
-    Spells own = spells(book, plan, asOf, counted);
     return new ComeBackOdds(new Survival(own), new Survival(ladder), null);
-  }
-
-  private static Spells spells(Book book, int plan, LocalDate asOf, Map<Integer, Spells> counted) {
-    return counted.computeIfAbsent(
-        plan,
-        p -> {
-          Spells spells = new Spells();
-          spells.addPlan(book, p, asOf);
-          return spells;
-        });
   }
 
   /** Why nothing can be told at all, or null. */

@@ -1,7 +1,9 @@
 package org.sobertally.core.use;
 
 import java.time.LocalDate;
+import java.util.List;
 import java.util.OptionalInt;
+import java.util.stream.IntStream;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.book.Holdings;
 import org.sobertally.core.money.Money;
@@ -30,7 +32,18 @@ public final class IdleCurve {
   }
 
   public static IdleCurve of(Book book, int line, LocalDate asOf) {
-    UseStates states = UseStates.ofLine(book, asOf, line, OptionalInt.empty());
+    return of(UseStates.ofLine(book, asOf, line, OptionalInt.empty()), line);
+  }
+
+  /** The curve of every subscription, by its number. */
+  public static List<IdleCurve> ofEveryLine(UseStates states) {
+    return IntStream.range(0, states.book().lines().size())
+        .mapToObj(line -> of(states, line))
+        .toList();
+  }
+
+  private static IdleCurve of(UseStates states, int line) {
+    Book book = states.book();
     Holdings holdings = book.holdings();
     int[] seats = new int[LONGEST + 2];
     int[] spared = new int[LONGEST + 2];
@@ -39,7 +52,7 @@ public final class IdleCurve {
       if (states.isOpen(h) && states.state(h).compareTo(UseState.UNANSWERED) > 0) {
         int days = Math.min(states.idleDays(h), LONGEST);
         seats[days]++;
-        boolean kept = anyKeeps && book.keepOn(holdings.id(h), asOf) != null;
+        boolean kept = anyKeeps && book.keepOn(holdings.id(h), states.asOf()) != null;
         if (kept || states.onLeave(h)) {
           spared[days]++;
         }
@@ -50,7 +63,7 @@ public final class IdleCurve {
       spared[n] += spared[n + 1];
     }
     LocalDate measured = Days.date(states.measureDay(book.vendorOfLine(line)));
-    return new IdleCurve(measured, book.seatPrice(line, asOf), seats, spared);
+    return new IdleCurve(measured, book.seatPrice(line, states.asOf()), seats, spared);
   }
 
   /** The day to which use was counted. */

@@ -21,29 +21,63 @@ final class Spells {
   private int[] ended = new int[2];
   private int[] open = new int[2];
 
+  /** The spells of every plan's holdings up to the measure day, by the plan's number. */
+  static Spells[] ofEveryPlan(Book book, LocalDate asOf) {
+    Known[] known = new Known[book.plans().size()];
+    Spells[] spells = new Spells[known.length];
+    for (int plan = 0; plan < known.length; plan++) {
+      known[plan] = Known.of(book, plan, asOf);
+      spells[plan] = new Spells();
+      spells[plan].reserve(known[plan]);
+    }
+    // By account and not by plan: activity is then read from front to back.
+    Holdings holdings = book.holdings();
+    long[] used = new long[book.activity().words()];
+    for (int account = 0; account < book.accounts().size(); account++) {
+      for (int p = holdings.accountStart(account); p < holdings.accountEnd(account); p++) {
+        int h = holdings.atPlaceOfAccount(p);
+        int plan = book.planNumberOfLine(holdings.line(h));
+        spells[plan].addHolding(book, h, known[plan], used);
+      }
+    }
+    return spells;
+  }
+
   /** Adds the spells of every holding of the plan, up to the measure day. */
   void addPlan(Book book, int plan, LocalDate asOf) {
-    Evidence evidence = book.evidenceOf(book.plans().get(plan).vendor(), asOf);
-    int first = Days.of(evidence.from());
-    int last = Days.of(evidence.measureDay(asOf));
-    if (last < first) {
-      return;
-    }
-    reserve(last - first + 2);
-    long parts = book.partsOfPlan(plan);
+    Known known = Known.of(book, plan, asOf);
+    reserve(known);
     Holdings holdings = book.holdings();
     long[] used = new long[book.activity().words()];
     for (int line = 0; line < book.lines().size(); line++) {
       if (book.planNumberOfLine(line) == plan) {
         for (int place = holdings.lineStart(line); place < holdings.lineEnd(line); place++) {
-          int h = holdings.byAccount(place);
-          int from = Math.max(first, holdings.from(h));
-          int to = holdings.until(h) == Days.OPEN ? last : Math.min(last, holdings.until(h) - 1);
-          if (from <= to && book.activity().addUse(holdings.account(h), parts, from, to, used)) {
-            tally(used, book.activity(), to);
-          }
+          addHolding(book, holdings.byAccount(place), known, used);
         }
       }
+    }
+  }
+
+  /** What is known of a plan: its parts, and the first and last day of its vendor's evidence. */
+  private record Known(long parts, int first, int last) {
+    static Known of(Book book, int plan, LocalDate asOf) {
+      Evidence evidence = book.evidenceOf(book.plans().get(plan).vendor(), asOf);
+      return new Known(
+          book.partsOfPlan(plan), Days.of(evidence.from()), Days.of(evidence.measureDay(asOf)));
+    }
+  }
+
+  private void reserve(Known known) {
+    reserve(Math.max(0, known.last - known.first) + 2);
+  }
+
+  private void addHolding(Book book, int h, Known known, long[] used) {
+    Holdings holdings = book.holdings();
+    int from = Math.max(known.first, holdings.from(h));
+    int to =
+        holdings.until(h) == Days.OPEN ? known.last : Math.min(known.last, holdings.until(h) - 1);
+    if (from <= to && book.activity().addUse(holdings.account(h), known.parts, from, to, used)) {
+      tally(used, book.activity(), to);
     }
   }
 

@@ -68,8 +68,17 @@ public final class UseStates {
   /** Every holding, each judged by its plan's own idle line. */
   public static UseStates of(Book book, LocalDate asOf) {
     UseStates states = new UseStates(book, asOf, 0, book.holdings().size());
-    for (int line = 0; line < book.lines().size(); line++) {
-      states.judgeLine(line, OptionalInt.empty());
+    Judge[] judges = new Judge[book.lines().size()];
+    for (int line = 0; line < judges.length; line++) {
+      judges[line] = states.judge(line, OptionalInt.empty());
+    }
+    // By account and not by subscription: activity is then read from front to back.
+    Holdings holdings = book.holdings();
+    for (int account = 0; account < book.accounts().size(); account++) {
+      for (int p = holdings.accountStart(account); p < holdings.accountEnd(account); p++) {
+        int h = holdings.atPlaceOfAccount(p);
+        states.judgeHolding(h, judges[holdings.line(h)]);
+      }
     }
     return states;
   }
@@ -82,24 +91,32 @@ public final class UseStates {
   public static UseStates ofLine(Book book, LocalDate asOf, int line, OptionalInt idleLine) {
     Holdings holdings = book.holdings();
     UseStates states = new UseStates(book, asOf, holdings.lineStart(line), holdings.lineEnd(line));
-    states.judgeLine(line, idleLine);
+    Judge judge = states.judge(line, idleLine);
+    for (int h = holdings.lineStart(line); h < holdings.lineEnd(line); h++) {
+      states.judgeHolding(h, judge);
+    }
     return states;
   }
 
-  private void judgeLine(int line, OptionalInt idleLine) {
+  /** What holdings of one subscription are judged by. */
+  private record Judge(int idleLine, int openingGrace, long parts, int vendor) {}
+
+  private Judge judge(int line, OptionalInt idleLine) {
     Plan plan = book.planOfLine(line);
-    int idle = idleLine.orElse(book.idleLineOf(plan));
-    int grace = book.openingGraceOf(plan);
-    long parts = book.partsOfPlan(book.planNumberOfLine(line));
-    int vendor = book.vendorOfLine(line);
-    Holdings holdings = book.holdings();
-    for (int h = holdings.lineStart(line); h < holdings.lineEnd(line); h++) {
-      if (holdings.openOn(h, day)) {
-        readClock(h, parts, vendor);
-        state[h - first] = (byte) judge(h, idle, grace, vendor, parts != 0).ordinal();
-      } else {
-        state[h - first] = CLOSED;
-      }
+    return new Judge(
+        idleLine.orElse(book.idleLineOf(plan)),
+        book.openingGraceOf(plan),
+        book.partsOfPlan(book.planNumberOfLine(line)),
+        book.vendorOfLine(line));
+  }
+
+  private void judgeHolding(int h, Judge by) {
+    if (book.holdings().openOn(h, day)) {
+      readClock(h, by.parts, by.vendor);
+      UseState judged = judge(h, by.idleLine, by.openingGrace, by.vendor, by.parts != 0);
+      state[h - first] = (byte) judged.ordinal();
+    } else {
+      state[h - first] = CLOSED;
     }
   }
 

@@ -3,6 +3,8 @@ package org.sobertally.core.use;
 import java.math.BigDecimal;
 import java.math.RoundingMode;
 import java.time.LocalDate;
+import java.util.List;
+import java.util.stream.IntStream;
 import org.sobertally.core.activity.Evidence;
 import org.sobertally.core.agreement.Agreement;
 import org.sobertally.core.agreement.Agreement.FloorOf;
@@ -33,20 +35,57 @@ public record Utilisation(int windowDays, int used, int of, boolean judged, Loca
   /** Over any window. */
   public static Utilisation over(
       Book book, int line, LocalDate asOf, int windowDays, FloorOf countedOf) {
-    Evidence evidence = book.evidenceOf(book.vendors().get(book.vendorOfLine(line)).id(), asOf);
-    int to = Days.of(evidence.measureDay(asOf));
-    int from = to - windowDays + 1;
-    long parts = book.partsOfPlan(book.planNumberOfLine(line));
     Holdings holdings = book.holdings();
+    Window window = Window.of(book, line, asOf, windowDays);
     int used = 0;
     for (int h = holdings.lineStart(line); h < holdings.lineEnd(line); h++) {
-      if (holdings.openOn(h, Days.of(asOf))) {
-        int start = Math.max(from, holdings.from(h));
-        if (book.activity().lastUse(holdings.account(h), parts, start, to) != Days.NONE) {
-          used++;
-        }
+      used += window.countsIn(book, h) ? 1 : 0;
+    }
+    return of(book, line, asOf, windowDays, countedOf, used);
+  }
+
+  /** Of every subscription, by its number, from one pass over all holdings. */
+  public static List<Utilisation> ofEveryLine(
+      Book book, LocalDate asOf, int windowDays, FloorOf countedOf) {
+    Window[] windows = new Window[book.lines().size()];
+    int[] used = new int[windows.length];
+    for (int line = 0; line < windows.length; line++) {
+      windows[line] = Window.of(book, line, asOf, windowDays);
+    }
+    // By account and not by subscription: activity is then read from front to back.
+    Holdings holdings = book.holdings();
+    for (int account = 0; account < book.accounts().size(); account++) {
+      for (int p = holdings.accountStart(account); p < holdings.accountEnd(account); p++) {
+        int h = holdings.atPlaceOfAccount(p);
+        int line = holdings.line(h);
+        used[line] += windows[line].countsIn(book, h) ? 1 : 0;
       }
     }
+    return IntStream.range(0, windows.length)
+        .mapToObj(line -> of(book, line, asOf, windowDays, countedOf, used[line]))
+        .toList();
+  }
+
+  /** The days {@code [from, to]} of one subscription, and the epoch day that is asked about. */
+  private record Window(long parts, int from, int to, int day) {
+    static Window of(Book book, int line, LocalDate asOf, int days) {
+      Evidence evidence = book.evidenceOf(book.planOfLine(line).vendor(), asOf);
+      int to = Days.of(evidence.measureDay(asOf));
+      long parts = book.partsOfPlan(book.planNumberOfLine(line));
+      return new Window(parts, to - days + 1, to, Days.of(asOf));
+    }
+
+    boolean countsIn(Book book, int h) {
+      Holdings holdings = book.holdings();
+      int start = Math.max(from, holdings.from(h));
+      return holdings.openOn(h, day)
+          && book.activity().lastUse(holdings.account(h), parts, start, to) != Days.NONE;
+    }
+  }
+
+  private static Utilisation of(
+      Book book, int line, LocalDate asOf, int windowDays, FloorOf countedOf, int used) {
+    Evidence evidence = book.evidenceOf(book.planOfLine(line).vendor(), asOf);
     Places places = Ledger.count(book, line, asOf);
     return new Utilisation(
         windowDays,

@@ -68,21 +68,22 @@ public class SqlBenchmark {
 
   private static void loadDuck(Book book) throws IOException, SQLException {
     Holdings holdings = book.holdings();
-    long[] words = new long[book.activity().words()];
-    int measured = Days.of(BenchBook.FIRST) + BenchBook.DAYS - 1;
     Path facts =
         file(
+            out ->
+                book.activity()
+                    .forEachRow(
+                        (account, part, firstDay, bits, from, length) -> {
+                          for (int w = 0; w < length; w++) {
+                            write(out, account, part, firstDay + 64 * w, bits[from + w]);
+                          }
+                        }));
+    Path parts =
+        file(
             out -> {
-              for (int h = 0; h < holdings.size(); h++) {
-                long parts = book.partsOfPlan(book.planNumberOfLine(holdings.line(h)));
-                java.util.Arrays.fill(words, 0);
-                int from = holdings.from(h);
-                book.activity().addUse(holdings.account(h), parts, from, measured, words);
-                for (int w = 0; w < words.length; w++) {
-                  if (words[w] != 0) {
-                    int first = (book.activity().firstWord() + w) << 6;
-                    out.write(h + "," + holdings.line(h) + "," + first + "," + words[w] + "\n");
-                  }
+              for (int plan = 0; plan < book.plans().size(); plan++) {
+                for (long rest = book.partsOfPlan(plan); rest != 0; rest &= rest - 1) {
+                  out.write(plan + "," + Long.numberOfTrailingZeros(rest) + "\n");
                 }
               }
             });
@@ -90,21 +91,40 @@ public class SqlBenchmark {
         file(
             out -> {
               for (int h = 0; h < holdings.size(); h++) {
-                out.write(h + "," + holdings.line(h) + "," + holdings.from(h) + "\n");
+                int plan = book.planNumberOfLine(holdings.line(h));
+                out.write(
+                    h + "," + holdings.account(h) + "," + plan + "," + holdings.from(h) + "\n");
               }
             });
     run(duck, "set threads = 1");
     run(duck, "set memory_limit = '6GB'");
     run(
         duck,
-        "create table holding as select * from read_csv('%s', header = false, columns = {'holding': 'int', 'plan': 'smallint', 'start': 'int'})"
+        "create table holding as select * from read_csv('%s', header = false, columns = {'holding': 'int', 'account': 'int', 'plan': 'smallint', 'start': 'int'})"
             .formatted(held));
     run(
         duck,
-        "create table used as select holding, plan, (first + b)::int as day from read_csv('%s', header = false, columns = {'holding': 'int', 'plan': 'smallint', 'first': 'int', 'word': 'bigint'}), range(64) t(b) where (word >> b) & 1 = 1 order by holding, day"
+        "create table plan_part as select * from read_csv('%s', header = false, columns = {'plan': 'smallint', 'part': 'tinyint'})"
+            .formatted(parts));
+    run(
+        duck,
+        "create table activity as select account, part, (first + b)::int as day from read_csv('%s', header = false, columns = {'account': 'int', 'part': 'tinyint', 'first': 'int', 'word': 'bigint'}), range(64) t(b) where (word >> b) & 1 = 1 order by account, part, day"
             .formatted(facts));
+    run(
+        duck,
+        "create view used as select h.holding, h.plan, a.day from activity a join holding h on h.account = a.account and a.day >= h.start join plan_part p on p.plan = h.plan and p.part = a.part");
     System.out.printf(
-        "%nRows in the analytic engine: %,d%n", run(duck, "select count(*) from used"));
+        "%nRows in the analytic engine: %,d%n", run(duck, "select count(*) from activity"));
+  }
+
+  private static void write(BufferedWriter out, int account, int part, int first, long word) {
+    if (word != 0) {
+      try {
+        out.write(account + "," + part + "," + first + "," + word + "\n");
+      } catch (IOException e) {
+        throw new UncheckedIOException(e);
+      }
+    }
   }
 
   private static void loadH2(Book book) throws IOException, SQLException {
@@ -209,7 +229,7 @@ public class SqlBenchmark {
         """
         with spell as (
           select plan, lead(day) over (partition by holding order by day) - day as g,
-                 %d - day as c from used),
+                 %d - day as c from (select distinct holding, plan, day from used)),
         tally as (
           select plan, coalesce(g, c) as u, count(g) as ended, count(*) as n
           from spell group by plan, u)

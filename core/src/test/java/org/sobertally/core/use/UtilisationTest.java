@@ -9,6 +9,7 @@ import java.time.LocalDate;
 import org.junit.jupiter.api.Test;
 import org.sobertally.core.activity.Evidence;
 import org.sobertally.core.agreement.Agreement;
+import org.sobertally.core.agreement.Agreement.FloorOf;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.support.TestBook;
 
@@ -59,5 +60,26 @@ class UtilisationTest {
     Utilisation utilisation = ofOpus();
     assertThat(utilisation.percent()).isNull();
     assertThat(utilisation.judgedFrom()).isEqualTo(EVIDENCE_TO.plusDays(1));
+  }
+
+  @org.junit.jupiter.params.ParameterizedTest
+  @org.junit.jupiter.params.provider.MethodSource("org.sobertally.core.support.RandomBook#seeds")
+  void onePassOverEverybodySaysWhatEachSubscriptionSays(long seed) {
+    var drawn = new org.sobertally.core.support.RandomBook(seed);
+    var all = Utilisation.ofEveryLine(drawn.book, drawn.asOf, 45, FloorOf.HELD);
+    var curves = IdleCurve.ofEveryLine(UseStates.of(drawn.book, drawn.asOf));
+    var odds = ComeBackOdds.ofEveryPlan(drawn.book, drawn.asOf);
+    for (int line = 0; line < drawn.book.lines().size(); line++) {
+      assertThat(all.get(line))
+          .isEqualTo(Utilisation.over(drawn.book, line, drawn.asOf, 45, FloorOf.HELD));
+      IdleCurve curve = IdleCurve.of(drawn.book, line, drawn.asOf);
+      ComeBackOdds alone =
+          ComeBackOdds.of(drawn.book, drawn.book.planNumberOfLine(line), drawn.asOf);
+      for (int days = 1; days <= ComeBackOdds.LONGEST; days++) {
+        assertThat(curves.get(line).seats(days)).isEqualTo(curve.seats(days));
+        assertThat(odds.get(drawn.book.planNumberOfLine(line)).at(days, 30))
+            .isEqualTo(alone.at(days, 30));
+      }
+    }
   }
 }

@@ -65,10 +65,16 @@ public class SessionResource {
    *
    * @param csrf to be sent as X-CSRF-Token with every change; absent for a token
    * @param today the application's day
+   * @param zone the time zone that days and times are told in
    */
   @Schema(name = "Session")
   public record SessionDto(
-      String login, String name, Role role, @Schema(nullable = true) String csrf, String today) {}
+      String login,
+      String name,
+      Role role,
+      @Schema(nullable = true) String csrf,
+      String today,
+      String zone) {}
 
   /** What the sign-in page needs to know before anybody is signed in. */
   @Schema(name = "Welcome")
@@ -90,7 +96,8 @@ public class SessionResource {
         identity.getAttribute("name"),
         Role.valueOf(identity.getRoles().iterator().next()),
         identity.getAttribute(TallyAuthentication.CSRF),
-        clock.today().toString());
+        clock.today().toString(),
+        clock.zone().getId());
   }
 
   @POST
@@ -116,7 +123,8 @@ public class SessionResource {
                 visitor.name(),
                 visitor.role(),
                 visitor.csrf(),
-                clock.today().toString()))
+                clock.today().toString(),
+                clock.zone().getId()))
         .cookie(cookie(signedIn.cookie(), NewCookie.DEFAULT_MAX_AGE))
         .build();
   }

@@ -10,8 +10,13 @@ import jakarta.ws.rs.core.Context;
 import jakarta.ws.rs.core.MediaType;
 import jakarta.ws.rs.core.UriInfo;
 import java.time.LocalDate;
+import java.util.EnumMap;
+import java.util.EnumSet;
+import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.stream.IntStream;
 import org.eclipse.microprofile.openapi.annotations.media.Schema;
 import org.eclipse.microprofile.openapi.annotations.tags.Tag;
@@ -22,6 +27,7 @@ import org.sobertally.core.cover.Cover;
 import org.sobertally.core.findings.Finding;
 import org.sobertally.core.findings.FindingKind;
 import org.sobertally.core.findings.Findings;
+import org.sobertally.core.money.Money;
 import org.sobertally.core.use.UseState;
 import org.sobertally.core.use.UseStates;
 import org.sobertally.server.figures.Figures;
@@ -161,6 +167,77 @@ public class FindingsResource {
                     one.people(),
                     MoneyDto.of(one.recoverable())))
         .toList();
+  }
+
+  /**
+   * @param people in how many people (and accounts of nobody's) it is found
+   * @param amount what its findings alone would give back; kinds overlap and must not be added up
+   */
+  @Schema(name = "KindCount")
+  record KindCount(FindingKind kind, int findings, int people, MoneyDto amount) {}
+
+  /** Each kind that is found, in the order of their names' list. */
+  @GET
+  @Path("/findings/kinds")
+  @Produces({MediaType.APPLICATION_JSON, "text/csv"})
+  public List<KindCount> kinds(@QueryParam("asOf") String asOfText) {
+    Book book = books.current();
+    Findings findings = figures.findings(book, asOf.of(book, asOfText));
+    Map<FindingKind, Set<Integer>> people = new EnumMap<>(FindingKind.class);
+    Map<FindingKind, Money> money = new EnumMap<>(FindingKind.class);
+    Map<FindingKind, Integer> counts = new EnumMap<>(FindingKind.class);
+    for (int n = 0; n < findings.size(); n++) {
+      FindingKind kind = findings.kind(n);
+      counts.merge(kind, 1, Integer::sum);
+      money.merge(kind, findings.gives(n), Money::plus);
+      int who = findings.person(n) >= 0 ? findings.person(n) : -2 - findings.account(n);
+      if (findings.account(n) >= 0) {
+        people.computeIfAbsent(kind, k -> new HashSet<>()).add(who);
+      }
+    }
+    return counts.keySet().stream()
+        .map(
+            kind ->
+                new KindCount(
+                    kind,
+                    counts.get(kind),
+                    people.getOrDefault(kind, Set.of()).size(),
+                    MoneyDto.of(money.get(kind))))
+        .toList();
+  }
+
+  /**
+   * The people behind combinations, the most money first.
+   *
+   * @param setsText combinations as {@code IDLE.COVERED_TWICE}, several with a comma; everybody
+   *     where nothing is said
+   */
+  @GET
+  @Path("/findings/people")
+  @Produces({MediaType.APPLICATION_JSON, "text/csv"})
+  public RestResponse<List<FindingPeople.FindingPerson>> people(
+      @QueryParam("asOf") String asOfText,
+      @QueryParam("sets") String setsText,
+      @QueryParam("limit") String limit,
+      @QueryParam("cursor") String cursor,
+      @Context UriInfo uri) {
+    Book book = books.current();
+    LocalDate day = asOf.of(book, asOfText);
+    Set<Set<FindingKind>> wanted = new HashSet<>();
+    if (setsText != null && !setsText.isBlank()) {
+      for (String set : setsText.split(",")) {
+        Set<FindingKind> kinds = EnumSet.noneOf(FindingKind.class);
+        for (String kind : set.split("\\.")) {
+          Params.choice("sets", kind, FindingKind.class).ifPresent(kinds::add);
+        }
+        wanted.add(kinds);
+      }
+    }
+    var people =
+        new FindingPeople(book, figures.findings(book, day), figures.of(book, day).covers())
+            .of(wanted);
+    List<Integer> places = IntStream.range(0, people.size()).boxed().toList();
+    return Page.of(places, "%09d"::formatted, people::get, limit, cursor, uri, book.version());
   }
 
   @Schema(name = "PlansAndCost")

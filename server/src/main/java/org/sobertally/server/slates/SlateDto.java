@@ -71,9 +71,14 @@ record SlateDto(
       List<LinePreviewDto> lines,
       MoneyDto yearly,
       MoneyDto cashThisYear,
+      List<CashDay> cash,
       int seatsBack,
       int blocked,
       int oneWay) {}
+
+  /** From the day on so much a year is no longer paid, once the quantity is lowered. */
+  @Schema(name = "CashDay")
+  record CashDay(LocalDate day, String line, int seats, MoneyDto yearly) {}
 
   @Schema(name = "LinePreview")
   record LinePreviewDto(

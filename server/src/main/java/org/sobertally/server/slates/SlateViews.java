@@ -13,6 +13,7 @@ import org.sobertally.core.book.Book;
 import org.sobertally.core.ledger.Places;
 import org.sobertally.core.money.Money;
 import org.sobertally.core.slate.Cash;
+import org.sobertally.core.slate.CashCalendar;
 import org.sobertally.core.slate.Move;
 import org.sobertally.core.slate.Preview;
 import org.sobertally.core.slate.Previewer;
@@ -193,9 +194,25 @@ class SlateViews {
           lines,
           MoneyDto.of(preview.yearly()),
           MoneyDto.of(preview.cashThisYear()),
+          cashByDay(),
           moves.size() - blocked,
           blocked,
           oneWay);
+    }
+
+    /** Of the moves that can go; below zero, as everything that is saved. */
+    private List<SlateDto.CashDay> cashByDay() {
+      List<Move> going =
+          preview.moves().stream().filter(m -> m.canGo()).map(m -> m.move()).toList();
+      return CashCalendar.of(book, today, going).entries().stream()
+          .map(
+              entry ->
+                  new SlateDto.CashDay(
+                      entry.day(),
+                      entry.line(),
+                      entry.seats(),
+                      MoneyDto.of(entry.yearly().negated())))
+          .toList();
     }
 
     /** What the moves that went through, or are on their way, save. */
@@ -219,7 +236,7 @@ class SlateViews {
         }
       }
       return new SlateDto.PreviewDto(
-          List.of(), MoneyDto.of(yearly), MoneyDto.of(cash), seats, 0, 0);
+          List.of(), MoneyDto.of(yearly), MoneyDto.of(cash), List.of(), seats, 0, 0);
     }
 
     private static SlateDto.Counts counts(Places places) {

@@ -11,6 +11,7 @@ import jakarta.ws.rs.core.MediaType;
 import jakarta.ws.rs.core.UriInfo;
 import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -24,6 +25,8 @@ import java.util.stream.IntStream;
 import org.eclipse.microprofile.openapi.annotations.tags.Tag;
 import org.jboss.resteasy.reactive.RestResponse;
 import org.sobertally.core.book.Book;
+import org.sobertally.core.explain.Figure;
+import org.sobertally.core.explain.Rows;
 import org.sobertally.core.ledger.Ledger;
 import org.sobertally.core.ledger.Place;
 import org.sobertally.core.ledger.Places;
@@ -107,6 +110,9 @@ public class SubscriptionResource {
     return summaries(book, asOf.of(book, asOfText)).subscription(line);
   }
 
+  /**
+   * @param figureText only the rows that this figure was counted from, by the house's own lines
+   */
   @GET
   @Path("/subscriptions/{line}/holdings")
   @Produces({MediaType.APPLICATION_JSON, CSV})
@@ -115,6 +121,7 @@ public class SubscriptionResource {
       @QueryParam("asOf") String asOfText,
       @QueryParam("state") String stateText,
       @QueryParam("idleLine") String idleLineText,
+      @QueryParam("figure") String figureText,
       @QueryParam("limit") String limit,
       @QueryParam("cursor") String cursor,
       @Context UriInfo uri) {
@@ -125,14 +132,15 @@ public class SubscriptionResource {
     Optional<UseState> wanted = Params.choice("state", stateText, UseState.class);
     UseStates states = UseStates.ofLine(book, day, line, idleLine);
     HolderList list = new HolderList(states, line);
-    return Page.of(
-        list.holders(wanted),
-        book.holdings()::id,
-        list::holder,
-        limit,
-        cursor,
-        uri,
-        book.version());
+    Optional<Figure> figure = Params.choice("figure", figureText, Figure.class);
+    List<Integer> holders = list.holders(wanted);
+    if (figure.isPresent()) {
+      Set<Integer> counted = new HashSet<>();
+      Arrays.stream(Rows.of(figures.of(book, day).covers(), line, figure.get()))
+          .forEach(counted::add);
+      holders = holders.stream().filter(counted::contains).toList();
+    }
+    return Page.of(holders, book.holdings()::id, list::holder, limit, cursor, uri, book.version());
   }
 
   @GET

@@ -23,6 +23,8 @@ import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.EnumSource;
 import org.sobertally.core.book.Book;
 import org.sobertally.server.demo.Demo;
 import org.sobertally.server.store.Books;
@@ -229,6 +231,32 @@ class OneSeatComesHomeTest {
   }
 
   @Test
+  void aCombinationOfFindingsGoesToTheSlate() {
+    Page page = browser.visit("Runa Skarholt");
+    page.keyboard().press("g");
+    page.keyboard().press("f");
+    assertThat(heading(page, "Findings")).isVisible();
+    Locator neverOpened =
+        page.getByRole(
+            AriaRole.BUTTON,
+            new Page.GetByRoleOptions().setName(Pattern.compile("^Never opened: \\d+ people")));
+    int people =
+        Integer.parseInt(neverOpened.getAttribute("aria-label").replaceAll("^.*?(\\d+).*$", "$1"));
+    neverOpened.focus();
+    page.keyboard().press("Enter");
+    assertThat(page).hasURL(Pattern.compile("sets=NEVER_OPENED"));
+    assertThat(heading(page, "Never opened")).isVisible();
+    Locator rows = page.locator("tbody tr");
+    assertThat(rows).hasCount(people);
+    page.keyboard().press("Tab");
+    page.keyboard().press("x");
+    assertThat(button(page, "Take back 1 seat")).isVisible();
+    page.keyboard().press(".");
+    assertThat(page.locator("aside").getByText("draft · 1 move")).isVisible();
+    assertThat(rows.first().getByText("on slate")).isVisible();
+  }
+
+  @Test
   void theAddressReopensTheSameView() {
     Page page = browser.visit("Maren Estevao");
     page.navigate(Caller.base() + "/subscriptions/qm-opus?asOf=2026-08-05&idle=45&show=all");
@@ -246,19 +274,25 @@ class OneSeatComesHomeTest {
     assertThat(page.getByText("a week back")).isVisible();
   }
 
-  @Test
-  void noSeriousAxeFindingByDayOrNight() {
-    for (ColorScheme colors : List.of(ColorScheme.LIGHT, ColorScheme.DARK)) {
-      Page page = browser.open("/", colors);
-      assertThat(heading(page, "Sober Tally")).isVisible();
-      assertNothingSerious(page, "sign in", colors);
-      page = browser.visit("Runa Skarholt", colors);
-      for (String path : List.of("/subscriptions", "/subscriptions/pl-charts", "/journal")) {
-        page.navigate(Caller.base() + path);
-        assertThat(page.locator("h1")).isVisible();
-        assertThat(page.getByText("Counting…")).hasCount(0);
-        assertNothingSerious(page, path, colors);
-      }
+  @ParameterizedTest
+  @EnumSource(
+      value = ColorScheme.class,
+      names = {"LIGHT", "DARK"})
+  void noSeriousAxeFindingByDayOrNight(ColorScheme colors) {
+    Page page = browser.open("/", colors);
+    assertThat(heading(page, "Sober Tally")).isVisible();
+    assertNothingSerious(page, "sign in", colors);
+    page = browser.visit("Runa Skarholt", colors);
+    for (String path :
+        List.of(
+            "/subscriptions",
+            "/subscriptions/pl-charts",
+            "/findings?sets=NEVER_OPENED.SMALLER_TIER",
+            "/journal")) {
+      page.navigate(Caller.base() + path);
+      assertThat(page.locator("h1")).isVisible();
+      assertThat(page.getByText("Counting…")).hasCount(0);
+      assertNothingSerious(page, path, colors);
     }
   }
 

@@ -41,7 +41,7 @@ class WorkedExampleTest {
       Page page = browser.visit("Maren Estevao");
       for (Row row : rows) {
         if (row.path.startsWith("/api/")) {
-          assertThat(Caller.steward().get(row.path).body()).as(row.path).contains(row.says);
+          assertThat(Caller.steward().get(row.path).text()).as(row.path).contains(row.says);
         } else {
           if (!page.url().endsWith(row.path)) {
             page.navigate(Caller.base() + row.path);

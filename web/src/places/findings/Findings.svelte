@@ -1,0 +1,368 @@
+<!-- Why money buys less than it could: the reasons, which of them meet in whom, and the people. -->
+<script lang="ts">
+  import { SvelteSet } from 'svelte/reactivity';
+  import FindingBoard from '../../pieces/finding-board/FindingBoard.svelte';
+  import { KIND_WORDS, keyOf, wordsOf } from '../../pieces/finding-board/kinds';
+  import {
+    api,
+    dataOf,
+    saveCsv,
+    type Combination,
+    type Finding,
+    type FindingPerson,
+    type KindCount,
+  } from '../../api/client';
+  import { asOf, param, setParam, to } from '../../state/address.svelte';
+  import { book } from '../../state/book.svelte';
+  import { bindKeys } from '../../state/keys.svelte';
+  import { session } from '../../state/session.svelte';
+  import { slates } from '../../state/slate.svelte';
+  import { sayCount, sayMoney } from '../../state/say';
+
+  const MOST_ROWS = 400;
+  const WHOLE: ReadonlySet<string> = new Set(['MORE_SPARE', 'SHORT', 'FLOOR_AT_RISK']);
+
+  let kinds = $state.raw<KindCount[]>([]);
+  let combinations = $state.raw<Combination[]>([]);
+  let people = $state.raw<FindingPerson[] | null>(null);
+  let whole = $state.raw<Finding[]>([]);
+  let fault = $state('');
+  let cursor = $state(0);
+  const chosen = new SvelteSet<string>();
+
+  const sets = $derived(param('sets') ?? '');
+  const picked = $derived(new Set(sets.split(',').filter(Boolean)));
+  const by = $derived(param('by') === 'people' ? 'people' : 'money');
+  const inPeople = $derived(kinds.filter((k) => k.people > 0));
+  const counted = $derived(combinations.reduce((sum, c) => sum + c.people, 0));
+  const findings = $derived(kinds.reduce((sum, k) => sum + k.findings, 0));
+  const subject = $derived(
+    combinations
+      .filter((c) => picked.has(keyOf(c)))
+      .map((c) => wordsOf(c.kinds))
+      .join('; '),
+  );
+  // A change of the book shows in what could be had back.
+  const seen = $derived(JSON.stringify(book.standing?.recoverable));
+
+  const keyOfPerson = (p: FindingPerson) => p.person ?? p.account ?? p.name;
+
+  $effect(() => {
+    void seen;
+    void loadBoard(asOf());
+  });
+  $effect(() => {
+    void seen;
+    void loadPeople(asOf(), sets);
+  });
+
+  async function loadBoard(day: string) {
+    try {
+      const params = { query: { asOf: day } };
+      const [k, c, f] = await Promise.all([
+        dataOf(api.GET('/api/v1/findings/kinds', { params })),
+        dataOf(api.GET('/api/v1/findings/combinations', { params })),
+        dataOf(api.GET('/api/v1/findings', { params: { query: { asOf: day, limit: '10000' } } })),
+      ]);
+      kinds = k;
+      combinations = c;
+      whole = f.filter((one) => WHOLE.has(one.kind));
+      fault = '';
+    } catch (e) {
+      fault = (e as Error).message;
+    }
+  }
+
+  async function loadPeople(day: string, ofSets: string) {
+    try {
+      const query = { asOf: day, sets: ofSets || undefined, limit: String(MOST_ROWS) };
+      const found = await dataOf(api.GET('/api/v1/findings/people', { params: { query } }));
+      if (ofSets !== sets) return;
+      people = found;
+      cursor = 0;
+      const there = new Set(found.map(keyOfPerson));
+      for (const key of [...chosen]) if (!there.has(key)) chosen.delete(key);
+    } catch (e) {
+      fault = (e as Error).message;
+    }
+  }
+
+  const holdingsOf = (rows: FindingPerson[]) =>
+    rows.flatMap((p) => p.takeBack).filter((id) => !slates.planned.has(id));
+  const chosenRows = $derived((people ?? []).filter((p) => chosen.has(keyOfPerson(p))));
+  const toTakeBack = $derived(holdingsOf(chosenRows));
+
+  function toggle(p: FindingPerson | undefined) {
+    if (p && !chosen.delete(keyOfPerson(p))) chosen.add(keyOfPerson(p));
+  }
+
+  function chooseAll() {
+    for (const p of people ?? []) if (p.takeBack.length > 0) chosen.add(keyOfPerson(p));
+  }
+
+  async function toSlate() {
+    const row = people?.[cursor];
+    const holdings = chosen.size > 0 ? toTakeBack : row ? holdingsOf([row]) : [];
+    if (!session.mayDraft || holdings.length === 0) return;
+    if (await slates.add(holdings)) chosen.clear();
+  }
+
+  function step(by: number) {
+    cursor = Math.min((people?.length ?? 1) - 1, Math.max(0, cursor + by));
+    document.getElementById(`person-${cursor}`)?.scrollIntoView({ block: 'nearest' });
+  }
+
+  $effect(() =>
+    bindKeys([
+      { keys: 'j', does: 'next person', run: () => step(1) },
+      { keys: 'k', does: 'person before', run: () => step(-1) },
+      { keys: 'x', does: 'choose the person, or not', run: () => toggle(people?.[cursor]) },
+      { keys: 'a', does: 'choose all whose seats can be taken back', run: chooseAll },
+      { keys: '.', does: 'put what can be taken back on the slate', run: () => void toSlate() },
+      {
+        keys: 'Escape',
+        does: 'choose nobody; then show everybody',
+        run: () => (chosen.size > 0 ? chosen.clear() : setParam('sets', null)),
+      },
+    ]),
+  );
+</script>
+
+<svelte:head><title>Findings – Sober Tally</title></svelte:head>
+
+<div class="title">
+  <h1>Findings</h1>
+  <span class="sub">
+    {sayCount(counted, 'person', 'people')}, {sayCount(findings, 'finding')}. Money is counted once
+    per person and vendor, at the cheapest plans that still cover what they use.
+  </span>
+  {#if book.standing}<b class="num total">{sayMoney(book.standing.recoverable)} a year</b>{/if}
+</div>
+{#if fault}<p class="neg" role="alert">{fault}</p>{/if}
+
+{#if inPeople.length > 0}
+  <div class="by" role="group" aria-label="Bars by">
+    <span class="sub">bars by</span>
+    {#each ['money', 'people'] as one (one)}
+      <button
+        class:on={by === one}
+        aria-pressed={by === one}
+        onclick={() => setParam('by', one === 'money' ? null : one)}>{one}</button
+      >
+    {/each}
+  </div>
+  <FindingBoard
+    kinds={inPeople}
+    {combinations}
+    chosen={picked}
+    {by}
+    onchoose={(keys) => setParam('sets', keys.join(',') || null)}
+  />
+{/if}
+
+<div class="list-head">
+  <h2>{subject || 'Everybody in whom something was found'}</h2>
+  {#if picked.size > 0}
+    <button class="word" onclick={() => setParam('sets', null)}>show everybody</button>
+  {/if}
+  <button
+    class="word csv"
+    onclick={() =>
+      saveCsv(`/api/v1/findings/people?limit=10000&asOf=${asOf()}&sets=${sets}`, 'findings.csv')}
+    >as CSV</button
+  >
+  {#if session.mayDraft}
+    <button class="word" onclick={chooseAll}>choose all <kbd>a</kbd></button>
+    <button class="plain" disabled={toTakeBack.length === 0 || slates.busy} onclick={toSlate}>
+      {toTakeBack.length > 0 ? `Take back ${sayCount(toTakeBack.length, 'seat')}` : 'Take back'}
+      <kbd>.</kbd>
+    </button>
+  {/if}
+</div>
+{#if people && people.length > 0}
+  <table>
+    <thead>
+      <tr>
+        <th class="mark"><span class="hidden">chosen</span></th>
+        <th class="who">Person</th>
+        <th class="plans">Holds</th>
+        <th class="plans">Would do</th>
+        <th>Why</th>
+        <th class="r money">now</th>
+        <th class="r money">would be</th>
+        <th class="r money">back</th>
+      </tr>
+    </thead>
+    <tbody>
+      {#each people as p, n (keyOfPerson(p))}
+        {@const planned = p.takeBack.some((id) => slates.planned.has(id))}
+        <tr
+          id="person-{n}"
+          class={[n === cursor && 'at', chosen.has(keyOfPerson(p)) && 'chosen']}
+          aria-selected={chosen.has(keyOfPerson(p))}
+          onclick={() => {
+            cursor = n;
+            toggle(p);
+          }}
+        >
+          <td class="mark">{chosen.has(keyOfPerson(p)) ? '☒' : '☐'}</td>
+          <td>
+            <b>{p.name}</b>
+            <span class="sub block"
+              >{p.department ?? (p.person ? '' : 'nobody’s account')}{planned
+                ? ' · on slate'
+                : ''}</span
+            >
+          </td>
+          <td>{p.holds.join(' + ') || '–'}</td>
+          <td>{p.wouldDo.join(' + ') || 'nothing'}</td>
+          <td class="sub why" title={p.why.join('\n')}><div>{p.why.join(' ')}</div></td>
+          <td class="r num">{sayMoney(p.now, true)}</td>
+          <td class="r num">{sayMoney(p.wouldBe, true)}</td>
+          <td class="r num"><b>{sayMoney(p.recoverable, true)}</b></td>
+        </tr>
+      {/each}
+    </tbody>
+  </table>
+  {#if people.length === MOST_ROWS}
+    <p class="sub">The first {MOST_ROWS}; the CSV has all.</p>
+  {/if}
+{:else if people}
+  <p class="sub">Nothing was found in anybody.</p>
+{/if}
+
+{#if whole.length > 0}
+  <h2 class="whole">Of subscriptions as a whole</h2>
+  <ul>
+    {#each whole as one, n (n)}
+      <li>
+        <a href={to(`/subscriptions/${one.line}`)}
+          >{book.subscription(one.line ?? '')?.planName ?? one.line}</a
+        >
+        <span class="kind">{KIND_WORDS[one.kind]}</span>
+        <span class="sub">{one.explanation}</span>
+        <span class="num r">{sayMoney(one.amount)}</span>
+      </li>
+    {/each}
+  </ul>
+{/if}
+
+<style>
+  .title {
+    display: flex;
+    align-items: baseline;
+    gap: 14px;
+  }
+  .total {
+    margin-left: auto;
+    font-size: 14.5px;
+    white-space: nowrap;
+  }
+  .by {
+    float: right;
+    display: flex;
+    gap: 10px;
+    align-items: baseline;
+    font-size: 12px;
+  }
+  .by button {
+    color: var(--soft);
+    border-bottom: 2px solid transparent;
+  }
+  .by button.on {
+    color: var(--ink);
+    font-weight: 600;
+    border-color: var(--ink);
+  }
+  .list-head {
+    display: flex;
+    align-items: baseline;
+    gap: 14px;
+    margin-top: 12px;
+    font-size: 12px;
+  }
+  .csv {
+    margin-left: auto;
+  }
+  .plain {
+    padding: 3px 10px;
+  }
+  table {
+    width: 100%;
+    border-collapse: collapse;
+    table-layout: fixed;
+    margin-top: 4px;
+  }
+  th {
+    font: 600 11px var(--font-sans);
+    color: var(--soft);
+    text-align: left;
+    padding: 0 10px 4px 0;
+    border-bottom: 1px solid var(--ink);
+  }
+  td {
+    padding: 4px 10px 4px 0;
+    border-bottom: 1px solid var(--fine);
+    vertical-align: top;
+  }
+  tbody tr {
+    cursor: default;
+  }
+  tbody tr:hover {
+    background: var(--sheet);
+  }
+  tr.chosen {
+    background: var(--tape);
+  }
+  tr.at td:first-child {
+    box-shadow: inset 3px 0 0 var(--ink);
+  }
+  .mark {
+    width: 26px;
+    text-align: center;
+  }
+  .who {
+    width: 150px;
+  }
+  .plans {
+    width: 110px;
+  }
+  .money {
+    width: 76px;
+  }
+  .why {
+    line-height: 1.35;
+  }
+  tr:not(.at) .why div {
+    display: -webkit-box;
+    -webkit-box-orient: vertical;
+    -webkit-line-clamp: 2;
+    line-clamp: 2;
+    overflow: hidden;
+  }
+  td.num {
+    font-size: 12px;
+  }
+  .r {
+    text-align: right;
+  }
+  .block {
+    display: block;
+  }
+  .hidden {
+    position: absolute;
+    clip-path: inset(50%);
+  }
+  .whole {
+    margin-top: 18px;
+    border-bottom: 1px solid var(--ink);
+  }
+  li {
+    display: grid;
+    grid-template-columns: 90px 160px 1fr 80px;
+    gap: 10px;
+    padding: 4px 0;
+    border-bottom: 1px solid var(--fine);
+    align-items: baseline;
+  }
+</style>
