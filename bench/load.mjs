@@ -103,7 +103,10 @@ const PATHS = {
   subscriptions: `/subscriptions?asOf=${asOf}`,
   'one subscription': `/subscriptions/line0?asOf=${asOf}`,
   'its idle curve': `/subscriptions/line0/idle-curve?asOf=${asOf}`,
-  'its ledger': `/subscriptions/line0/ledger?asOf=${asOf}`,
+  'its ledger': `/subscriptions/line0/ledger?asOf=${asOf}&newest=3`,
+  'its series': `/subscriptions/line0/series?asOf=${asOf}`,
+  'its lower tiers': `/subscriptions/line0/lower-tiers?asOf=${asOf}`,
+  'all combinations': `/findings/combinations?asOf=${asOf}`,
   'its first 100 holders': `/subscriptions/line0/holdings?asOf=${asOf}&limit=100`,
 };
 const ROUNDS = 40;
