@@ -16,15 +16,20 @@ final class PackedDemo {
   private PackedDemo() {}
 
   /**
-   * Copies the database into the data folder where the demo is asked for, the folder has none yet
-   * and one was packed; otherwise does nothing.
+   * Gives the demo, where it is asked for, the database packed beside the application.
    *
    * @throws IOException where the folder cannot be written
    */
   static void unpack(Path data) throws IOException {
-    Path packed = besideTheApplication();
+    if (demoIsAsked()) {
+      unpack(besideTheApplication(), data);
+    }
+  }
+
+  /** Copies the packed database, if there is one, into a folder that has none yet. */
+  static void unpack(Path packed, Path data) throws IOException {
     Path database = data.resolve(DATABASE);
-    if (demoIsAsked() && !Files.exists(database) && Files.isRegularFile(packed)) {
+    if (!Files.exists(database) && Files.isRegularFile(packed)) {
       Files.createDirectories(data);
       // Not in place: a kill in the middle must not leave half a database.
       Path copy = Files.createTempFile(data, "tally", ".part");

@@ -228,6 +228,8 @@ public final class ActivityCalendar {
     private int[] rowAccount = new int[1 << 9];
     private byte[] rowPart = new byte[1 << 9];
     private int rows;
+    private long lastKey;
+    private int lastRow;
     private int firstWord;
     private long[][] planes = new long[0][];
 
@@ -284,6 +286,15 @@ public final class ActivityCalendar {
 
     private int row(int account, int part) {
       long key = ((long) account << 6) | part;
+      if (rows > 0 && key == lastKey) {
+        return lastRow;
+      }
+      lastRow = find(account, part, key);
+      lastKey = key;
+      return lastRow;
+    }
+
+    private int find(int account, int part, long key) {
       int slot = slotOf(key, keys.length);
       while (keyRows[slot] >= 0) {
         if (keys[slot] == key) {

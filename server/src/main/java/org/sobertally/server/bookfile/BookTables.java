@@ -22,6 +22,7 @@ import org.sobertally.core.activity.ActivityCalendar;
 final class BookTables {
 
   private static final int BATCH = 5_000;
+  private static final int MONTHS_A_PAGE = 20_000;
 
   private final Connection connection;
 
@@ -213,15 +214,28 @@ final class BookTables {
     return parts;
   }
 
-  /** Shows every month row, account by account. */
+  /**
+   * Shows every month row, account by account. A page at a time: the database would put aside the
+   * whole of a result of ten million rows before it showed the first.
+   */
   void forEachMonth(ActivityMonths.Visitor visitor) throws SQLException {
     try (PreparedStatement select =
-        connection.prepareStatement("SELECT slot, days FROM activity_months ORDER BY slot")) {
-      select.setFetchSize(10 * BATCH);
-      try (ResultSet found = select.executeQuery()) {
-        while (found.next()) {
-          visitor.month(found.getLong(1), found.getInt(2));
+        connection.prepareStatement(
+            "SELECT slot, days FROM activity_months WHERE slot > ? ORDER BY slot LIMIT "
+                + MONTHS_A_PAGE)) {
+      long last = Long.MIN_VALUE;
+      boolean more = true;
+      while (more) {
+        select.setLong(1, last);
+        int shown = 0;
+        try (ResultSet found = select.executeQuery()) {
+          while (found.next()) {
+            last = found.getLong(1);
+            visitor.month(last, found.getInt(2));
+            shown++;
+          }
         }
+        more = shown == MONTHS_A_PAGE;
       }
     }
   }

@@ -1,0 +1,64 @@
+package org.sobertally.core.pool;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.util.PriorityQueue;
+import java.util.Random;
+import java.util.TreeSet;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.MethodSource;
+
+class SeatNumbersTest {
+
+  /** Seats beyond 64 × 64 need a third level of words. */
+  @ParameterizedTest
+  @MethodSource("org.sobertally.core.support.RandomBook#seeds")
+  void alwaysGiveTheLowestSeatThatIsFree(long seed) {
+    Random random = new Random(seed);
+    SeatNumbers seats = new SeatNumbers();
+    TreeSet<Integer> taken = new TreeSet<>();
+    int target = seed % 4 == 0 ? 5_000 : 150;
+    for (int step = 0; step < 3 * target; step++) {
+      boolean take = taken.size() < target && random.nextInt(5) > 0 || taken.isEmpty();
+      if (take) {
+        int lowest = 0;
+        while (taken.contains(lowest)) {
+          lowest++;
+        }
+        assertThat(seats.take()).isEqualTo(lowest);
+        taken.add(lowest);
+      } else {
+        int given = taken.stream().skip(random.nextInt(taken.size())).findFirst().orElseThrow();
+        taken.remove(given);
+        seats.free(given);
+      }
+    }
+  }
+
+  @ParameterizedTest
+  @MethodSource("org.sobertally.core.support.RandomBook#seeds")
+  void thoseInsideLeaveInTheOrderOfTheirEnds(long seed) {
+    Random random = new Random(seed);
+    Inside inside = new Inside();
+    PriorityQueue<Long> ends = new PriorityQueue<>();
+    for (int now = 0; now < 500; now++) {
+      long end = now + random.nextInt(40);
+      inside.enter(end, random.nextInt(1_000));
+      ends.add(end);
+      while (inside.anyOver(now)) {
+        assertThat(ends.poll()).isLessThanOrEqualTo(now);
+        assertThat(inside.leave()).isBetween(0, 999);
+      }
+      assertThat(ends.isEmpty() || ends.peek() > now).isTrue();
+    }
+  }
+
+  @Test
+  void whatCannotBePackedIsSaidAndNotCutOff() {
+    Inside inside = new Inside();
+    assertThatThrownBy(() -> inside.enter(1L << 42, 1)).hasMessageContaining("can be packed");
+    assertThatThrownBy(() -> inside.enter(1, 1 << 21)).hasMessageContaining("can be packed");
+  }
+}
