@@ -8,7 +8,6 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.NoSuchElementException;
-import java.util.TreeSet;
 import java.util.function.Function;
 import org.sobertally.core.activity.ActivityCalendar;
 import org.sobertally.core.activity.Evidence;
@@ -47,10 +46,9 @@ public final class Book {
   private final Map<String, List<Keep>> keepsByHolding;
   private final Map<String, Evidence> evidence;
   private final List<DataRule> dataRules;
-  private final Map<String, List<String>> partsByVendor;
+  private final PartNumbers parts;
   private final Holdings holdings;
   private final ActivityCalendar activity;
-  private final Map<String, String> partTitles;
   private final Sessions sessions;
   private final Installs installs;
 
@@ -79,14 +77,14 @@ public final class Book {
     keepsByHolding = grouped(b.keeps, Keep::holding);
     evidence = Map.copyOf(b.evidence);
     dataRules = List.copyOf(b.dataRules);
-    partsByVendor = partNumbers(b);
+    parts = new PartNumbers(b);
     lineVendor = mapped(lines, line -> vendors.require(plans.byId(line.plan()).vendor()));
     linePlan = mapped(lines, line -> plans.require(line.plan()));
     accountPerson = mapped(accounts, a -> a.person() == null ? -1 : people.require(a.person()));
     accountVendor = mapped(accounts, a -> vendors.require(a.vendor()));
     planParts = new long[plans.size()];
     for (int p = 0; p < planParts.length; p++) {
-      planParts[p] = partSet(plans.get(p).vendor(), plans.get(p).parts());
+      planParts[p] = parts.setOf(plans.get(p).vendor(), plans.get(p).parts());
     }
     personStart = new int[people.size() + 1];
     byPerson = indexByPerson();
@@ -99,8 +97,6 @@ public final class Book {
     standings = new Standings(people.all(), accounts.all(), accountPerson);
     holdings = Holdings.of(numbered(b.holdings), lines.size(), accounts.size());
     activity = activityOf(b);
-    partTitles = new HashMap<>();
-    b.partFacts.forEach(part -> partTitles.put(part.vendor() + " " + part.id(), part.name()));
     sessions = Sessions.of(b.sessions, plans, accounts);
     installs = new Installs(this, b.installs, b.partFacts);
   }
@@ -120,7 +116,7 @@ public final class Book {
     keepsByHolding = same.keepsByHolding;
     evidence = same.evidence;
     dataRules = same.dataRules;
-    partsByVendor = same.partsByVendor;
+    parts = same.parts;
     lineVendor = same.lineVendor;
     linePlan = same.linePlan;
     accountPerson = same.accountPerson;
@@ -131,7 +127,6 @@ public final class Book {
     groupsByPerson = same.groupsByPerson;
     standings = same.standings;
     activity = same.activity;
-    partTitles = same.partTitles;
     sessions = same.sessions;
     installs = same.installs;
     this.holdings = holdings;
@@ -145,26 +140,6 @@ public final class Book {
 
   private static <T> int[] mapped(Table<T> table, java.util.function.ToIntFunction<T> number) {
     return table.all().stream().mapToInt(number).toArray();
-  }
-
-  private static Map<String, List<String>> partNumbers(BookBuilder b) {
-    Map<String, TreeSet<String>> sorted = new HashMap<>();
-    b.parts.forEach(
-        (vendor, parts) -> sorted.computeIfAbsent(vendor, v -> new TreeSet<>()).addAll(parts));
-    b.partFacts.forEach(p -> sorted.computeIfAbsent(p.vendor(), v -> new TreeSet<>()).add(p.id()));
-    b.plans.forEach(
-        p -> sorted.computeIfAbsent(p.vendor(), v -> new TreeSet<>()).addAll(p.parts()));
-    Map<String, List<String>> numbers = new HashMap<>();
-    sorted.forEach(
-        (vendor, parts) -> {
-          if (parts.size() > ActivityCalendar.MAX_PARTS) {
-            throw new IllegalArgumentException(
-                "Vendor %s has %d parts; %d is the most that can be told apart."
-                    .formatted(vendor, parts.size(), ActivityCalendar.MAX_PARTS));
-          }
-          numbers.put(vendor, List.copyOf(parts));
-        });
-    return numbers;
   }
 
   private int[] indexByPerson() {
@@ -341,35 +316,17 @@ public final class Book {
 
   /** The vendor's parts; a part's number is its place. */
   public List<String> partsOf(String vendor) {
-    return partsByVendor.getOrDefault(vendor, List.of());
+    return parts.of(vendor);
   }
 
-  /** The parts of the set, by name. */
+  /** The parts of the set, by id. */
   public List<String> partNames(String vendor, long set) {
-    List<String> names = new ArrayList<>();
-    List<String> parts = partsOf(vendor);
-    for (int p = 0; p < parts.size(); p++) {
-      if ((set >>> p & 1) != 0) {
-        names.add(parts.get(p));
-      }
-    }
-    return names;
+    return parts.names(vendor, set);
   }
 
   /** The parts of the set as people call them; by their ids where they have no name. */
   public List<String> partTitles(String vendor, long set) {
-    return partNames(vendor, set).stream()
-        .map(part -> partTitles.getOrDefault(vendor + " " + part, part))
-        .toList();
-  }
-
-  private long partSet(String vendor, List<String> parts) {
-    long set = 0;
-    List<String> known = partsOf(vendor);
-    for (String part : parts) {
-      set |= 1L << known.indexOf(part);
-    }
-    return set;
+    return parts.titles(vendor, set);
   }
 
   /** What is known of the vendor's activity; nothing at all is {@link Evidence#none}. */

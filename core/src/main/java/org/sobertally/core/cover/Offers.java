@@ -7,6 +7,8 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.SortedMap;
+import java.util.TreeMap;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.catalogue.Plan;
 import org.sobertally.core.catalogue.PlanModel;
@@ -18,16 +20,28 @@ import org.sobertally.core.money.Money;
  */
 public final class Offers {
 
-  private final List<List<Offer>> byVendor;
-  private final Map<Integer, BigDecimal> addOns;
+  private final List<List<Offer>> byVendor = new ArrayList<>();
+  private final Map<Integer, BigDecimal> addOns = new HashMap<>();
 
-  private Offers(List<List<Offer>> byVendor, Map<Integer, BigDecimal> addOns) {
-    this.byVendor = byVendor;
-    this.addOns = addOns;
+  private Offers(Book book, LocalDate asOf) {
+    book.vendors().all().forEach(vendor -> byVendor.add(new ArrayList<>()));
+    prices(book, asOf)
+        .forEach(
+            (p, price) -> {
+              Plan plan = book.plans().get(p);
+              if (plan.model() == PlanModel.ADDON) {
+                addOns.put(p, price);
+              } else {
+                boolean resting = plan.model() == PlanModel.RESTING;
+                byVendor
+                    .get(book.vendors().require(plan.vendor()))
+                    .add(new Offer(p, plan.id(), book.partsOfPlan(p), price, resting));
+              }
+            });
   }
 
   public static Offers of(Book book, LocalDate asOf) {
-    return new Offers(byVendor(book, asOf), addOns(book, asOf));
+    return new Offers(book, asOf);
   }
 
   /** The plans that a cover may use. */
@@ -40,10 +54,11 @@ public final class Offers {
     return Optional.ofNullable(addOns.get(plan));
   }
 
-  private static Map<Integer, BigDecimal> addOns(Book book, LocalDate asOf) {
-    Map<Integer, BigDecimal> prices = new HashMap<>();
+  /** What a seat of each plan costs; a pool's seats are not had one by one. */
+  private static SortedMap<Integer, BigDecimal> prices(Book book, LocalDate asOf) {
+    SortedMap<Integer, BigDecimal> prices = new TreeMap<>();
     for (int line = 0; line < book.lines().size(); line++) {
-      if (book.planOfLine(line).model() == PlanModel.ADDON
+      if (book.planOfLine(line).model() != PlanModel.FLOATING
           && book.agreementOfLine(line).inForce(asOf)) {
         BigDecimal price = book.seatPrice(line, asOf).amount();
         prices.merge(book.planNumberOfLine(line), price, BigDecimal::min);
@@ -51,40 +66,11 @@ public final class Offers {
     }
     for (int p = 0; p < book.plans().size(); p++) {
       Plan plan = book.plans().get(p);
-      if (plan.model() == PlanModel.ADDON && plan.listedPrice() != null) {
+      if (plan.listedPrice() != null && plan.model() != PlanModel.FLOATING) {
         prices.merge(p, listedPrice(book, plan, asOf), BigDecimal::min);
       }
     }
     return prices;
-  }
-
-  private static List<List<Offer>> byVendor(Book book, LocalDate asOf) {
-    Map<Integer, BigDecimal> prices = new HashMap<>();
-    for (int line = 0; line < book.lines().size(); line++) {
-      PlanModel model = book.planOfLine(line).model();
-      boolean offered = model == PlanModel.NAMED || model == PlanModel.RESTING;
-      if (offered && book.agreementOfLine(line).inForce(asOf)) {
-        BigDecimal price = book.seatPrice(line, asOf).amount();
-        prices.merge(book.planNumberOfLine(line), price, BigDecimal::min);
-      }
-    }
-    List<List<Offer>> offers = new ArrayList<>();
-    for (int v = 0; v < book.vendors().size(); v++) {
-      offers.add(new ArrayList<>());
-    }
-    for (int p = 0; p < book.plans().size(); p++) {
-      Plan plan = book.plans().get(p);
-      if (plan.listedPrice() != null && plan.model() != PlanModel.FLOATING) {
-        prices.merge(p, listedPrice(book, plan, asOf), BigDecimal::min);
-      }
-      if (prices.containsKey(p) && plan.model() != PlanModel.ADDON) {
-        boolean resting = plan.model() == PlanModel.RESTING;
-        offers
-            .get(book.vendors().require(plan.vendor()))
-            .add(new Offer(p, plan.id(), book.partsOfPlan(p), prices.get(p), resting));
-      }
-    }
-    return offers;
   }
 
   /** A listed price is in the currency of the vendor's agreement, the first by id. */

@@ -81,7 +81,12 @@ final class Solver {
     var solution =
         solved.computeIfAbsent(
             new Question(vendor, need, held),
-            question -> CheapestCover.solve(offersFor(vendor, loose), need, held));
+            question -> {
+              List<Offer> all = offersFor(vendor, loose);
+              // A standing rule may ask for a plan that nobody sells any more.
+              long sold = all.stream().mapToLong(Offer::parts).reduce(0, (x, y) -> x | y);
+              return CheapestCover.solve(all, need & sold, held);
+            });
     List<Offer> chosen = new ArrayList<>(solution.offers());
     if (rest) {
       offers.ofVendor(vendor).stream()

@@ -38,7 +38,7 @@ final class InPeople {
   private final PlanModel[] model;
   private final Map<Tier, Offer> smaller = new HashMap<>();
   private final Map<Tier, Offer> without = new HashMap<>();
-  private final boolean[] dropped = new boolean[1 << 10];
+  private final Together together;
 
   InPeople(Findings found) {
     this.found = found;
@@ -53,6 +53,7 @@ final class InPeople {
       price[line] = book.seatPrice(line, found.asOf).amount();
       model[line] = book.planOfLine(line).model();
     }
+    together = new Together(found, price);
     resting = new BigDecimal[book.vendors().size()];
     for (int v = 0; v < resting.length; v++) {
       resting[v] = BigDecimal.ZERO;
@@ -76,7 +77,7 @@ final class InPeople {
         lookAt(c, covers.holding(place));
       }
       if (to - from > 1) {
-        lookTogether(c, from, to);
+        together.look(c, from, to);
       }
     }
     for (int a = 0; a < book.accounts().size(); a++) {
@@ -290,142 +291,5 @@ final class InPeople {
         .filter(offer -> !offer.resting() && (tier.parts & ~offer.parts()) == 0)
         .min(Comparator.comparing(Offer::price))
         .orElse(NO_OFFER);
-  }
-
-  /** What shows only when all that somebody holds at a vendor is looked at together. */
-  private void lookTogether(int cover, int from, int to) {
-    long needed = 0;
-    int working = 0;
-    for (int place = from; place < to; place++) {
-      int h = covers.holding(place);
-      if (needs.kind(h) == Needs.Kind.PARTS) {
-        needed |= needs.parts(h);
-        working++;
-      }
-    }
-    if (working == 0 || to - from > dropped.length) {
-      return;
-    }
-    dropWhatIsCovered(cover, from, to, needed);
-    if (working > 1) {
-      lookForBundle(cover, from, to);
-    }
-  }
-
-  /** The dearest first: each one without which all needed parts are still there. */
-  private void dropWhatIsCovered(int cover, int from, int to, long needed) {
-    for (int n = 0; n < to - from; n++) {
-      dropped[n] = false;
-    }
-    boolean again = true;
-    while (again) {
-      again = false;
-      int dearest = -1;
-      for (int place = from; place < to; place++) {
-        if (canDrop(place, from, to, needed)
-            && (dearest < 0 || dearer(covers.holding(place), covers.holding(dearest)))) {
-          dearest = place;
-        }
-      }
-      if (dearest >= 0) {
-        dropped[dearest - from] = true;
-        again = true;
-        int h = covers.holding(dearest);
-        BigDecimal gives = price[book.holdings().line(h)];
-        add(FindingKind.COVERED_TWICE, cover, h, gives, book.holdings().from(h), -1, needed);
-      }
-    }
-  }
-
-  private boolean dearer(int h, int other) {
-    return price[book.holdings().line(h)].compareTo(price[book.holdings().line(other)]) > 0;
-  }
-
-  private boolean canDrop(int place, int from, int to, long needed) {
-    if (dropped[place - from] || needs.kind(covers.holding(place)) != Needs.Kind.PARTS) {
-      return false;
-    }
-    long rest = 0;
-    for (int other = from; other < to; other++) {
-      Needs.Kind kind = needs.kind(covers.holding(other));
-      boolean there = kind == Needs.Kind.PARTS || kind == Needs.Kind.STAYS;
-      if (other != place && there && !dropped[other - from]) {
-        rest |= partsOf(covers.holding(other));
-      }
-    }
-    return (needed & ~rest) == 0;
-  }
-
-  private long partsOf(int h) {
-    return book.partsOfPlan(book.planNumberOfLine(book.holdings().line(h)));
-  }
-
-  private void lookForBundle(int cover, int from, int to) {
-    Offer best = null;
-    BigDecimal bestGives = BigDecimal.ZERO;
-    for (Offer offer : covers.offers().ofVendor(covers.vendor(cover))) {
-      BigDecimal sum = BigDecimal.ZERO;
-      int seats = 0;
-      for (int place = from; place < to && !offer.resting(); place++) {
-        int h = covers.holding(place);
-        if (inBundle(h, offer, from, place)) {
-          sum = sum.add(price[book.holdings().line(h)]);
-          seats++;
-        }
-      }
-      BigDecimal gives = sum.subtract(offer.price());
-      if (seats > 1 && gives.compareTo(bestGives) > 0) {
-        best = offer;
-        bestGives = gives;
-      }
-    }
-    if (best != null) {
-      int first = firstInBundle(best, from, to);
-      int since = book.holdings().from(first);
-      add(
-          FindingKind.CHEAPER_TOGETHER,
-          cover,
-          first,
-          bestGives,
-          since,
-          best.plan(),
-          seatsIn(best, from, to));
-    }
-  }
-
-  /** Another seat of the same plan is held twice, not bundled. */
-  private boolean inBundle(int h, Offer offer, int from, int place) {
-    int plan = book.planNumberOfLine(book.holdings().line(h));
-    if (needs.kind(h) != Needs.Kind.PARTS
-        || plan == offer.plan()
-        || (partsOf(h) & ~offer.parts()) != 0) {
-      return false;
-    }
-    for (int before = from; before < place; before++) {
-      if ((partsOf(covers.holding(before)) & partsOf(h)) != 0
-          && needs.kind(covers.holding(before)) == Needs.Kind.PARTS) {
-        return false;
-      }
-    }
-    return true;
-  }
-
-  private int firstInBundle(Offer offer, int from, int to) {
-    for (int place = from; place < to; place++) {
-      if (inBundle(covers.holding(place), offer, from, place)) {
-        return covers.holding(place);
-      }
-    }
-    throw new IllegalStateException("A bundle of no seats.");
-  }
-
-  private long seatsIn(Offer offer, int from, int to) {
-    long places = 0;
-    for (int place = from; place < to && place - from < Long.SIZE; place++) {
-      if (inBundle(covers.holding(place), offer, from, place)) {
-        places |= 1L << (place - from);
-      }
-    }
-    return places;
   }
 }

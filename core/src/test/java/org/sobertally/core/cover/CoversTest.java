@@ -15,6 +15,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
 import org.sobertally.core.activity.Evidence;
 import org.sobertally.core.book.Book;
+import org.sobertally.core.catalogue.Plan;
 import org.sobertally.core.catalogue.PlanModel;
 import org.sobertally.core.ledger.Promise;
 import org.sobertally.core.money.Money;
@@ -22,6 +23,7 @@ import org.sobertally.core.people.Account;
 import org.sobertally.core.people.Group;
 import org.sobertally.core.people.Keep;
 import org.sobertally.core.people.Person;
+import org.sobertally.core.people.StandingRule;
 import org.sobertally.core.support.RandomBook;
 import org.sobertally.core.support.TestBook;
 import org.sobertally.core.time.Days;
@@ -112,6 +114,36 @@ class CoversTest {
     facts.uses("ann", "polls", EVIDENCE_TO).uses("ann", "signs", EVIDENCE_TO);
     assertThat(only().plans()).containsExactly("both");
     assertThat(only().recoverable()).isEqualTo(Money.of("30", "EUR"));
+  }
+
+  @Test
+  void aRuleForAPlanThatNobodySellsAsksForNothing() {
+    facts.plans.add(
+        new Plan(
+            "gone",
+            "quillmoor",
+            "gone",
+            null,
+            null,
+            PlanModel.NAMED,
+            List.of("maps"),
+            null,
+            null,
+            null));
+    facts.groups.add(new Group("yard", "Yard", null, List.of("ann")));
+    facts.rules.add(new StandingRule("r", "yard", "gone", null, null));
+    facts.holds("ann", "opus", LONG_AGO).uses("ann", "mail", EVIDENCE_TO);
+    assertThat(only().plans()).containsExactly("letter");
+  }
+
+  @Test
+  void whatARuleHandsOutIsNeeded() {
+    facts.groups.add(new Group("yard", "Yard", null, List.of("ann")));
+    facts.rules.add(new StandingRule("r", "yard", "folio", null, null));
+    facts.holds("ann", "opus", LONG_AGO).uses("ann", "mail", EVIDENCE_TO);
+    assertThat(only().plans()).containsExactly("folio");
+    facts.rules.set(0, new StandingRule("r", "yard", "folio", null, TODAY));
+    assertThat(only().plans()).as("a rule that is over").containsExactly("letter");
   }
 
   @ParameterizedTest
