@@ -62,3 +62,12 @@ export function shares(s: Subscription): { texture: Texture; seats: number }[] {
   ];
   return all.filter((share) => share.seats > 0);
 }
+
+/** Where a seat lies, as postings say it. */
+export const PLACE_WORDS: Record<string, string> = {
+  OUTSIDE: 'vendor',
+  SPARE: 'spare',
+  PROMISED: 'promised',
+  HELD: 'held',
+  RESTING: 'resting',
+};

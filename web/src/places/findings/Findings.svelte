@@ -20,7 +20,7 @@
   import { sayCount, sayMoney } from '../../state/say';
 
   const MOST_ROWS = 400;
-  const WHOLE: ReadonlySet<string> = new Set(['MORE_SPARE', 'SHORT', 'FLOOR_AT_RISK']);
+  const WHOLE = 'MORE_SPARE,SHORT,FLOOR_AT_RISK';
 
   let kinds = $state.raw<KindCount[]>([]);
   let combinations = $state.raw<Combination[]>([]);
@@ -62,11 +62,11 @@
       const [k, c, f] = await Promise.all([
         dataOf(api.GET('/api/v1/findings/kinds', { params })),
         dataOf(api.GET('/api/v1/findings/combinations', { params })),
-        dataOf(api.GET('/api/v1/findings', { params: { query: { asOf: day, limit: '10000' } } })),
+        dataOf(api.GET('/api/v1/findings', { params: { query: { asOf: day, kind: WHOLE } } })),
       ]);
       kinds = k;
       combinations = c;
-      whole = f.filter((one) => WHOLE.has(one.kind));
+      whole = f;
       fault = '';
     } catch (e) {
       fault = (e as Error).message;
@@ -180,7 +180,7 @@
   {/if}
 </div>
 {#if people && people.length > 0}
-  <table>
+  <table class="list fixed">
     <thead>
       <tr>
         <th class="mark"><span class="hidden">chosen</span></th>
@@ -287,22 +287,12 @@
   .plain {
     padding: 3px 10px;
   }
-  table {
-    width: 100%;
-    border-collapse: collapse;
-    table-layout: fixed;
+  table.list {
     margin-top: 4px;
   }
-  th {
-    font: 600 11px var(--font-sans);
-    color: var(--soft);
-    text-align: left;
-    padding: 0 10px 4px 0;
-    border-bottom: 1px solid var(--ink);
-  }
-  td {
-    padding: 4px 10px 4px 0;
-    border-bottom: 1px solid var(--fine);
+  table.list td {
+    padding-top: 4px;
+    padding-bottom: 4px;
     vertical-align: top;
   }
   tbody tr {
@@ -342,9 +332,6 @@
   }
   td.num {
     font-size: 12px;
-  }
-  .r {
-    text-align: right;
   }
   .block {
     display: block;

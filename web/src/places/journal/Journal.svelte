@@ -5,15 +5,9 @@
   import { session } from '../../state/session.svelte';
   import { slates } from '../../state/slate.svelte';
   import { sayDay, saySigned } from '../../state/say';
+  import { PLACE_WORDS } from '../../state/states';
 
   const LIMIT = '500';
-  const PLACES: Record<string, string> = {
-    OUTSIDE: 'vendor',
-    SPARE: 'spare',
-    PROMISED: 'promised',
-    HELD: 'held',
-    RESTING: 'resting',
-  };
 
   let entries = $state.raw<JournalEntry[] | null>(null);
   let fault = $state('');
@@ -74,7 +68,7 @@
   <p class="empty">Nothing has happened yet.</p>
 {/if}
 {#each days as [day, ofDay] (day)}
-  <table>
+  <table class="list fixed">
     <caption>{sayDay(day)}</caption>
     <thead>
       <tr>
@@ -99,7 +93,7 @@
           </td>
           <td class="num small">
             {#if entry.fromPlace && entry.toPlace}
-              {entry.seats} {PLACES[entry.fromPlace]} → {PLACES[entry.toPlace]}
+              {entry.seats} {PLACE_WORDS[entry.fromPlace]} → {PLACE_WORDS[entry.toPlace]}
             {/if}
           </td>
           <td class="r num">{entry.yearly ? saySigned(entry.yearly) : ''}</td>
@@ -120,10 +114,7 @@
   .csv {
     margin-left: auto;
   }
-  table {
-    width: 100%;
-    border-collapse: collapse;
-    table-layout: fixed;
+  table.list {
     margin-top: 12px;
   }
   caption {
@@ -131,16 +122,7 @@
     font: 600 14.5px var(--font-serif);
     padding-bottom: 4px;
   }
-  th {
-    font: 600 11px var(--font-sans);
-    color: var(--soft);
-    text-align: left;
-    padding: 0 10px 5px 0;
-    border-bottom: 1px solid var(--ink);
-  }
-  td {
-    padding: 6px 10px 6px 0;
-    border-bottom: 1px solid var(--fine);
+  table.list td {
     vertical-align: baseline;
   }
   .time {
@@ -161,9 +143,6 @@
   }
   .small {
     font-size: 12px;
-  }
-  .r {
-    text-align: right;
   }
   .empty {
     font: 16px/1.5 var(--font-serif);

@@ -61,7 +61,7 @@
       <dd class="num">{slate.preview.seatsBack}</dd>
     </dl>
     {#if slate.preview.lines.length > 0}
-      <table class="lines">
+      <table class="list lines">
         <thead
           ><tr
             ><th>Subscription</th><th class="r">held</th><th class="r">spare</th><th class="r"
@@ -124,7 +124,7 @@
     </div>
   </div>
 
-  <table class="moves">
+  <table class="list moves">
     <thead>
       <tr>
         <th>Move</th>
@@ -282,25 +282,13 @@
   progress::-moz-progress-bar {
     background: var(--used);
   }
-  table {
-    width: 100%;
-    border-collapse: collapse;
-  }
-  th {
-    font: 600 11px var(--font-sans);
-    color: var(--soft);
-    text-align: left;
-    padding: 0 10px 5px 0;
-    border-bottom: 1px solid var(--ink);
+  table.list th {
     white-space: nowrap;
   }
-  td {
-    padding: 7px 10px 7px 0;
-    border-bottom: 1px solid var(--fine);
+  table.list td {
     vertical-align: top;
   }
-  .r {
-    text-align: right;
+  table.list .r {
     white-space: nowrap;
   }
   .what {

@@ -48,7 +48,7 @@
 {#if rows.length === 0}
   <p class="empty">No slate yet. Open a subscription, choose seats and press <kbd>.</kbd></p>
 {:else}
-  <table>
+  <table class="list">
     <thead>
       <tr>
         <th>State</th>
@@ -90,27 +90,9 @@
   .lead {
     margin-bottom: 14px;
   }
-  table {
-    width: 100%;
-    border-collapse: collapse;
-  }
-  th {
-    font: 600 11px var(--font-sans);
-    color: var(--soft);
-    text-align: left;
-    padding: 0 10px 5px 0;
-    border-bottom: 1px solid var(--ink);
-  }
-  td {
-    padding: 8px 10px 8px 0;
-    border-bottom: 1px solid var(--fine);
-  }
   td a {
     font: 600 14.5px var(--font-serif);
     text-decoration: none;
-  }
-  .r {
-    text-align: right;
   }
   tr.at {
     background: var(--tape);

@@ -2,19 +2,13 @@
 <script lang="ts">
   import type { Ledger, Subscription } from '../../api/client';
   import { plusDays, sayCount, sayDay, sayMoney, sayShortDay } from '../../state/say';
+  import { PLACE_WORDS } from '../../state/states';
 
   let { subscription: s, ledger }: { subscription: Subscription; ledger: Ledger | null } = $props();
 
   const STALE_DAYS = 4;
 
   const recent = $derived([...(ledger?.postings ?? [])].reverse().slice(0, 3));
-  const PLACES: Record<string, string> = {
-    OUTSIDE: 'vendor',
-    SPARE: 'spare',
-    PROMISED: 'promised',
-    HELD: 'held',
-    RESTING: 'resting',
-  };
 </script>
 
 <div class="grounds">
@@ -65,7 +59,7 @@
         {#each recent as posting, n (n)}
           <li>
             <span>{sayShortDay(posting.day, s.measureDay)}</span>
-            <span>{posting.seats} {PLACES[posting.from]} → {PLACES[posting.to]}</span>
+            <span>{posting.seats} {PLACE_WORDS[posting.from]} → {PLACE_WORDS[posting.to]}</span>
           </li>
         {/each}
       </ul>

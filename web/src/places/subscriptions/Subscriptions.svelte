@@ -125,7 +125,7 @@
     <code>PUT /api/v1/book</code>; the README tells how.
   </p>
 {:else if book.subscriptions}
-  <table>
+  <table class="list fixed">
     <thead>
       <tr>
         <th class="plan">Plan</th>
@@ -228,21 +228,7 @@
     background: var(--locked);
     margin: 0 5px -3px 4px;
   }
-  table {
-    width: 100%;
-    border-collapse: collapse;
-    table-layout: fixed;
-  }
-  th {
-    font: 600 11px var(--font-sans);
-    color: var(--soft);
-    text-align: left;
-    padding: 0 8px 5px 0;
-    border-bottom: 1px solid var(--ink);
-  }
-  td {
-    padding: 7px 8px 7px 0;
-    border-bottom: 1px solid var(--fine);
+  table.list td {
     vertical-align: middle;
   }
   .plan {
@@ -260,9 +246,6 @@
   }
   td:last-child {
     padding-left: 14px;
-  }
-  .r {
-    text-align: right;
   }
   tbody tr {
     cursor: pointer;

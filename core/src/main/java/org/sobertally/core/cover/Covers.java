@@ -225,11 +225,6 @@ public final class Covers {
     return new Cover(person[n], of.vendor, held, of.need, of.plans, money(of.now), money(of.cost));
   }
 
-  /** The place of the first cover of an account of nobody's. */
-  public int ofNobody() {
-    return firstOfPerson[book.people().size()];
-  }
-
   /** How many covers there are. */
   public int size() {
     return size;

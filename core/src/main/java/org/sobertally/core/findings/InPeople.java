@@ -151,9 +151,9 @@ final class InPeople {
     if (state == UseState.IN_USE || need == Needs.Kind.STAYS) {
       return;
     }
-    boolean seen = state == UseState.NEVER_OPENED || state == UseState.IDLE;
-    boolean dataStays = needs.dataMustStay(h);
-    if (sold == PlanModel.RESTING && (seen || dataStays)) {
+    // A resting seat is there for those who do not work, while their data must stay.
+    boolean rests = sold == PlanModel.RESTING;
+    if (rests && (state != UseState.LEFT || needs.dataMustStay(h))) {
       return;
     }
     if (state == UseState.UNANSWERED

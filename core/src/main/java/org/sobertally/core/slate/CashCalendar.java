@@ -9,6 +9,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
 import org.sobertally.core.book.Book;
+import org.sobertally.core.catalogue.Staircase;
 import org.sobertally.core.money.Money;
 
 /**
@@ -61,11 +62,15 @@ public record CashCalendar(List<Entry> entries, Money never) {
     return new CashCalendar(List.copyOf(entries), never);
   }
 
-  /** What so many seats fewer of the day's quantity save a year, at the rate known on asOf. */
+  /**
+   * What so many seats fewer of the day's quantity save a year, at the rate known on asOf; where
+   * buying more than what is left costs less, that is bought.
+   */
   private static Money cheaper(Book book, int line, int seats, LocalDate day, LocalDate asOf) {
     int bought = book.boughtOn(line, day);
     var prices = book.lines().get(line).prices();
-    BigDecimal saved = prices.costOf(bought).subtract(prices.costOf(Math.max(0, bought - seats)));
+    int left = Staircase.cheapestAtLeast(prices, Math.max(0, bought - seats));
+    BigDecimal saved = prices.costOf(bought).subtract(prices.costOf(left));
     return book.rates().toReporting(new Money(saved, book.agreementOfLine(line).currency()), asOf);
   }
 

@@ -124,6 +124,17 @@ class FindingsTest {
   }
 
   @Test
+  void aRestingSeatIsFoundOnlyOnceNobodyNeedsItsData() {
+    facts.other("stow", PlanModel.RESTING, "24", null);
+    facts.person("ann", Person.Status.SUSPENDED, LONG_AGO, null).holds("ann", "stow", LONG_AGO);
+    facts.person("bo", Person.Status.LEFT, LONG_AGO, null).holds("bo", "stow", LONG_AGO);
+    assertThat(only(FindingKind.LEFT_PAID).amount()).isEqualTo(euros("24"));
+    assertThat(kinds()).containsExactly(FindingKind.LEFT_PAID);
+    facts.groups.add(new Group("finance", "Finance", 730, List.of("bo")));
+    assertThat(kinds()).isEmpty();
+  }
+
+  @Test
   void anInvitationIsFoundOnlyPastItsGrace() {
     facts.person("ann").account("a-ann", "ann", Account.State.INVITED, TODAY.minusDays(13));
     facts.holds("ann", "opus", TODAY.minusDays(13));

@@ -3,10 +3,15 @@ package org.sobertally.core.slate;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.sobertally.core.support.TestBook.TODAY;
 
+import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.sobertally.core.agreement.Agreement;
+import org.sobertally.core.agreement.Line;
+import org.sobertally.core.catalogue.PriceList;
+import org.sobertally.core.catalogue.PriceList.PriceBreak;
+import org.sobertally.core.catalogue.PriceList.Pricing;
 import org.sobertally.core.money.Money;
 import org.sobertally.core.slate.CashCalendar.Entry;
 import org.sobertally.core.support.TestBook;
@@ -59,5 +64,15 @@ class CashCalendarTest {
     CashCalendar calendar = calendar(new Move.TakeBack("ann-opus"));
     assertThat(calendar.entries()).isEmpty();
     assertThat(calendar.never()).isEqualTo(Money.of("396", "EUR"));
+  }
+
+  /** Ten cost 3,000; eight would cost 8 × 396 = 3,168, so ten are kept and nothing is saved. */
+  @Test
+  void whereMoreSeatsCostLessTheyAreKept() {
+    PriceBreak ten = new PriceBreak(10, new BigDecimal("300"));
+    PriceList prices = new PriceList(Pricing.VOLUME, new BigDecimal("396"), List.of(ten), 0);
+    facts.lines.set(2, new Line("opus", "qm", "opus", 10, prices, List.of()));
+    CashCalendar calendar = calendar(new Move.TakeBack("ann-opus"), new Move.TakeBack("bo-opus"));
+    assertThat(calendar.entries().get(0).yearly().isZero()).isTrue();
   }
 }

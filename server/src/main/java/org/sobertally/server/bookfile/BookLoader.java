@@ -10,6 +10,8 @@ import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
+import java.util.function.Consumer;
 import java.util.function.Function;
 import org.sobertally.core.activity.ActivityCalendar;
 import org.sobertally.core.activity.Evidence;
@@ -37,20 +39,35 @@ import org.sobertally.core.people.StandingRule;
 final class BookLoader {
 
   private final BookTables tables;
+  private final Map<String, LocalDate> days = new HashMap<>();
 
   BookLoader(BookTables tables) {
     this.tables = tables;
   }
 
-  /** One stored row, read by the names of its columns. */
-  private record Row(BookFile file, String[] values) {
+  /** The book puts their rows in order itself, and there are many of them. */
+  private static final Set<String> ORDERED_BY_BOOK =
+      Set.of(
+          BookSchema.PEOPLE,
+          BookSchema.ACCOUNTS,
+          BookSchema.HOLDINGS,
+          BookSchema.SESSIONS,
+          BookSchema.INSTALLS);
+
+  /**
+   * One stored row, read by the names of its columns.
+   *
+   * @param places of the columns
+   * @param days read so far: a book has few, and names each many times
+   */
+  private record Row(Map<String, Integer> places, Map<String, LocalDate> days, String[] values) {
     String text(String column) {
-      return values[file.indexOf(column)];
+      return values[places.get(column)];
     }
 
     LocalDate day(String column) {
       String value = text(column);
-      return value == null ? null : LocalDate.parse(value);
+      return value == null ? null : days.computeIfAbsent(value, LocalDate::parse);
     }
 
     Integer number(String column) {
@@ -109,8 +126,15 @@ final class BookLoader {
 
   private <T> List<T> rows(String fileName, Function<Row, T> read) throws SQLException {
     BookFile file = BookSchema.byName(fileName);
+    Map<String, Integer> places = new HashMap<>();
+    file.columns().forEach(column -> places.put(column.name(), places.size()));
     List<T> all = new ArrayList<>();
-    tables.forEach(file, values -> all.add(read.apply(new Row(file, values))));
+    Consumer<String[]> visitor = values -> all.add(read.apply(new Row(places, days, values)));
+    if (ORDERED_BY_BOOK.contains(fileName)) {
+      tables.forEachAsStored(file, visitor);
+    } else {
+      tables.forEach(file, visitor);
+    }
     return all;
   }
 

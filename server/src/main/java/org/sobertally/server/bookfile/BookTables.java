@@ -22,7 +22,7 @@ import org.sobertally.core.activity.ActivityCalendar;
 final class BookTables {
 
   private static final int BATCH = 5_000;
-  private static final int MONTHS_A_PAGE = 20_000;
+  private static final int PAGE = 20_000;
 
   private final Connection connection;
 
@@ -140,21 +140,64 @@ final class BookTables {
 
   /** Shows each row of the file's table, in canonical form and in the order of its key. */
   void forEach(BookFile file, Consumer<String[]> visitor) throws SQLException {
-    String order = file.sqlKey();
     String sql =
-        "SELECT %s FROM %s ORDER BY %s".formatted(file.sqlColumns(), file.sqlTable(), order);
+        "SELECT %s FROM %s ORDER BY %s"
+            .formatted(file.sqlColumns(), file.sqlTable(), file.sqlKey());
     try (PreparedStatement select = connection.prepareStatement(sql)) {
       select.setFetchSize(BATCH);
       try (ResultSet found = select.executeQuery()) {
         while (found.next()) {
-          String[] row = new String[file.columns().size()];
-          for (int c = 0; c < row.length; c++) {
-            row[c] = get(found, c + 1, file.columns().get(c).type().storage());
-          }
-          visitor.accept(row);
+          visitor.accept(row(file, found, 1));
         }
       }
     }
+  }
+
+  /**
+   * The same in the order in which rows are stored, which spares looking each up by its key; a page
+   * at a time, as {@link #forEachMonth}.
+   */
+  void forEachAsStored(BookFile file, Consumer<String[]> visitor) throws SQLException {
+    forEachPage(
+        "SELECT _ROWID_, %s FROM %s WHERE _ROWID_ > ? ORDER BY _ROWID_"
+            .formatted(file.sqlColumns(), file.sqlTable()),
+        found -> visitor.accept(row(file, found, 2)));
+  }
+
+  private interface RowReader {
+    void read(ResultSet found) throws SQLException;
+  }
+
+  /**
+   * Reads a long result page by page: the database would put aside the whole of ten million rows
+   * before it showed the first.
+   *
+   * @param sql with one parameter, that the first column is above and its order follows
+   */
+  private void forEachPage(String sql, RowReader reader) throws SQLException {
+    try (PreparedStatement select = connection.prepareStatement(sql + " LIMIT " + PAGE)) {
+      long last = Long.MIN_VALUE;
+      int shown = PAGE;
+      while (shown == PAGE) {
+        select.setLong(1, last);
+        shown = 0;
+        try (ResultSet found = select.executeQuery()) {
+          while (found.next()) {
+            last = found.getLong(1);
+            reader.read(found);
+            shown++;
+          }
+        }
+      }
+    }
+  }
+
+  private static String[] row(BookFile file, ResultSet found, int first) throws SQLException {
+    String[] row = new String[file.columns().size()];
+    for (int c = 0; c < row.length; c++) {
+      row[c] = get(found, first + c, file.columns().get(c).type().storage());
+    }
+    return row;
   }
 
   private static String get(ResultSet found, int place, Type.Storage storage) throws SQLException {
@@ -214,29 +257,10 @@ final class BookTables {
     return parts;
   }
 
-  /**
-   * Shows every month row, account by account. A page at a time: the database would put aside the
-   * whole of a result of ten million rows before it showed the first.
-   */
+  /** Shows every month row, account by account. */
   void forEachMonth(ActivityMonths.Visitor visitor) throws SQLException {
-    try (PreparedStatement select =
-        connection.prepareStatement(
-            "SELECT slot, days FROM activity_months WHERE slot > ? ORDER BY slot LIMIT "
-                + MONTHS_A_PAGE)) {
-      long last = Long.MIN_VALUE;
-      boolean more = true;
-      while (more) {
-        select.setLong(1, last);
-        int shown = 0;
-        try (ResultSet found = select.executeQuery()) {
-          while (found.next()) {
-            last = found.getLong(1);
-            visitor.month(last, found.getInt(2));
-            shown++;
-          }
-        }
-        more = shown == MONTHS_A_PAGE;
-      }
-    }
+    forEachPage(
+        "SELECT slot, days FROM activity_months WHERE slot > ? ORDER BY slot",
+        found -> visitor.month(found.getLong(1), found.getInt(2)));
   }
 }

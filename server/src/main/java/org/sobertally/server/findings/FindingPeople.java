@@ -55,10 +55,20 @@ final class FindingPeople {
       MoneyDto recoverable,
       List<String> takeBack) {}
 
-  private static final class Draft {
-    final Set<FindingKind> kinds = EnumSet.noneOf(FindingKind.class);
-    final Set<Integer> vendors = new LinkedHashSet<>();
-    final List<Integer> findings = new ArrayList<>();
+  /** Somebody in whom something was found, before it is put into words. */
+  static final class Draft {
+    private final int account;
+    private final int person;
+    private final Set<FindingKind> kinds = EnumSet.noneOf(FindingKind.class);
+    private final Set<Integer> vendors = new LinkedHashSet<>();
+    private final List<Integer> findings = new ArrayList<>();
+    private final List<Cover> covers = new ArrayList<>();
+    private BigDecimal recoverable = BigDecimal.ZERO;
+
+    private Draft(int account, int person) {
+      this.account = account;
+      this.person = person;
+    }
   }
 
   private final Book book;
@@ -76,64 +86,54 @@ final class FindingPeople {
    *
    * @param wanted sets of kinds that must be just those; empty for everybody
    */
-  List<FindingPerson> of(Set<Set<FindingKind>> wanted) {
-    Map<Integer, Draft> drafts = new LinkedHashMap<>();
+  List<Draft> of(Set<Set<FindingKind>> wanted) {
+    Map<Integer, Draft> byWho = new LinkedHashMap<>();
     int people = book.people().size();
     for (int n = 0; n < findings.size(); n++) {
       int account = findings.account(n);
       if (account >= 0) {
-        int who = findings.person(n) >= 0 ? findings.person(n) : people + account;
-        Draft draft = drafts.computeIfAbsent(who, w -> new Draft());
+        int person = findings.person(n);
+        int who = person >= 0 ? person : people + account;
+        Draft draft = byWho.computeIfAbsent(who, w -> new Draft(account, person));
         draft.kinds.add(findings.kind(n));
         draft.vendors.add(findings.vendor(n));
         draft.findings.add(n);
       }
     }
-    List<FindingPerson> all = new ArrayList<>();
-    drafts.forEach(
-        (who, draft) -> {
-          if (wanted.isEmpty() || wanted.contains(draft.kinds)) {
-            all.add(who < people ? person(who, draft) : nobodys(who - people, draft));
-          }
-        });
+    if (!wanted.isEmpty()) {
+      byWho.values().removeIf(draft -> !wanted.contains(draft.kinds));
+    }
+    for (int c = 0; c < covers.size(); c++) {
+      int account = book.holdings().account(covers.holding(covers.start(c)));
+      int who = covers.person(c) >= 0 ? covers.person(c) : people + account;
+      Draft draft = byWho.get(who);
+      if (draft != null && draft.vendors.contains(covers.vendor(c))) {
+        draft.covers.add(covers.all().get(c));
+        draft.recoverable = draft.recoverable.add(covers.recoverable(c));
+      }
+    }
+    List<Draft> all = new ArrayList<>(byWho.values());
     all.sort(
-        Comparator.comparing((FindingPerson one) -> new BigDecimal(one.recoverable().amount()))
+        Comparator.comparing((Draft draft) -> draft.recoverable)
             .reversed()
-            .thenComparing(FindingPerson::name)
-            .thenComparing(one -> one.account() == null ? one.person() : one.account()));
+            .thenComparing(this::name)
+            .thenComparing(draft -> draft.account));
     return all;
   }
 
-  private FindingPerson person(int number, Draft draft) {
-    Person person = book.people().get(number);
-    List<Cover> theirs =
-        covers.ofPerson(number).stream()
-            .filter(cover -> draft.vendors.contains(cover.vendor()))
-            .toList();
-    return shown(person.id(), null, person.name(), person.department(), draft, theirs);
+  private String name(Draft draft) {
+    return draft.person >= 0
+        ? book.people().get(draft.person).name()
+        : book.accounts().get(draft.account).id();
   }
 
-  private FindingPerson nobodys(int account, Draft draft) {
-    List<Cover> theirs =
-        covers.all().subList(covers.ofNobody(), covers.size()).stream()
-            .filter(c -> book.holdings().account(c.holdings().get(0)) == account)
-            .toList();
-    String id = book.accounts().get(account).id();
-    return shown(null, id, id, null, draft, theirs);
-  }
-
-  private FindingPerson shown(
-      String person,
-      String account,
-      String name,
-      String department,
-      Draft draft,
-      List<Cover> theirs) {
+  /** One of them, with the sentences of what was found. */
+  FindingPerson shown(Draft draft) {
     Money now = Money.zero(book.rates().reportingCurrency());
     Money then = now;
     List<String> holds = new ArrayList<>();
     List<String> wouldDo = new ArrayList<>();
-    for (Cover cover : theirs) {
+    for (Cover cover : draft.covers) {
       now = now.plus(cover.now());
       then = then.plus(cover.cost());
       for (int h : cover.holdings()) {
@@ -149,11 +149,12 @@ final class FindingPeople {
         takeBack.add(book.holdings().id(findings.holding(n)));
       }
     }
+    Person person = draft.person < 0 ? null : book.people().get(draft.person);
     return new FindingPerson(
-        person,
-        account,
-        name,
-        department,
+        person == null ? null : person.id(),
+        person == null ? book.accounts().get(draft.account).id() : null,
+        name(draft),
+        person == null ? null : person.department(),
         List.copyOf(draft.kinds),
         holds,
         wouldDo,

@@ -15,7 +15,6 @@ import java.util.EnumSet;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import java.util.Set;
 import java.util.stream.IntStream;
 import org.eclipse.microprofile.openapi.annotations.media.Schema;
@@ -76,6 +75,9 @@ public class FindingsResource {
       @Schema(nullable = true) String instead,
       String explanation) {}
 
+  /**
+   * @param kindText one kind, or several with commas
+   */
   @GET
   @Path("/findings")
   @Produces({MediaType.APPLICATION_JSON, "text/csv"})
@@ -90,7 +92,7 @@ public class FindingsResource {
       @Context UriInfo uri) {
     Book book = books.current();
     LocalDate day = asOf.of(book, asOfText);
-    Optional<FindingKind> kind = Params.choice("kind", kindText, FindingKind.class);
+    Set<FindingKind> kinds = kinds("kind", kindText, ",");
     int person = wanted(book.people(), "person", personId);
     int vendor = wanted(book.vendors(), "vendor", vendorId);
     int line = wanted(book.lines(), "subscription", lineId);
@@ -98,7 +100,7 @@ public class FindingsResource {
     UseStates states = figures.of(book, day).states();
     List<Integer> fitting =
         IntStream.range(0, findings.size())
-            .filter(n -> kind.isEmpty() || findings.kind(n) == kind.get())
+            .filter(n -> kinds.isEmpty() || kinds.contains(findings.kind(n)))
             .filter(n -> person < 0 || findings.person(n) == person)
             .filter(n -> vendor < 0 || findings.vendor(n) == vendor)
             .filter(n -> line < 0 || findings.line(n) == line)
@@ -112,6 +114,16 @@ public class FindingsResource {
         cursor,
         uri,
         book.version());
+  }
+
+  private static Set<FindingKind> kinds(String name, String text, String separator) {
+    Set<FindingKind> kinds = EnumSet.noneOf(FindingKind.class);
+    if (text != null && !text.isBlank()) {
+      for (String kind : text.split(separator)) {
+        Params.choice(name, kind, FindingKind.class).ifPresent(kinds::add);
+      }
+    }
+    return kinds;
   }
 
   /** The number of what is asked for, −1 where nothing is. */
@@ -226,18 +238,21 @@ public class FindingsResource {
     Set<Set<FindingKind>> wanted = new HashSet<>();
     if (setsText != null && !setsText.isBlank()) {
       for (String set : setsText.split(",")) {
-        Set<FindingKind> kinds = EnumSet.noneOf(FindingKind.class);
-        for (String kind : set.split("\\.")) {
-          Params.choice("sets", kind, FindingKind.class).ifPresent(kinds::add);
-        }
-        wanted.add(kinds);
+        wanted.add(kinds("sets", set, "\\."));
       }
     }
-    var people =
-        new FindingPeople(book, figures.findings(book, day), figures.of(book, day).covers())
-            .of(wanted);
-    List<Integer> places = IntStream.range(0, people.size()).boxed().toList();
-    return Page.of(places, "%09d"::formatted, people::get, limit, cursor, uri, book.version());
+    FindingPeople people =
+        new FindingPeople(book, figures.findings(book, day), figures.of(book, day).covers());
+    List<FindingPeople.Draft> found = people.of(wanted);
+    List<Integer> places = IntStream.range(0, found.size()).boxed().toList();
+    return Page.of(
+        places,
+        "%09d"::formatted,
+        n -> people.shown(found.get(n)),
+        limit,
+        cursor,
+        uri,
+        book.version());
   }
 
   @Schema(name = "PlansAndCost")

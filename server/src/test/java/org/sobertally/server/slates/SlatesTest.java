@@ -275,6 +275,17 @@ class SlatesTest {
     assertThat(heldAtVendor(quillmoor(), move)).isFalse();
   }
 
+  /** Letter costs 84.00 a seat at any quantity, and its agreement may shrink on 7 Jan 2027. */
+  @Test
+  void aSlatesMoneyIsToldByDay() {
+    JsonNode preview = slate(draft(idle("qm-letter", 2))).get("preview");
+    assertThat(preview.get("cash").toString())
+        .isEqualTo(
+            "[{\"day\":\"2027-01-07\",\"line\":\"qm-letter\",\"seats\":2,\"yearly\":{\"amount\":\"-168.00\",\"currency\":\"EUR\"}}]");
+    assertThat(preview.at("/yearly/amount").asText()).isEqualTo("-168.00");
+    assertThat(preview.at("/cashThisYear/amount").asText()).isEqualTo("0.00");
+  }
+
   @Test
   void nobodyDecidesTheirOwnSlate() {
     String own = decider.postJson(SLATES, moves(idle("qm-opus", 1))).json().get("id").asText();
