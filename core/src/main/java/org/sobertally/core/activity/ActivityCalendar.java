@@ -35,6 +35,14 @@ public final class ActivityCalendar {
     return new Builder(accounts).build();
   }
 
+  /** The same activity after an account came in before those numbered {@code place} and up. */
+  public ActivityCalendar withAccountAt(int place) {
+    int[] starts = new int[rowStart.length + 1];
+    System.arraycopy(rowStart, 0, starts, 0, place + 1);
+    System.arraycopy(rowStart, place, starts, place + 1, rowStart.length - place);
+    return new ActivityCalendar(firstWord, words, starts, rowPart, bits);
+  }
+
   /** How many rows (account and part) there are. */
   public int rows() {
     return rowPart.length;

@@ -3,11 +3,11 @@ package org.sobertally.core.book;
 import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.NoSuchElementException;
+import java.util.function.Consumer;
 import java.util.function.Function;
 import org.sobertally.core.activity.ActivityCalendar;
 import org.sobertally.core.activity.Evidence;
@@ -54,11 +54,9 @@ public final class Book {
 
   private final int[] lineVendor;
   private final int[] linePlan;
-  private final int[] accountPerson;
+  private final Owners owners;
   private final int[] accountVendor;
   private final long[] planParts;
-  private final int[] byPerson;
-  private final int[] personStart;
   private final Map<String, List<Group>> groupsByPerson;
   private final Standings standings;
 
@@ -80,56 +78,85 @@ public final class Book {
     parts = new PartNumbers(b);
     lineVendor = mapped(lines, line -> vendors.require(plans.byId(line.plan()).vendor()));
     linePlan = mapped(lines, line -> plans.require(line.plan()));
-    accountPerson = mapped(accounts, a -> a.person() == null ? -1 : people.require(a.person()));
+    owners = new Owners(people, accounts);
     accountVendor = mapped(accounts, a -> vendors.require(a.vendor()));
     planParts = new long[plans.size()];
     for (int p = 0; p < planParts.length; p++) {
       planParts[p] = parts.setOf(plans.get(p).vendor(), plans.get(p).parts());
     }
-    personStart = new int[people.size() + 1];
-    byPerson = indexByPerson();
-    groupsByPerson = new HashMap<>();
-    for (Group group : groups.all()) {
-      group
-          .members()
-          .forEach(m -> groupsByPerson.computeIfAbsent(m, k -> new ArrayList<>()).add(group));
-    }
-    standings = new Standings(people.all(), accounts.all(), accountPerson);
+    groupsByPerson = byMember(groups);
+    standings = new Standings(people.all(), accounts.all(), owners);
     holdings = Holdings.of(numbered(b.holdings), lines.size(), accounts.size());
     activity = activityOf(b);
     sessions = Sessions.of(b.sessions, plans, accounts);
     installs = new Installs(this, b.installs, b.partFacts);
   }
 
-  private Book(Book same, Holdings holdings) {
+  private Book(Book same, Edit edit) {
     version = same.version + 1;
     rules = same.rules;
     rates = same.rates;
     vendors = same.vendors;
     plans = same.plans;
     agreements = same.agreements;
-    lines = same.lines;
-    people = same.people;
-    groups = same.groups;
-    standingRules = same.standingRules;
-    accounts = same.accounts;
-    keepsByHolding = same.keepsByHolding;
+    lines = or(edit.lines, same.lines);
+    people = or(edit.people, same.people);
+    groups = or(edit.groups, same.groups);
+    standingRules = or(edit.standingRules, same.standingRules);
+    accounts = or(edit.accounts, same.accounts);
+    keepsByHolding = or(edit.keeps, same.keepsByHolding);
     evidence = same.evidence;
     dataRules = same.dataRules;
     parts = same.parts;
     lineVendor = same.lineVendor;
     linePlan = same.linePlan;
-    accountPerson = same.accountPerson;
-    accountVendor = same.accountVendor;
     planParts = same.planParts;
-    byPerson = same.byPerson;
-    personStart = same.personStart;
-    groupsByPerson = same.groupsByPerson;
-    standings = same.standings;
-    activity = same.activity;
-    sessions = same.sessions;
-    installs = same.installs;
-    this.holdings = holdings;
+    boolean sameOnes = edit.accounts == null && edit.people == null;
+    owners = sameOnes ? same.owners : new Owners(people, accounts);
+    accountVendor =
+        edit.accounts == null
+            ? same.accountVendor
+            : mapped(accounts, a -> vendors.require(a.vendor()));
+    groupsByPerson = edit.groups == null ? same.groupsByPerson : byMember(groups);
+    standings = sameOnes ? same.standings : new Standings(people.all(), accounts.all(), owners);
+    activity = or(edit.activity, same.activity);
+    sessions = or(edit.sessions, same.sessions);
+    installs = or(edit.installs, same.installs);
+    holdings = or(edit.holdings, same.holdings);
+  }
+
+  private static <T> T or(T changed, T otherwise) {
+    return changed == null ? otherwise : changed;
+  }
+
+  /** What the next version has that this one has not; null for the same. */
+  private static final class Edit {
+    private Table<Line> lines;
+    private Table<Person> people;
+    private Table<Group> groups;
+    private List<StandingRule> standingRules;
+    private Table<Account> accounts;
+    private Map<String, List<Keep>> keeps;
+    private ActivityCalendar activity;
+    private Sessions sessions;
+    private Installs installs;
+    private Holdings holdings;
+  }
+
+  private Book edited(Consumer<Edit> change) {
+    Edit edit = new Edit();
+    change.accept(edit);
+    return new Book(this, edit);
+  }
+
+  private static Map<String, List<Group>> byMember(Table<Group> groups) {
+    Map<String, List<Group>> byMember = new HashMap<>();
+    for (Group group : groups.all()) {
+      for (String member : group.members()) {
+        byMember.computeIfAbsent(member, k -> new ArrayList<>()).add(group);
+      }
+    }
+    return byMember;
   }
 
   private static <T> Map<String, List<T>> grouped(List<T> items, Function<T, String> key) {
@@ -140,25 +167,6 @@ public final class Book {
 
   private static <T> int[] mapped(Table<T> table, java.util.function.ToIntFunction<T> number) {
     return table.all().stream().mapToInt(number).toArray();
-  }
-
-  private int[] indexByPerson() {
-    for (int person : accountPerson) {
-      if (person >= 0) {
-        personStart[person + 1]++;
-      }
-    }
-    for (int p = 0; p + 1 < personStart.length; p++) {
-      personStart[p + 1] += personStart[p];
-    }
-    int[] next = personStart.clone();
-    int[] index = new int[personStart[personStart.length - 1]];
-    for (int a = 0; a < accountPerson.length; a++) {
-      if (accountPerson[a] >= 0) {
-        index[next[accountPerson[a]]++] = a;
-      }
-    }
-    return index;
   }
 
   private List<Holdings.Row> numbered(List<Holding> plain) {
@@ -268,7 +276,7 @@ public final class Book {
 
   /** The number of the person the account belongs to, or −1 for nobody. */
   public int personOfAccount(int account) {
-    return accountPerson[account];
+    return owners.of(account);
   }
 
   public Agreement agreementOfLine(int line) {
@@ -287,22 +295,22 @@ public final class Book {
 
   /** The numbers of the person's accounts. */
   public int[] accountsOf(int person) {
-    return Arrays.copyOfRange(byPerson, personStart[person], personStart[person + 1]);
+    return owners.accountsOf(person);
   }
 
   /** The first place of the person's accounts for {@link #atPlaceOfPerson}. */
   public int personStart(int person) {
-    return personStart[person];
+    return owners.start(person);
   }
 
   /** The place after the person's last account. */
   public int personEnd(int person) {
-    return personStart[person + 1];
+    return owners.start(person + 1);
   }
 
   /** The account's number at a place between {@link #personStart} and {@link #personEnd}. */
   public int atPlaceOfPerson(int place) {
-    return byPerson[place];
+    return owners.atPlace(place);
   }
 
   public List<Group> groupsOf(String person) {
@@ -340,12 +348,14 @@ public final class Book {
     return evidence.containsKey(vendor);
   }
 
+  /** Every keep of the holding, those that ended included. */
+  public List<Keep> keepsOf(String holding) {
+    return keepsByHolding.getOrDefault(holding, List.of());
+  }
+
   /** The keep that holds on the day, or null. */
   public Keep keepOn(String holding, LocalDate day) {
-    return keepsByHolding.getOrDefault(holding, List.of()).stream()
-        .filter(keep -> keep.inForce(day))
-        .findFirst()
-        .orElse(null);
+    return keepsOf(holding).stream().filter(keep -> keep.inForce(day)).findFirst().orElse(null);
   }
 
   public int idleLineOf(Plan plan) {
@@ -399,12 +409,62 @@ public final class Book {
     if (number < 0) {
       throw new NoSuchElementException("There is no holding %s.".formatted(holding));
     }
-    return new Book(this, holdings.withUntil(number, Days.orOpen(until)));
+    return edited(e -> e.holdings = holdings.withUntil(number, Days.orOpen(until)));
   }
 
   /** The next version, with one holding more. */
   public Book withHolding(Holding added) {
-    return new Book(this, holdings.with(row(added)));
+    return edited(e -> e.holdings = holdings.with(row(added)));
+  }
+
+  /** The next version, with the account as it is now: another state, or one more account. */
+  public Book withAccount(Account account) {
+    if (accounts.has(account.id())) {
+      return edited(e -> e.accounts = accounts.with(account));
+    }
+    return edited(
+        e -> {
+          e.accounts = accounts.with(account);
+          int place = e.accounts.require(account.id());
+          e.holdings = holdings.withAccountAt(place);
+          e.activity = activity.withAccountAt(place);
+          e.sessions = sessions.withAccountAt(place);
+          e.installs = installs.withAccountAt(place);
+        });
+  }
+
+  /** The next version, with the person as they are now, or one person more. */
+  public Book withPerson(Person person) {
+    return edited(e -> e.people = people.with(person));
+  }
+
+  /** The next version, with the group as it is now, or one group more. */
+  public Book withGroup(Group group) {
+    return edited(e -> e.groups = groups.with(group));
+  }
+
+  /** The next version, with the subscription as it is now; no other may have its id. */
+  public Book withLine(Line line) {
+    lines.require(line.id());
+    return edited(e -> e.lines = lines.with(line));
+  }
+
+  /** The next version, with the rule as it is now, or one rule more. */
+  public Book withRule(StandingRule rule) {
+    List<StandingRule> all = new ArrayList<>(standingRules);
+    all.removeIf(same -> same.id().equals(rule.id()));
+    all.add(rule);
+    return edited(e -> e.standingRules = List.copyOf(all));
+  }
+
+  /** The next version, with the keep as it is now, or one keep more. */
+  public Book withKeep(Keep keep) {
+    Map<String, List<Keep>> changed = new HashMap<>(keepsByHolding);
+    List<Keep> ofHolding = new ArrayList<>(keepsOf(keep.holding()));
+    ofHolding.removeIf(same -> same.id().equals(keep.id()));
+    ofHolding.add(keep);
+    changed.put(keep.holding(), ofHolding);
+    return edited(e -> e.keeps = changed);
   }
 
   public static BookBuilder builder() {

@@ -113,6 +113,13 @@ public final class Holdings {
     return of(rows, lineStart.length - 1, accountStart.length - 1);
   }
 
+  /** The same holdings after an account came in before those numbered {@code place} and up. */
+  Holdings withAccountAt(int place) {
+    int[] moved = Shifted.from(account, place);
+    return new Holdings(
+        ids, moved, line, from, until, method, lineStart.length - 1, accountStart.length);
+  }
+
   private static int[] starts(int[] keys, int count) {
     int[] starts = new int[count + 1];
     for (int key : keys) {

@@ -37,6 +37,19 @@ public final class Installs {
     }
   }
 
+  private Installs(Installs same, int place) {
+    installable = same.installable;
+    known = same.known;
+    same.firstSeen.forEach(
+        (key, day) ->
+            firstSeen.put(key.account < place ? key : new Key(key.account + 1, key.part), day));
+  }
+
+  /** The same installs after an account came in before those numbered {@code place} and up. */
+  Installs withAccountAt(int place) {
+    return firstSeen.isEmpty() ? this : new Installs(this, place);
+  }
+
   /** Whether the vendor tells what is set up at all. */
   public boolean known(int vendor) {
     return known[vendor];

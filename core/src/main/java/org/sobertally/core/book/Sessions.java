@@ -57,6 +57,19 @@ public final class Sessions {
     return columns;
   }
 
+  private Sessions(Sessions same, int[] account) {
+    ids = same.ids;
+    this.account = account;
+    started = same.started;
+    ended = same.ended;
+    planStart = same.planStart;
+  }
+
+  /** The same sessions after an account came in before those numbered {@code place} and up. */
+  Sessions withAccountAt(int place) {
+    return new Sessions(this, Shifted.from(account, place));
+  }
+
   public int size() {
     return ids.length;
   }

@@ -23,7 +23,7 @@ public final class Standings {
 
   private final long[] plain;
 
-  Standings(List<Person> people, List<Account> accounts, int[] accountPerson) {
+  Standings(List<Person> people, List<Account> accounts, Owners owners) {
     status = new byte[people.size()];
     statusSince = new int[people.size()];
     until = new int[people.size()];
@@ -43,7 +43,7 @@ public final class Standings {
     plain = new long[(accounts.size() + 63) >> 6];
     for (int a = 0; a < state.length; a++) {
       boolean person =
-          accountPerson[a] < 0 || people.get(accountPerson[a]).status() == Person.Status.ACTIVE;
+          owners.of(a) < 0 || people.get(owners.of(a)).status() == Person.Status.ACTIVE;
       if (person && accounts.get(a).state() == Account.State.ACTIVE) {
         plain[a >> 6] |= 1L << (a & 63);
       }

@@ -1,5 +1,7 @@
 package org.sobertally.core.book;
 
+import java.util.ArrayList;
+import java.util.Collections;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -15,10 +17,12 @@ public final class Table<T> {
 
   private final String noun;
   private final List<T> items;
+  private final Function<T, String> id;
   private final Map<String, Integer> numbers;
 
   Table(String noun, List<T> things, Function<T, String> id) {
     this.noun = noun;
+    this.id = id;
     this.items = things.stream().sorted((a, b) -> id.apply(a).compareTo(id.apply(b))).toList();
     this.numbers = new HashMap<>(2 * items.size());
     for (int n = 0; n < items.size(); n++) {
@@ -27,6 +31,25 @@ public final class Table<T> {
             "There are two of %s %s.".formatted(noun, id.apply(items.get(n))));
       }
     }
+  }
+
+  private Table(Table<T> same, List<T> items) {
+    this.noun = same.noun;
+    this.id = same.id;
+    this.items = items;
+    this.numbers = same.numbers;
+  }
+
+  /** The same things, but this one in place of the one with its id, or one more. */
+  Table<T> with(T thing) {
+    List<T> changed = new ArrayList<>(items);
+    Integer number = numbers.get(id.apply(thing));
+    if (number == null) {
+      changed.add(thing);
+      return new Table<>(noun, changed, id);
+    }
+    changed.set(number, thing);
+    return new Table<>(this, Collections.unmodifiableList(changed));
   }
 
   public int size() {

@@ -7,9 +7,18 @@ import java.util.List;
  *
  * @param retentionDays for how long their data must be kept; null where nothing is asked
  * @param members person ids
+ * @param leads those of the members who lead it
  */
-public record Group(String id, String name, Integer retentionDays, List<String> members) {
+public record Group(
+    String id, String name, Integer retentionDays, List<String> members, List<String> leads) {
+
   public Group {
     members = List.copyOf(members);
+    leads = List.copyOf(leads);
+  }
+
+  /** A group without leads. */
+  public Group(String id, String name, Integer retentionDays, List<String> members) {
+    this(id, name, retentionDays, members, List.of());
   }
 }

@@ -7,6 +7,8 @@ import java.time.LocalDate;
  *
  * @param statusSince from when the status holds; null for always
  * @param until the last day's morrow of a leave; null where the leave lasts until changed
+ * @param manager the person they report to; null where nobody is named
+ * @param joined the day on which they came; null where unknown
  */
 public record Person(
     String id,
@@ -17,7 +19,23 @@ public record Person(
     Status status,
     LocalDate statusSince,
     LocalDate until,
-    Kind kind) {
+    Kind kind,
+    String manager,
+    LocalDate joined) {
+
+  /** Somebody of whom neither a manager nor the day they came is known. */
+  public Person(
+      String id,
+      String name,
+      String email,
+      String department,
+      String site,
+      Status status,
+      LocalDate statusSince,
+      LocalDate until,
+      Kind kind) {
+    this(id, name, email, department, site, status, statusSince, until, kind, null, null);
+  }
 
   /** Where somebody stands with the organisation. */
   public enum Status {

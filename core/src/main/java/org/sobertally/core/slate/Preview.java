@@ -19,6 +19,7 @@ public record Preview(
   /**
    * One move.
    *
+   * @param kind what it is called
    * @param yearly money a year, below zero where it is saved; rounded
    * @param cashFrom the day from which; null where never
    * @param undoUntil the last day on which it can be undone; null where there is no such day
@@ -26,6 +27,7 @@ public record Preview(
    */
   public record MovePreview(
       Move move,
+      MoveKind kind,
       List<Remark> blocks,
       List<Remark> warnings,
       Money yearly,

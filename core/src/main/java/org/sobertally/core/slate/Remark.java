@@ -24,8 +24,32 @@ public record Remark(Code code, String text) {
     NO_LINK(true),
     /** Block: no seat is spare. */
     NO_SPARE_SEAT(true),
+    /** Block: the seats that are left rest, and may not be handed out yet. */
+    SEAT_RESTING(true),
     /** Block: the person is suspended or has left. */
     TARGET_SUSPENDED(true),
+    /** Block: the account holds the plan already. */
+    ALREADY_HOLDS(true),
+    /** Block: it would change nothing. */
+    NO_CHANGE(true),
+    /** Block: the plan is another vendor's. */
+    OTHER_VENDOR(true),
+    /** Block: the holder is signed in, and the vendor wants them signed out. */
+    SIGNED_IN(true),
+    /** Block: another move on the slate wants the contrary. */
+    CONFLICT(true),
+    /** Block: nobody chose what becomes of the data. */
+    NO_DATA_ROUTE(true),
+    /** Block: the data must be kept, and nobody would. */
+    RETENTION_DUTY(true),
+    /** Block: a reason or a day is missing or has passed. */
+    INCOMPLETE(true),
+    /** Block: the account is gone for good, or there is none. */
+    NO_ACCOUNT(true),
+    /** Block: the agreement never lets the quantity shrink, or not so far. */
+    NEVER_SHRINKS(true),
+    /** Block: more seats would be held than bought. */
+    WOULD_BE_SHORT(true),
     /** A standing rule would hand the seat straight back. */
     RULE_HANDS_BACK(false),
     /** The seat cannot serve anybody else. */
@@ -42,6 +66,14 @@ public record Remark(Code code, String text) {
     SAVES_LATER(false),
     /** The change cannot be taken back after a day. */
     ONE_WAY(false),
+    /** A part was used that the new plan does not have. */
+    LOSES_PARTS(false),
+    /** Nobody can sign in, and the seat stays paid. */
+    STAYS_PAID(false),
+    /** The account is opened, perhaps as an invitation that must be taken up. */
+    OPENS_ACCOUNT(false),
+    /** Fewer seats cost more. */
+    COSTS_MORE(false),
     /** The holder is on leave. */
     ON_LEAVE(false),
     /** The seat was used after the idle line. */

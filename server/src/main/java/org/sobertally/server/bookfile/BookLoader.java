@@ -249,17 +249,24 @@ final class BookLoader {
         Person.Status.valueOf(row.text("status")),
         row.day("status_since"),
         row.day("until"),
-        row.choice("kind", Person.Kind.PERSON));
+        row.choice("kind", Person.Kind.PERSON),
+        row.text("manager"),
+        row.day("joined"));
   }
 
   private List<Group> groups() throws SQLException {
     Map<String, List<String>> members = new HashMap<>();
+    Map<String, List<String>> leads = new HashMap<>();
     rows(
         BookSchema.GROUP_MEMBERS,
-        row ->
-            members
-                .computeIfAbsent(row.text("group"), g -> new ArrayList<>())
-                .add(row.text("person")));
+        row -> {
+          String group = row.text("group");
+          members.computeIfAbsent(group, g -> new ArrayList<>()).add(row.text("person"));
+          if (row.flag("lead", false)) {
+            leads.computeIfAbsent(group, g -> new ArrayList<>()).add(row.text("person"));
+          }
+          return group;
+        });
     return rows(
         BookSchema.GROUPS,
         row ->
@@ -267,7 +274,8 @@ final class BookLoader {
                 row.text("group"),
                 row.text("name"),
                 row.number("retention_days"),
-                members.getOrDefault(row.text("group"), List.of())));
+                members.getOrDefault(row.text("group"), List.of()),
+                leads.getOrDefault(row.text("group"), List.of())));
   }
 
   private static StandingRule rule(Row row) {

@@ -1,0 +1,186 @@
+package org.sobertally.core.slate;
+
+import java.time.LocalDate;
+import java.time.format.DateTimeFormatter;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.Locale;
+import java.util.Map;
+import java.util.OptionalInt;
+import java.util.Set;
+import java.util.TreeMap;
+import org.sobertally.core.agreement.Agreement;
+import org.sobertally.core.book.Book;
+import org.sobertally.core.catalogue.Plan;
+import org.sobertally.core.catalogue.Vendor;
+import org.sobertally.core.ledger.Ledger;
+import org.sobertally.core.ledger.Places;
+import org.sobertally.core.ledger.Promise;
+import org.sobertally.core.money.Money;
+import org.sobertally.core.time.Days;
+import org.sobertally.core.use.UseStates;
+import org.sobertally.core.use.Utilisation;
+
+/** How things stand while a slate is gone through, move by move. */
+final class Workings {
+
+  private static final DateTimeFormatter DAY =
+      DateTimeFormatter.ofPattern("d MMM uuuu", Locale.ENGLISH);
+
+  final Book book;
+  final LocalDate asOf;
+  final int today;
+
+  /** What earlier moves on the slate do to a holding or an account, in words. */
+  final Map<String, String> holdingClaims = new HashMap<>();
+
+  final Map<String, String> accountClaims = new HashMap<>();
+
+  /** Accounts that an earlier move opens or brings back. */
+  final Set<String> opened = new HashSet<>();
+
+  /** Account and plan of seats that earlier moves hand out. */
+  final Set<String> handedOut = new HashSet<>();
+
+  private final Map<Integer, Effect> effects = new TreeMap<>();
+  private final Map<Integer, UseStates> states = new HashMap<>();
+  private final Map<Integer, Utilisation> utilisations = new HashMap<>();
+  private final Map<Integer, Money> prices = new HashMap<>();
+
+  Workings(Book book, LocalDate asOf) {
+    this.book = book;
+    this.asOf = asOf;
+    this.today = Days.of(asOf);
+  }
+
+  /** What the moves so far do to one subscription. */
+  static final class Effect {
+    final Places before;
+    int spare;
+    int promised;
+    int held;
+    int resting;
+    int bought;
+
+    /** Seats that come free, less those handed out. */
+    int freed;
+
+    /** Seats given back to the vendor. */
+    int given;
+
+    /** Of the seats used within the floor's window, those that come back. */
+    int usedLess;
+
+    /** What seats that are bought cost a year. */
+    Money costsMore;
+
+    private boolean touched;
+
+    Effect(Places before, Money none) {
+      this.before = before;
+      this.costsMore = none;
+    }
+
+    Places after() {
+      return new Places(
+          before.bought() + bought,
+          before.spare() + spare,
+          before.promised() + promised,
+          before.held() + held,
+          before.resting() + resting);
+    }
+
+    int spareNow() {
+      return before.spare() + spare;
+    }
+  }
+
+  /** For looking only. */
+  Effect look(int line) {
+    return effects.computeIfAbsent(line, l -> new Effect(Ledger.count(book, l, asOf), none()));
+  }
+
+  /** For changing: the subscription is then among those the preview shows. */
+  Effect change(int line) {
+    Effect effect = look(line);
+    effect.touched = true;
+    return effect;
+  }
+
+  /** By subscription, those that moves change. */
+  Map<Integer, Effect> changed() {
+    Map<Integer, Effect> changed = new TreeMap<>(effects);
+    changed.values().removeIf(effect -> !effect.touched);
+    return changed;
+  }
+
+  /** The holding's seat comes back. */
+  void take(int h) {
+    int line = book.holdings().line(h);
+    Effect effect = change(line);
+    if (Promise.of(book, h).on(today)) {
+      effect.promised--;
+    } else {
+      effect.held--;
+    }
+    if (vendor(line).restDays() > 0) {
+      effect.resting++;
+    } else {
+      effect.spare++;
+    }
+    effect.freed++;
+    effect.usedLess += usedInFloorWindow(h) ? 1 : 0;
+  }
+
+  /** A spare seat goes out. */
+  void give(int line, boolean promised) {
+    Effect effect = change(line);
+    effect.spare--;
+    if (promised) {
+      effect.promised++;
+    } else {
+      effect.held++;
+    }
+    effect.freed--;
+  }
+
+  boolean usedInFloorWindow(int h) {
+    int line = book.holdings().line(h);
+    Agreement.Floor floor = book.agreementOfLine(line).floor();
+    if (floor == null) {
+      return false;
+    }
+    UseStates clocks = statesOf(line);
+    int measured = clocks.measureDay(book.vendorOfLine(line));
+    return clocks.lastUsed(h) != Days.NONE && measured - clocks.lastUsed(h) < floor.window();
+  }
+
+  UseStates statesOf(int line) {
+    return states.computeIfAbsent(line, l -> UseStates.ofLine(book, asOf, l, OptionalInt.empty()));
+  }
+
+  Utilisation utilisationOf(int line) {
+    return utilisations.computeIfAbsent(line, l -> Utilisation.of(book, l, asOf));
+  }
+
+  /** What one seat costs a year today, rounded. */
+  Money priceOf(int line) {
+    return prices.computeIfAbsent(line, l -> book.seatPrice(l, asOf).rounded());
+  }
+
+  Money none() {
+    return Money.zero(book.rates().reportingCurrency()).rounded();
+  }
+
+  Vendor vendor(int line) {
+    return book.vendors().get(book.vendorOfLine(line));
+  }
+
+  Plan plan(int line) {
+    return book.planOfLine(line);
+  }
+
+  static String say(LocalDate day) {
+    return DAY.format(day);
+  }
+}

@@ -1,0 +1,274 @@
+package org.sobertally.core.slate;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.sobertally.core.support.TestBook.EVIDENCE_TO;
+import static org.sobertally.core.support.TestBook.TODAY;
+
+import java.time.Duration;
+import java.time.LocalDate;
+import java.util.List;
+import org.junit.jupiter.api.Test;
+import org.sobertally.core.agreement.Agreement;
+import org.sobertally.core.agreement.Line;
+import org.sobertally.core.catalogue.PlanModel;
+import org.sobertally.core.catalogue.PriceList;
+import org.sobertally.core.catalogue.Vendor;
+import org.sobertally.core.ledger.Places;
+import org.sobertally.core.money.Money;
+import org.sobertally.core.people.Account;
+import org.sobertally.core.people.Group;
+import org.sobertally.core.people.Keep;
+import org.sobertally.core.people.Person;
+import org.sobertally.core.slate.Preview.MovePreview;
+import org.sobertally.core.slate.Remark.Code;
+import org.sobertally.core.support.TestBook;
+
+class MovesTest {
+
+  private static final LocalDate LONG_AGO = LocalDate.of(2026, 1, 10);
+  private static final LocalDate RENEWS = LocalDate.of(2027, 1, 7);
+
+  private final TestBook facts = new TestBook().person("ann").person("bo");
+
+  private Preview preview(Move... moves) {
+    return Previewer.of(facts.build(), TODAY, List.of(moves));
+  }
+
+  private MovePreview only(Move move) {
+    return preview(move).moves().get(0);
+  }
+
+  private static List<Code> codes(List<Remark> remarks) {
+    return remarks.stream().map(Remark::code).toList();
+  }
+
+  private static Money eur(String amount) {
+    return Money.of(amount, "EUR");
+  }
+
+  @Test
+  void aStepDownMovesTwoSeatsAndSavesTheDifference() {
+    facts.holds("ann", "opus", LONG_AGO).uses("ann", "mail", EVIDENCE_TO);
+    Preview preview = preview(new Move.Switch("ann-opus", "letter"));
+    MovePreview move = preview.moves().get(0);
+    assertThat(move.kind()).isEqualTo(MoveKind.STEP_DOWN);
+    assertThat(move.canGo()).isTrue();
+    assertThat(move.yearly()).isEqualTo(eur("-312.00"));
+    assertThat(move.cashFrom()).isEqualTo(RENEWS);
+    assertThat(preview.lines().get(0).after()).isEqualTo(new Places(10, 9, 0, 1, 0));
+    assertThat(preview.lines().get(1).after()).isEqualTo(new Places(10, 10, 0, 0, 0));
+    assertThat(preview.yearly()).isEqualTo(eur("-312.00"));
+  }
+
+  @Test
+  void aStepDownSaysWhichUsedPartsAreLost() {
+    facts.holds("ann", "opus", LONG_AGO).uses("ann", "charts", EVIDENCE_TO);
+    MovePreview move = only(new Move.Switch("ann-opus", "letter"));
+    assertThat(move.canGo()).isTrue();
+    assertThat(move.warnings())
+        .contains(new Remark(Code.LOSES_PARTS, "Used within 90 days, and not in letter: charts."));
+  }
+
+  @Test
+  void aStepUpCostsTheDifference() {
+    facts.holds("ann", "folio", LONG_AGO);
+    MovePreview move = only(new Move.Switch("ann-folio", "opus"));
+    assertThat(move.kind()).isEqualTo(MoveKind.STEP_UP);
+    assertThat(move.yearly()).isEqualTo(eur("216.00"));
+  }
+
+  @Test
+  void aSwitchNeedsASeatOfTheOtherPlanAndAKeptHoldingStays() {
+    facts.lines.removeIf(line -> line.id().equals("letter"));
+    facts.lines.add(new Line("letter", "qm", "letter", 1, PriceList.flat("84"), List.of()));
+    facts.holds("bo", "letter", LONG_AGO).holds("ann", "opus", LONG_AGO);
+    assertThat(codes(only(new Move.Switch("ann-opus", "letter")).blocks()))
+        .containsExactly(Code.NO_SPARE_SEAT);
+    facts.keeps.add(new Keep("k", "ann-opus", "audit", null, TODAY.plusDays(9)));
+    assertThat(codes(only(new Move.Switch("ann-opus", "folio")).blocks()))
+        .containsExactly(Code.KEPT);
+    assertThat(codes(only(new Move.Switch("ann-opus", "opus")).blocks()))
+        .containsExactly(Code.NO_CHANGE);
+  }
+
+  @Test
+  void aSeatFreedEarlierOnTheSlateCanBeHandedOutLater() {
+    facts.lines.removeIf(line -> line.id().equals("opus"));
+    facts.lines.add(new Line("opus", "qm", "opus", 1, PriceList.flat("396"), List.of()));
+    facts.holds("ann", "opus", LONG_AGO);
+    Preview preview = preview(new Move.TakeBack("ann-opus"), new Move.HandOut("a-bo", "opus"));
+    assertThat(preview.moves()).allMatch(MovePreview::canGo);
+    assertThat(preview.yearly()).isEqualTo(eur("0.00"));
+    assertThat(preview.lines().get(0).after()).isEqualTo(new Places(1, 0, 0, 1, 0));
+  }
+
+  @Test
+  void restingAndWakingGoToAndFromTheRestingPlan() {
+    facts.other("stow", PlanModel.RESTING, "12", null);
+    facts.holds("ann", "opus", LONG_AGO).holds("bo", "stow", LONG_AGO);
+    facts.account("a-bo", "bo", Account.State.SUSPENDED, LONG_AGO);
+    MovePreview rest = only(new Move.Switch("ann-opus", "stow"));
+    assertThat(rest.kind()).isEqualTo(MoveKind.REST);
+    assertThat(rest.yearly()).isEqualTo(eur("-384.00"));
+    MovePreview wake = only(new Move.Switch("bo-stow", "letter"));
+    assertThat(wake.kind()).isEqualTo(MoveKind.WAKE);
+    assertThat(wake.canGo()).isTrue();
+  }
+
+  @Test
+  void aPersonWithoutAnAccountGetsOneOpenedAndHoldsAPlanOnce() {
+    facts.accounts.removeIf(account -> account.id().equals("a-bo"));
+    MovePreview opens = only(new Move.HandOut(null, "bo", "opus"));
+    assertThat(codes(opens.warnings())).containsExactly(Code.OPENS_ACCOUNT);
+    facts.holds("ann", "opus", LONG_AGO);
+    assertThat(codes(only(new Move.HandOut(null, "ann", "opus")).blocks()))
+        .containsExactly(Code.ALREADY_HOLDS);
+    Preview twice =
+        preview(new Move.HandOut(null, "bo", "opus"), new Move.HandOut(null, "bo", "opus"));
+    assertThat(codes(twice.moves().get(1).blocks())).containsExactly(Code.ALREADY_PLANNED);
+  }
+
+  @Test
+  void whereInvitationsGoOutTheSeatIsPromised() {
+    facts.accounts.removeIf(account -> account.id().equals("a-bo"));
+    facts.account("a-ann", "ann", Account.State.INVITED, LONG_AGO);
+    Preview preview = preview(new Move.HandOut(null, "bo", "opus"));
+    assertThat(preview.lines().get(0).after()).isEqualTo(new Places(10, 9, 1, 0, 0));
+  }
+
+  @Test
+  void restingSeatsAreNamedWithTheDayOfTheFirst() {
+    facts.vendor = new Vendor("quillmoor", "Quillmoor", Duration.ZERO, false, 30, true, null);
+    facts.lines.removeIf(line -> line.id().equals("opus"));
+    facts.lines.add(new Line("opus", "qm", "opus", 1, PriceList.flat("396"), List.of()));
+    facts.holds("bo", "opus", LONG_AGO, TODAY.minusDays(10));
+    MovePreview move = only(new Move.HandOut("a-ann", "opus"));
+    assertThat(move.blocks())
+        .containsExactly(
+            new Remark(
+                Code.SEAT_RESTING,
+                "No seat of opus is spare; 1 rest, the first until 20 Oct 2026."));
+  }
+
+  @Test
+  void suspendingShutsTheLoginAndSavesNothing() {
+    facts.holds("ann", "opus", LONG_AGO);
+    MovePreview move = only(new Move.Suspend("a-ann"));
+    assertThat(move.warnings()).contains(new Remark(Code.STAYS_PAID, "Its seat stays paid."));
+    assertThat(move.yearly().isZero()).isTrue();
+    facts.account("a-bo", "bo", Account.State.SUSPENDED, LONG_AGO);
+    assertThat(codes(only(new Move.Suspend("a-bo")).blocks())).containsExactly(Code.NO_CHANGE);
+    assertThat(only(new Move.BringBack("a-bo")).canGo()).isTrue();
+    assertThat(codes(only(new Move.BringBack("a-ann")).blocks())).containsExactly(Code.NO_CHANGE);
+  }
+
+  @Test
+  void whoIsBroughtBackFirstCanBeHandedASeat() {
+    facts.account("a-bo", "bo", Account.State.SUSPENDED, LONG_AGO);
+    assertThat(codes(only(new Move.HandOut("a-bo", "opus")).blocks()))
+        .containsExactly(Code.TARGET_SUSPENDED);
+    Preview both = preview(new Move.BringBack("a-bo"), new Move.HandOut("a-bo", "opus"));
+    assertThat(both.moves()).allMatch(MovePreview::canGo);
+  }
+
+  @Test
+  void deletingFreesEverySeatOnceSomebodyChoseWhatBecomesOfTheData() {
+    facts.vendor = new Vendor("quillmoor", "Quillmoor", Duration.ZERO, false, 0, true, 30);
+    facts.holds("ann", "opus", LONG_AGO).holds("ann", "letter", LONG_AGO);
+    assertThat(codes(only(new Move.Delete("a-ann", null)).blocks()))
+        .containsExactly(Code.NO_DATA_ROUTE);
+    MovePreview move = only(new Move.Delete("a-ann", Move.DataRoute.SAVED));
+    assertThat(move.yearly()).isEqualTo(eur("-480.00"));
+    assertThat(move.undoUntil()).isEqualTo(LocalDate.of(2026, 10, 29));
+    facts.groups.add(new Group("legal", "Legal", 730, List.of("ann")));
+    assertThat(codes(only(new Move.Delete("a-ann", Move.DataRoute.NOT_NEEDED)).blocks()))
+        .containsExactly(Code.RETENTION_DUTY);
+  }
+
+  @Test
+  void deletingWithoutAWayBackIsOneWay() {
+    MovePreview move = only(new Move.Delete("a-ann", Move.DataRoute.NOT_NEEDED));
+    assertThat(move.undoable()).isFalse();
+    assertThat(codes(move.warnings())).containsExactly(Code.ONE_WAY);
+  }
+
+  @Test
+  void aDeletedAccountComesBackOnlyWhileTheVendorKeepsIt() {
+    facts.vendor = new Vendor("quillmoor", "Quillmoor", Duration.ZERO, false, 0, true, 30);
+    facts.account("a-ann", "ann", Account.State.DELETED, TODAY.minusDays(29));
+    facts.account("a-bo", "bo", Account.State.DELETED, TODAY.minusDays(30));
+    assertThat(only(new Move.BringBack("a-ann")).canGo()).isTrue();
+    assertThat(codes(only(new Move.BringBack("a-bo")).blocks())).containsExactly(Code.NO_ACCOUNT);
+  }
+
+  @Test
+  void movesThatWantTheContraryAreNamed() {
+    facts.holds("ann", "opus", LONG_AGO).holds("bo", "opus", LONG_AGO);
+    Preview preview =
+        preview(
+            new Move.TakeBack("ann-opus"),
+            new Move.KeepIt("ann-opus", "audit", TODAY.plusDays(30)),
+            new Move.Suspend("a-bo"),
+            new Move.HandOut("a-bo", "letter"));
+    assertThat(preview.moves().get(0).canGo()).isTrue();
+    assertThat(preview.moves().get(1).blocks())
+        .containsExactly(
+            new Remark(
+                Code.CONFLICT,
+                "Another move on the slate takes this seat back. Take one of the two off."));
+    assertThat(preview.moves().get(2).canGo()).isTrue();
+    assertThat(codes(preview.moves().get(3).blocks())).containsExactly(Code.CONFLICT);
+  }
+
+  @Test
+  void aKeepNeedsAReasonAndADayToCome() {
+    facts.holds("ann", "opus", LONG_AGO);
+    assertThat(only(new Move.KeepIt("ann-opus", "audit", TODAY.plusDays(1))).canGo()).isTrue();
+    assertThat(codes(only(new Move.KeepIt("ann-opus", " ", TODAY)).blocks()))
+        .containsExactly(Code.INCOMPLETE, Code.INCOMPLETE);
+  }
+
+  @Test
+  void givingBackLowersTheQuantityFromTheDayTheAgreementLets() {
+    facts.holds("ann", "opus", LONG_AGO);
+    Preview preview = preview(new Move.GiveBack("opus", 4));
+    MovePreview move = preview.moves().get(0);
+    assertThat(move.yearly()).isEqualTo(eur("-1584.00"));
+    assertThat(move.cashFrom()).isEqualTo(RENEWS);
+    assertThat(move.undoUntil()).isEqualTo(LocalDate.of(2026, 12, 8));
+    assertThat(preview.lines().get(0).after()).isEqualTo(new Places(6, 5, 0, 1, 0));
+    assertThat(codes(only(new Move.GiveBack("opus", 10)).blocks()))
+        .containsExactly(Code.WOULD_BE_SHORT);
+    facts.mayShrink = Agreement.MayShrink.NEVER;
+    assertThat(codes(only(new Move.GiveBack("opus", 1)).blocks()))
+        .containsExactly(Code.NEVER_SHRINKS);
+  }
+
+  @Test
+  void aSeatTakenBackAndGivenBackSavesItsMoneyOnce() {
+    facts.holds("ann", "opus", LONG_AGO);
+    Move[] moves = {new Move.TakeBack("ann-opus"), new Move.GiveBack("opus", 1)};
+    assertThat(preview(moves).yearly()).isEqualTo(eur("-396.00"));
+    assertThat(CashCalendar.of(facts.build(), TODAY, List.of(moves)).entries())
+        .containsExactly(new CashCalendar.Entry(RENEWS, "opus", 1, eur("396")));
+    Move[] more = {new Move.TakeBack("ann-opus"), new Move.GiveBack("opus", 3)};
+    assertThat(preview(more).yearly()).isEqualTo(eur("-1188.00"));
+  }
+
+  @Test
+  void buyingMoreCostsFromToday() {
+    Preview preview = preview(new Move.BuyMore("letter", 5));
+    assertThat(preview.moves().get(0).yearly()).isEqualTo(eur("420.00"));
+    assertThat(preview.moves().get(0).cashFrom()).isEqualTo(TODAY);
+    assertThat(preview.lines().get(0).yearlyDelta()).isEqualTo(eur("420.00"));
+    assertThat(preview.lines().get(0).after()).isEqualTo(new Places(15, 15, 0, 0, 0));
+  }
+
+  @Test
+  void someoneWhoLeftGetsNothing() {
+    facts.person("cy", Person.Status.LEFT, LONG_AGO, null);
+    assertThat(codes(only(new Move.HandOut("a-cy", "opus")).blocks()))
+        .containsExactly(Code.TARGET_SUSPENDED);
+    assertThat(codes(only(new Move.BringBack("a-cy")).blocks())).contains(Code.TARGET_SUSPENDED);
+  }
+}
