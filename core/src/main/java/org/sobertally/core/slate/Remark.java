@@ -20,8 +20,6 @@ public record Remark(Code code, String text) {
     UNCONFIRMED(true),
     /** Block: the same seat is on the slate or on another one. */
     ALREADY_PLANNED(true),
-    /** Block: there is no programmatic way to this vendor. */
-    NO_LINK(true),
     /** Block: no seat is spare. */
     NO_SPARE_SEAT(true),
     /** Block: the seats that are left rest, and may not be handed out yet. */
@@ -68,6 +66,8 @@ public record Remark(Code code, String text) {
     ONE_WAY(false),
     /** A part was used that the new plan does not have. */
     LOSES_PARTS(false),
+    /** There is no programmatic way to this vendor: somebody makes the change there. */
+    BY_HAND(false),
     /** Nobody can sign in, and the seat stays paid. */
     STAYS_PAID(false),
     /** The account is opened, perhaps as an invitation that must be taken up. */

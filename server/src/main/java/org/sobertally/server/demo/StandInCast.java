@@ -1,5 +1,6 @@
 package org.sobertally.server.demo;
 
+import java.time.Duration;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -22,13 +23,27 @@ final class StandInCast {
   /** One vendor to be played. */
   record Role(String vendor, String name, String token, List<Holder> holders, Temper temper) {}
 
+  /** Lets nobody in by programme: changes are made there by hand. */
+  private static final Set<String> WITHOUT_LINK = Set.of("reedholm");
+
+  private static final Set<String> INVITE_FIRST = Set.of("beaconfell");
+
   private StandInCast() {}
 
   static List<Role> of(Book book, LocalDate today) {
     List<Role> roles = new ArrayList<>();
     for (Vendor vendor : book.vendors().all()) {
+      if (WITHOUT_LINK.contains(vendor.id())) {
+        continue;
+      }
       Temper temper =
-          new Temper(vendor.signOutFirst(), vendor.visibleAfter(), seats(book, vendor, today));
+          new Temper(
+              vendor.signOutFirst(),
+              vendor.visibleAfter(),
+              seats(book, vendor, today),
+              Duration.ofDays(vendor.restDays()),
+              vendor.reusable(),
+              INVITE_FIRST.contains(vendor.id()));
       String token = UUID.randomUUID().toString();
       roles.add(new Role(vendor.id(), vendor.name(), token, holders(book, vendor, today), temper));
     }
@@ -50,15 +65,22 @@ final class StandInCast {
     List<Holder> all = new ArrayList<>();
     for (int a = 0; a < book.accounts().size(); a++) {
       Account account = book.accounts().get(a);
-      if (account.vendor().equals(vendor.id())) {
+      Account.State state = account.stateOn(today);
+      if (account.vendor().equals(vendor.id()) && state != Account.State.DELETED) {
         Set<String> plans = new HashSet<>();
         for (int h : holdings.ofAccount(a)) {
           if (holdings.openOn(h, Days.of(today))) {
             plans.add(book.planOfLine(holdings.line(h)).id());
           }
         }
-        boolean active = account.stateOn(today) != Account.State.SUSPENDED;
-        all.add(new Holder(account.id(), account.email(), active, plans));
+        all.add(
+            new Holder(
+                account.id(),
+                account.email(),
+                state != Account.State.SUSPENDED,
+                state == Account.State.INVITED,
+                account.admin(),
+                plans));
       }
     }
     return all;

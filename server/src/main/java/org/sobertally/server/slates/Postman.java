@@ -119,7 +119,7 @@ class Postman {
               fresh.state = VendorCall.State.STARTED;
               fresh.attempts++;
             });
-    Answer answer = link.ask(call.id, call.account, call.plan, call.wanted);
+    Answer answer = link.ask(call.id, call.wish());
     if (answer instanceof Answer.Done) {
       call = change(call.id, fresh -> accepted(fresh));
       read(link, call);
@@ -158,11 +158,11 @@ class Postman {
       read(link, call);
       return;
     }
-    Reading reading = link.read(call.account, call.plan);
+    Reading reading = link.read(call.account);
     if (reading instanceof Reading.Unreadable unreadable) {
       unread(call, unreadable);
-    } else if (((Reading.Shows) reading).holds() == call.wanted) {
-      settlement.confirm(call.id);
+    } else if (call.wish().metBy(((Reading.Shows) reading).login())) {
+      settlement.confirm(call.id, ((Reading.Shows) reading).login());
     } else if (call.attempts < mostAttempts) {
       ask(link, call);
     } else {
@@ -171,11 +171,11 @@ class Postman {
   }
 
   private void read(SeatLink link, VendorCall call) {
-    Reading reading = link.read(call.account, call.plan);
+    Reading reading = link.read(call.account);
     if (reading instanceof Reading.Unreadable unreadable) {
       unread(call, unreadable);
-    } else if (((Reading.Shows) reading).holds() == call.wanted) {
-      settlement.confirm(call.id);
+    } else if (call.wish().metBy(((Reading.Shows) reading).login())) {
+      settlement.confirm(call.id, ((Reading.Shows) reading).login());
     } else if (call.checks >= mostChecks && isOverdue(call)) {
       settlement.fail(call.id, "The vendor took the change but never showed it.");
     } else {

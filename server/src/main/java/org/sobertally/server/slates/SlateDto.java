@@ -5,6 +5,7 @@ import java.time.Instant;
 import java.time.LocalDate;
 import java.util.List;
 import org.eclipse.microprofile.openapi.annotations.media.Schema;
+import org.sobertally.core.slate.MoveKind;
 import org.sobertally.core.slate.Remark;
 import org.sobertally.server.http.MoneyDto;
 
@@ -14,6 +15,9 @@ import org.sobertally.server.http.MoneyDto;
  * @param mayDecide whether whoever asks may decide it now
  * @param mayPost whether whoever asks may post it now
  * @param openCalls calls to vendors that are not settled
+ * @param byHand changes that somebody makes at a vendor by hand and has not made yet
+ * @param settled moves that came to an end, one way or the other
+ * @param moves all of them; in a list of slates only those of the asker's own draft
  */
 @Schema(name = "Slate")
 record SlateDto(
@@ -30,12 +34,18 @@ record SlateDto(
     boolean mayDecide,
     boolean mayPost,
     int openCalls,
+    int byHand,
+    int moveCount,
+    int settled,
+    int failed,
     List<MoveDto> moves,
     PreviewDto preview) {
 
   /**
    * One move.
    *
+   * @param what the move in a few words
+   * @param byHand whether somebody has to make the change at the vendor
    * @param yearly below zero where money is saved
    * @param cashFrom the day from which it is
    * @param waitsFor what the vendor said last, while the move is on its way
@@ -43,15 +53,20 @@ record SlateDto(
   @Schema(name = "Move")
   record MoveDto(
       String id,
-      SlateMove.Kind kind,
+      MoveKind kind,
+      String what,
       SlateMove.State state,
-      String holding,
-      String account,
+      @Schema(nullable = true) String holding,
+      @Schema(nullable = true) String account,
       @Schema(nullable = true) String person,
       String name,
-      String plan,
-      String planName,
-      String line,
+      String vendor,
+      String vendorName,
+      @Schema(nullable = true) String plan,
+      @Schema(nullable = true) String planName,
+      @Schema(nullable = true) String line,
+      @Schema(nullable = true) String toLine,
+      @Schema(nullable = true) Integer seats,
       @Schema(nullable = true) Integer idleDays,
       @Schema(nullable = true) LocalDate lastUsed,
       List<RemarkDto> blocks,
@@ -60,6 +75,7 @@ record SlateDto(
       @Schema(nullable = true) LocalDate cashFrom,
       @Schema(nullable = true) LocalDate undoUntil,
       boolean mayUndo,
+      boolean byHand,
       @Schema(nullable = true) String reason,
       @Schema(nullable = true) String waitsFor) {}
 

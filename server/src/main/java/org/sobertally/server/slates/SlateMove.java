@@ -8,17 +8,16 @@ import jakarta.persistence.Id;
 import jakarta.persistence.Table;
 import java.math.BigDecimal;
 import java.time.LocalDate;
+import java.util.Arrays;
+import java.util.List;
 import java.util.Set;
+import org.sobertally.core.slate.Move;
+import org.sobertally.core.slate.MoveKind;
 
-/** One move on a slate. */
+/** One move on a slate. What it is about depends on its kind; the rest is null. */
 @Entity
 @Table(name = "slate_move")
 class SlateMove {
-
-  /** What is to be done. */
-  enum Kind {
-    TAKE_BACK
-  }
 
   /** How far a move has come. */
   enum State {
@@ -41,7 +40,7 @@ class SlateMove {
   int place;
 
   @Enumerated(EnumType.STRING)
-  Kind kind;
+  MoveKind kind;
 
   @Enumerated(EnumType.STRING)
   State state;
@@ -49,8 +48,32 @@ class SlateMove {
   String holding;
   String account;
   String person;
+  String vendor;
+
+  /** The plan and the subscription of the holding, or of the seats that are about to move. */
   String plan;
+
   String line;
+
+  /** The subscription that a switch goes to. */
+  @Column(name = "to_line")
+  String toLine;
+
+  /** What becomes of the data of an account that is deleted. */
+  @Enumerated(EnumType.STRING)
+  Move.DataRoute data;
+
+  @Column(name = "keep_reason")
+  String keepReason;
+
+  @Column(name = "keep_until")
+  LocalDate keepUntil;
+
+  Integer seats;
+
+  /** Whether the account is opened by the move. */
+  @Column(name = "new_account")
+  boolean newAccount;
 
   /** Money a year, below zero where saved, as it was when the slate was sent. */
   BigDecimal yearly;
@@ -61,13 +84,54 @@ class SlateMove {
   @Column(name = "cash_from")
   LocalDate cashFrom;
 
+  /** The last day on which it can be undone; null where there is no such day. */
+  @Column(name = "undo_until")
+  LocalDate undoUntil;
+
   /** The day on which the vendor showed it. */
   @Column(name = "settled_on")
   LocalDate settledOn;
 
-  /** The holding that an undo opened: the same where no day had passed, else a new one. */
-  String reopened;
+  /** The holding or the keep that it opened. */
+  String opened;
+
+  /** The holdings that it ended, a line each. */
+  @Column(columnDefinition = "clob")
+  String ended;
 
   /** Why it failed, in the vendor's words. */
   String reason;
+
+  /** As the core knows it. */
+  Move core() {
+    if (kind.switches()) {
+      return new Move.Switch(holding, toLine);
+    }
+    return switch (kind) {
+      case TAKE_BACK -> new Move.TakeBack(holding);
+      case HAND_OUT ->
+          newAccount ? new Move.HandOut(null, person, line) : new Move.HandOut(account, line);
+      case SUSPEND -> new Move.Suspend(account);
+      case BRING_BACK -> new Move.BringBack(account);
+      case DELETE -> new Move.Delete(account, data);
+      case KEEP -> new Move.KeepIt(holding, keepReason, keepUntil);
+      case GIVE_BACK -> new Move.GiveBack(line, seats);
+      case BUY_MORE -> new Move.BuyMore(line, seats);
+      default -> throw new IllegalStateException("A switch is told above: " + kind);
+    };
+  }
+
+  /** Whether a vendor is asked for something. */
+  boolean callsVendor() {
+    return kind != MoveKind.KEEP && !kind.ofQuantity();
+  }
+
+  /** Whether it is about the login as a whole and not about one seat. */
+  boolean ofLogin() {
+    return kind == MoveKind.SUSPEND || kind == MoveKind.BRING_BACK || kind == MoveKind.DELETE;
+  }
+
+  List<String> endedHoldings() {
+    return ended == null || ended.isEmpty() ? List.of() : Arrays.asList(ended.split("\n"));
+  }
 }

@@ -23,7 +23,6 @@ import org.eclipse.microprofile.openapi.annotations.responses.APIResponseSchema;
 import org.eclipse.microprofile.openapi.annotations.tags.Tag;
 import org.sobertally.server.access.Role;
 import org.sobertally.server.http.Params;
-import org.sobertally.server.http.Problem;
 
 /** Slates: draft, send, decide, post, undo. */
 @Path("/api/v1/slates")
@@ -42,10 +41,6 @@ public class SlateResource {
     this.identity = identity;
   }
 
-  /** A move as it is asked for; {@code kind} is {@code TAKE_BACK}. */
-  @Schema(name = "MoveRequest")
-  public record MoveRequest(SlateMove.Kind kind, String holding) {}
-
   /** Moves as they are asked for; a bare list of moves or one single move will do, too. */
   @Schema(name = "MovesRequest")
   public record MovesRequest(List<MoveRequest> moves) {
@@ -56,23 +51,11 @@ public class SlateResource {
       JsonNode list = body.has("moves") ? body.get("moves") : body;
       List<MoveRequest> moves = new ArrayList<>();
       if (list.isArray()) {
-        list.forEach(move -> moves.add(move(move)));
-      } else if (list.has("holding") || list.has("kind")) {
-        moves.add(move(list));
+        list.forEach(move -> moves.add(MoveRequest.of(move)));
+      } else if (list.has("kind")) {
+        moves.add(MoveRequest.of(list));
       }
       return new MovesRequest(moves);
-    }
-
-    private static MoveRequest move(JsonNode move) {
-      String kind = move.path("kind").asText("");
-      if (!kind.equals(SlateMove.Kind.TAKE_BACK.name())) {
-        throw Problem.badRequest("kind: '%s' is not a move. Use TAKE_BACK.".formatted(kind));
-      }
-      String holding = move.path("holding").asText("");
-      if (holding.isEmpty()) {
-        throw Problem.badRequest("holding: a take-back names the holding it is of.");
-      }
-      return new MoveRequest(SlateMove.Kind.TAKE_BACK, holding);
     }
   }
 
@@ -108,7 +91,7 @@ public class SlateResource {
   @RolesAllowed({Role.STEWARD_NAME, Role.DECIDER_NAME})
   @APIResponseSchema(value = SlateDto.class, responseCode = "201")
   public Response create(MovesRequest body) {
-    String id = service.create(actor(), holdings(body));
+    String id = service.create(actor(), moves(body));
     return Response.created(URI.create("/api/v1/slates/" + id)).entity(view(id)).build();
   }
 
@@ -130,7 +113,7 @@ public class SlateResource {
   @Path("/{id}/moves")
   @RolesAllowed({Role.STEWARD_NAME, Role.DECIDER_NAME})
   public SlateDto addMoves(@PathParam("id") String id, MovesRequest body) {
-    service.addMoves(id, holdings(body), actor());
+    service.addMoves(id, moves(body), actor());
     return view(id);
   }
 
@@ -175,7 +158,16 @@ public class SlateResource {
     return view(id);
   }
 
-  private static List<String> holdings(MovesRequest body) {
-    return body == null ? List.of() : body.moves().stream().map(MoveRequest::holding).toList();
+  /** A change at a vendor without a link that somebody has made there. */
+  @POST
+  @Path("/{id}/moves/{move}/done-by-hand")
+  @RolesAllowed(Role.STEWARD_NAME)
+  public SlateDto doneByHand(@PathParam("id") String id, @PathParam("move") String move) {
+    service.doneByHand(id, move, actor());
+    return view(id);
+  }
+
+  private static List<MoveRequest> moves(MovesRequest body) {
+    return body == null ? List.of() : body.moves();
   }
 }

@@ -10,7 +10,6 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
 import org.sobertally.core.book.Book;
-import org.sobertally.core.book.Holding;
 import org.sobertally.core.slate.Move;
 import org.sobertally.core.slate.Preview;
 import org.sobertally.core.slate.Previewer;
@@ -19,6 +18,8 @@ import org.sobertally.server.journal.Journal;
 import org.sobertally.server.journal.JournalEntry;
 import org.sobertally.server.store.Books;
 import org.sobertally.server.time.TallyClock;
+import org.sobertally.server.vendors.VendorLinks;
+import org.sobertally.server.vendors.Wish;
 
 /** The life of a slate up to the moment its moves leave for the vendors. */
 @ApplicationScoped
@@ -33,6 +34,9 @@ class SlateService {
   private final Journal journal;
   private final TallyClock clock;
   private final Postman postman;
+  private final Settlement settlement;
+  private final Records records;
+  private final VendorLinks links;
 
   SlateService(
       Books books,
@@ -40,19 +44,25 @@ class SlateService {
       SlateBlocks slateBlocks,
       Journal journal,
       TallyClock clock,
-      Postman postman) {
+      Postman postman,
+      Settlement settlement,
+      Records records,
+      VendorLinks links) {
     this.books = books;
     this.store = store;
     this.slateBlocks = slateBlocks;
     this.journal = journal;
     this.clock = clock;
     this.postman = postman;
+    this.settlement = settlement;
+    this.records = records;
+    this.links = links;
   }
 
   /** A field of a request that is at fault. */
   record FieldFault(String field, String value, String message) {}
 
-  String create(String author, List<String> holdings) {
+  String create(String author, List<MoveRequest> requests) {
     return books.write(
         change -> {
           Slate slate = new Slate();
@@ -61,58 +71,44 @@ class SlateService {
           slate.author = author;
           slate.created = clock.now();
           store.add(slate);
-          addAll(slate, holdings, change.book());
+          addAll(slate, requests, change.book());
           return slate.id;
         });
   }
 
-  /** Puts take-backs on the draft; a holding that stands there already is passed over. */
-  void addMoves(String id, List<String> holdings, String actor) {
+  /** Puts moves on the draft; one that stands there already is passed over. */
+  void addMoves(String id, List<MoveRequest> requests, String actor) {
     books.write(
         change -> {
-          addAll(ownDraft(id, actor), holdings, change.book());
+          addAll(ownDraft(id, actor), requests, change.book());
           return null;
         });
   }
 
-  private void addAll(Slate slate, List<String> holdings, Book book) {
+  private void addAll(Slate slate, List<MoveRequest> requests, Book book) {
     List<SlateMove> moves = store.movesOf(slate.id);
-    Set<String> there = new HashSet<>();
-    moves.forEach(move -> there.add(move.holding));
-    List<FieldFault> faults = new ArrayList<>();
+    Set<Move> there = new HashSet<>();
+    moves.forEach(move -> there.add(move.core()));
+    MoveResolver resolver = new MoveResolver(book, clock.today());
     int place = moves.stream().mapToInt(move -> move.place).max().orElse(0);
-    for (String holding : holdings) {
-      int number = book.holdings().numberOf(holding);
-      if (number < 0) {
-        faults.add(new FieldFault("holding", holding, "There is no holding of this id."));
-      } else if (there.add(holding)) {
-        store.add(takeBack(slate, ++place, book, number));
+    for (MoveRequest request : requests) {
+      SlateMove move = resolver.resolve(request);
+      if (move != null && there.add(move.core())) {
+        move.id = SlateStore.newId();
+        move.slate = slate.id;
+        move.place = ++place;
+        move.state = SlateMove.State.PLANNED;
+        store.add(move);
       }
     }
-    if (!faults.isEmpty()) {
-      throw Problem.unprocessable("Nothing was put on the slate.", faults);
+    if (!resolver.faults().isEmpty()) {
+      throw Problem.unprocessable("Nothing was put on the slate.", resolver.faults());
     }
     if (there.size() > MOST_MOVES) {
       throw Problem.unprocessable(
           "A slate holds at most %,d moves. Send this one and draft another.".formatted(MOST_MOVES),
           List.of());
     }
-  }
-
-  private static SlateMove takeBack(Slate slate, int place, Book book, int number) {
-    Holding holding = book.holding(number);
-    SlateMove move = new SlateMove();
-    move.id = SlateStore.newId();
-    move.slate = slate.id;
-    move.place = place;
-    move.kind = SlateMove.Kind.TAKE_BACK;
-    move.state = SlateMove.State.PLANNED;
-    move.holding = holding.id();
-    move.account = holding.account();
-    move.person = book.accounts().byId(holding.account()).person();
-    move.line = holding.line();
-    move.plan = book.lines().byId(holding.line()).plan();
-    return move;
   }
 
   void removeMove(String id, String moveId, String actor) {
@@ -161,17 +157,18 @@ class SlateService {
   }
 
   private Preview freshPreview(Book book, List<SlateMove> moves) {
-    List<Move> planned = new ArrayList<>();
-    moves.forEach(move -> planned.add(new Move.TakeBack(move.holding)));
-    return Previewer.of(book, clock.today(), planned);
+    return Previewer.of(book, clock.today(), moves.stream().map(SlateMove::core).toList());
   }
 
   private void requireUnblocked(Book book, Slate slate, List<SlateMove> moves, Preview preview) {
     List<FieldFault> faults = new ArrayList<>();
     var blocks = slateBlocks.of(book, slate, moves, preview);
     for (int m = 0; m < moves.size(); m++) {
-      String holding = moves.get(m).holding;
-      blocks.get(m).forEach(block -> faults.add(new FieldFault("holding", holding, block.text())));
+      SlateMove move = moves.get(m);
+      String field = move.holding != null ? "holding" : move.account != null ? "account" : "move";
+      String value =
+          move.holding != null ? move.holding : move.account != null ? move.account : move.id;
+      blocks.get(m).forEach(block -> faults.add(new FieldFault(field, value, block.text())));
     }
     if (!faults.isEmpty()) {
       throw Problem.unprocessable(
@@ -185,6 +182,7 @@ class SlateService {
       moves.get(m).yearly = seen.yearly().amount();
       moves.get(m).currency = seen.yearly().currency();
       moves.get(m).cashFrom = seen.cashFrom();
+      moves.get(m).undoUntil = seen.undoUntil();
     }
   }
 
@@ -217,54 +215,65 @@ class SlateService {
           requireUnblocked(change.book(), slate, moves, freshPreview(change.book(), moves));
           slate.state = Slate.State.POSTED;
           slate.posted = clock.now();
-          for (SlateMove move : moves) {
-            move.state = SlateMove.State.SENT;
-            store.add(call(change.book(), move, false));
-          }
           String text = "Posted a slate of %d moves.".formatted(moves.size());
           tell(actor, "SLATE_POSTED", text, slate);
+          NewAccounts names = new NewAccounts(change.book());
+          for (SlateMove move : moves) {
+            if (move.callsVendor()) {
+              names.give(move);
+              move.state = SlateMove.State.SENT;
+              store.add(call(move, Wishes.todo(change.book(), move), false));
+            } else {
+              records.settle(change, move, slate, actor);
+            }
+          }
+          settlement.closeSlate(id);
           return null;
         });
     postman.kick();
   }
 
-  /** Hands the seat of a confirmed take-back out to the same account again. */
+  /** Has a confirmed move taken back: at the vendor, or at once where no vendor is asked. */
   void undo(String id, String moveId, String actor) {
     books.write(
         change -> {
           Slate slate = store.slate(id);
           SlateMove move = moveOf(id, moveId);
-          if (move.state != SlateMove.State.CONFIRMED) {
-            throw Problem.conflict(
-                "Only a confirmed move can be undone; this one is %s.".formatted(move.state));
-          }
-          Book book = change.book();
-          Preview preview =
-              Previewer.of(book, clock.today(), List.of(new Move.HandOut(move.account, move.line)));
-          if (!reusable(book, move)) {
-            throw Problem.conflict("The vendor does not hand this seat out again.");
-          }
-          if (!preview.moves().get(0).canGo()) {
-            throw Problem.conflict(preview.moves().get(0).blocks().get(0).text());
+          Undo.require(change.book(), move, clock.today());
+          if (!move.callsVendor()) {
+            records.undo(change, move, actor);
+            return null;
           }
           if (store.unsettledAccounts().contains(move.account)) {
             throw Problem.conflict("An earlier move of this account is not confirmed yet.");
           }
           move.state = SlateMove.State.UNDOING;
           move.reason = null;
-          store.add(call(book, move, true));
+          store.add(call(move, Wishes.undone(change.book(), move), true));
           JournalEntry entry = entry(slate);
           entry.move = move.id;
           entry.line = move.line;
           entry.person = move.person;
-          journal.add(actor, "UNDO_ASKED", "Asked for a taken-back seat to go back.", entry);
+          String text = "Asked for a move to be undone: %s for %s.";
+          journal.add(
+              actor,
+              "UNDO_ASKED",
+              text.formatted(
+                  MoveWords.of(change.book(), move), MoveWords.holder(change.book(), move)),
+              entry);
           return null;
         });
     postman.kick();
   }
 
-  static boolean reusable(Book book, SlateMove move) {
-    return book.vendors().byId(book.plans().byId(move.plan).vendor()).reusable();
+  /** Somebody made the change at a vendor without a link. */
+  void doneByHand(String id, String moveId, String actor) {
+    VendorCall call =
+        store
+            .callByHand(id, moveId)
+            .orElseThrow(
+                () -> Problem.conflict("This move does not wait for a change made by hand."));
+    settlement.sayDone(call.id, actor);
   }
 
   /** Ends slates whose deadline passed without an answer; also whenever slates are looked at. */
@@ -290,15 +299,15 @@ class SlateService {
     tell("Sober Tally", "SLATE_LAPSED", text, slate);
   }
 
-  private VendorCall call(Book book, SlateMove move, boolean wanted) {
+  private VendorCall call(SlateMove move, Wish wish, boolean undoes) {
     VendorCall call = new VendorCall();
     call.id = SlateStore.newId();
     call.move = move.id;
-    call.vendor = book.plans().byId(move.plan).vendor();
-    call.account = move.account;
-    call.plan = move.plan;
-    call.wanted = wanted;
-    call.state = VendorCall.State.PENDING;
+    call.vendor = move.vendor;
+    call.wish(wish);
+    call.undoes = undoes;
+    boolean linked = links.to(move.vendor).isPresent();
+    call.state = linked ? VendorCall.State.PENDING : VendorCall.State.BY_HAND;
     call.created = Instant.now();
     call.due = call.created;
     return call;

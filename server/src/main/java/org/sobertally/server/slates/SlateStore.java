@@ -5,7 +5,6 @@ import jakarta.persistence.EntityManager;
 import jakarta.transaction.Transactional;
 import java.time.Instant;
 import java.time.LocalDate;
-import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
@@ -77,16 +76,47 @@ class SlateStore {
         .getResultList();
   }
 
-  List<VendorCall> openCallsOf(String slate) {
+  /** Whether any move of the slate is in the state. */
+  boolean anyMove(String slate, SlateMove.State state) {
+    return !entities
+        .createQuery(
+            "select m.id from SlateMove m where m.slate = :slate and m.state = :state",
+            String.class)
+        .setParameter("slate", slate)
+        .setParameter("state", state)
+        .setMaxResults(1)
+        .getResultList()
+        .isEmpty();
+  }
+
+  /** The calls of the slate that are not settled. */
+  List<VendorCall> callsOf(String slate) {
     return entities
         .createQuery(
             """
             select c from VendorCall c, SlateMove m
-            where c.move = m.id and m.slate = :slate and c.state in :open
+            where c.move = m.id and m.slate = :slate and c.state not in :settled
             """,
             VendorCall.class)
         .setParameter("slate", slate)
-        .setParameter("open", VendorCall.State.OPEN)
+        .setParameter("settled", Set.of(VendorCall.State.CONFIRMED, VendorCall.State.FAILED))
+        .getResultList();
+  }
+
+  /** The call of the move that somebody makes by hand and has not made yet. */
+  @Transactional
+  Optional<VendorCall> callByHand(String slate, String move) {
+    return callsOf(slate).stream()
+        .filter(call -> call.move.equals(move) && call.state == VendorCall.State.BY_HAND)
+        .findFirst();
+  }
+
+  /** Every call that somebody makes by hand and has not made yet. */
+  @Transactional
+  List<VendorCall> callsByHand() {
+    return entities
+        .createQuery("from VendorCall c where c.state = :state", VendorCall.class)
+        .setParameter("state", VendorCall.State.BY_HAND)
         .getResultList();
   }
 
@@ -95,30 +125,27 @@ class SlateStore {
     return Set.copyOf(
         entities
             .createQuery(
-                "select distinct m.account from SlateMove m where m.state in :unsettled",
+                """
+                select distinct m.account from SlateMove m
+                where m.state in :unsettled and m.account is not null
+                """,
                 String.class)
             .setParameter("unsettled", SlateMove.State.UNSETTLED)
             .getResultList());
   }
 
-  /** Of these holdings, the ones that another slate, sent and not ended, plans to move. */
-  Set<String> plannedElsewhere(String slate, Collection<String> holdings) {
-    if (holdings.isEmpty()) {
-      return Set.of();
-    }
-    return Set.copyOf(
-        entities
-            .createQuery(
-                """
-                select distinct m.holding from SlateMove m, Slate s
-                where m.slate = s.id and s.id <> :slate and m.holding in :holdings
-                  and s.state in :waiting
-                """,
-                String.class)
-            .setParameter("slate", slate)
-            .setParameter("holdings", holdings)
-            .setParameter("waiting", Set.of(Slate.State.SENT, Slate.State.GRANTED))
-            .getResultList());
+  /** What other slates, sent and not ended, plan to move. */
+  List<SlateMove> plannedElsewhere(String slate) {
+    return entities
+        .createQuery(
+            """
+            select m from SlateMove m, Slate s
+            where m.slate = s.id and s.id <> :slate and s.state in :waiting
+            """,
+            SlateMove.class)
+        .setParameter("slate", slate)
+        .setParameter("waiting", Set.of(Slate.State.SENT, Slate.State.GRANTED))
+        .getResultList();
   }
 
   /** Calls that want doing by then, the longest due first. */

@@ -9,12 +9,14 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.OptionalInt;
+import java.util.Set;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.ledger.Places;
 import org.sobertally.core.money.Money;
 import org.sobertally.core.slate.Cash;
 import org.sobertally.core.slate.CashCalendar;
 import org.sobertally.core.slate.Move;
+import org.sobertally.core.slate.MoveKind;
 import org.sobertally.core.slate.Preview;
 import org.sobertally.core.slate.Previewer;
 import org.sobertally.core.slate.Remark;
@@ -25,24 +27,35 @@ import org.sobertally.server.access.Sessions;
 import org.sobertally.server.http.MoneyDto;
 import org.sobertally.server.store.Books;
 import org.sobertally.server.time.TallyClock;
+import org.sobertally.server.vendors.VendorLinks;
 
 /** Shows slates: what each move would do while it is planned, what became of it afterwards. */
 @ApplicationScoped
 class SlateViews {
+
+  private static final Set<SlateMove.State> SETTLED =
+      Set.of(SlateMove.State.CONFIRMED, SlateMove.State.FAILED, SlateMove.State.UNDONE);
 
   private final Books books;
   private final SlateStore store;
   private final SlateBlocks slateBlocks;
   private final Sessions sessions;
   private final TallyClock clock;
+  private final VendorLinks links;
 
   SlateViews(
-      Books books, SlateStore store, SlateBlocks slateBlocks, Sessions sessions, TallyClock clock) {
+      Books books,
+      SlateStore store,
+      SlateBlocks slateBlocks,
+      Sessions sessions,
+      TallyClock clock,
+      VendorLinks links) {
     this.books = books;
     this.store = store;
     this.slateBlocks = slateBlocks;
     this.sessions = sessions;
     this.clock = clock;
+    this.links = links;
   }
 
   /** Who asks. */
@@ -50,7 +63,7 @@ class SlateViews {
 
   @Transactional
   SlateDto view(String id, Asker asker) {
-    return new View(store.slate(id), asker).dto();
+    return new View(store.slate(id), asker, true).dto();
   }
 
   /** The newest first; drafts of others are not shown. */
@@ -58,7 +71,7 @@ class SlateViews {
   List<SlateDto> all(Asker asker) {
     return store.slates().stream()
         .filter(slate -> slate.state != Slate.State.DRAFT || slate.author.equals(asker.login()))
-        .map(slate -> new View(slate, asker).dto())
+        .map(slate -> new View(slate, asker, slate.state == Slate.State.DRAFT).dto())
         .toList();
   }
 
@@ -68,32 +81,35 @@ class SlateViews {
     private final Slate slate;
     private final Asker asker;
     private final List<SlateMove> moves;
-    private final Map<String, VendorCall> openCalls = new HashMap<>();
+    private final Map<String, VendorCall> calls = new HashMap<>();
     private final Map<Integer, UseStates> states = new HashMap<>();
     private final boolean planned;
+    private final boolean listed;
     private final Preview preview;
     private final List<List<Remark>> blocks;
 
-    View(Slate slate, Asker asker) {
+    /**
+     * @param listed whether its moves are told one by one
+     */
+    View(Slate slate, Asker asker, boolean listed) {
       this.slate = slate;
       this.asker = asker;
+      this.listed = listed;
       moves = store.movesOf(slate.id);
-      store.openCallsOf(slate.id).forEach(call -> openCalls.put(call.move, call));
+      store.callsOf(slate.id).forEach(call -> calls.put(call.move, call));
       planned =
-          slate.state == Slate.State.DRAFT
-              || slate.state == Slate.State.SENT
-              || slate.state == Slate.State.GRANTED;
-      List<Move> core = new ArrayList<>();
-      if (planned) {
-        moves.forEach(move -> core.add(new Move.TakeBack(move.holding)));
-      }
+          listed
+              && (slate.state == Slate.State.DRAFT
+                  || slate.state == Slate.State.SENT
+                  || slate.state == Slate.State.GRANTED);
+      List<Move> core = planned ? moves.stream().map(SlateMove::core).toList() : List.of();
       preview = Previewer.of(book, today, core);
       blocks = planned ? slateBlocks.of(book, slate, moves, preview) : List.of();
     }
 
     SlateDto dto() {
       List<SlateDto.MoveDto> shown = new ArrayList<>();
-      for (int m = 0; m < moves.size(); m++) {
+      for (int m = 0; listed && m < moves.size(); m++) {
         shown.add(move(m));
       }
       return new SlateDto(
@@ -111,40 +127,64 @@ class SlateViews {
               && asker.role() == Role.DECIDER
               && !slate.author.equals(asker.login()),
           slate.state == Slate.State.GRANTED && asker.role() == Role.STEWARD,
-          openCalls.size(),
+          (int) calls.values().stream().filter(c -> isOpen(c)).count(),
+          (int) calls.values().stream().filter(c -> c.state == VendorCall.State.BY_HAND).count(),
+          moves.size(),
+          (int) moves.stream().filter(move -> SETTLED.contains(move.state)).count(),
+          (int) moves.stream().filter(move -> move.state == SlateMove.State.FAILED).count(),
           shown,
           previewDto());
+    }
+
+    private static boolean isOpen(VendorCall call) {
+      return VendorCall.State.OPEN.contains(call.state);
     }
 
     private SlateDto.MoveDto move(int m) {
       SlateMove move = moves.get(m);
       Preview.MovePreview seen = planned ? preview.moves().get(m) : null;
       boolean frozen = move.yearly != null;
-      int number = book.holdings().numberOf(move.holding);
+      int number = move.holding == null ? -1 : book.holdings().numberOf(move.holding);
       UseStates clockOf = number < 0 ? null : statesOf(book.holdings().line(number));
       boolean open = clockOf != null && clockOf.isOpen(number);
-      VendorCall call = openCalls.get(move.id);
+      VendorCall call = calls.get(move.id);
       return new SlateDto.MoveDto(
           move.id,
           move.kind,
+          MoveWords.of(book, move),
           move.state,
           move.holding,
           move.account,
           move.person,
-          name(move),
+          MoveWords.holder(book, move),
+          move.vendor,
+          MoveWords.vendor(book, move),
           move.plan,
-          book.plans().has(move.plan) ? book.plans().byId(move.plan).name() : move.plan,
+          move.plan == null ? null : MoveWords.plan(book, move.plan),
           move.line,
+          move.toLine,
+          move.seats,
           open ? clockOf.idleDays(number) : null,
           open ? Days.date(clockOf.lastUsed(number)) : null,
           planned ? remarks(blocks.get(m)) : List.of(),
-          planned ? remarks(seen.warnings()) : List.of(),
+          planned ? remarks(warnings(move, seen)) : List.of(),
           frozen ? MoneyDto.of(move.yearly, move.currency) : MoneyDto.of(seen.yearly()),
           frozen ? move.cashFrom : seen.cashFrom(),
-          planned ? seen.undoUntil() : null,
-          mayUndo(move),
+          planned ? seen.undoUntil() : move.undoUntil,
+          asker.role() == Role.STEWARD && Undo.possible(book, move, today),
+          call != null && call.state == VendorCall.State.BY_HAND,
           move.reason,
           call == null ? null : call.answer);
+    }
+
+    private List<Remark> warnings(SlateMove move, Preview.MovePreview seen) {
+      if (!move.callsVendor() || links.to(move.vendor).isPresent()) {
+        return seen.warnings();
+      }
+      List<Remark> all = new ArrayList<>(seen.warnings());
+      String text = "There is no link to %s: the change is made there by hand.";
+      all.add(new Remark(Remark.Code.BY_HAND, text.formatted(MoveWords.vendor(book, move))));
+      return all;
     }
 
     private UseStates statesOf(int line) {
@@ -152,28 +192,12 @@ class SlateViews {
           line, l -> UseStates.ofLine(book, today, l, OptionalInt.empty()));
     }
 
-    private boolean mayUndo(SlateMove move) {
-      return move.state == SlateMove.State.CONFIRMED
-          && asker.role() == Role.STEWARD
-          && book.plans().has(move.plan)
-          && SlateService.reusable(book, move);
-    }
-
-    private String name(SlateMove move) {
-      if (move.person != null && book.people().has(move.person)) {
-        return book.people().byId(move.person).name();
-      }
-      return book.accounts().has(move.account)
-          ? book.accounts().byId(move.account).email()
-          : move.account;
-    }
-
     private static List<SlateDto.RemarkDto> remarks(List<Remark> remarks) {
       return remarks.stream().map(r -> new SlateDto.RemarkDto(r.code(), r.text())).toList();
     }
 
     private SlateDto.PreviewDto previewDto() {
-      return planned ? plannedPreview() : settledPreview();
+      return planned ? plannedPreview() : frozenPreview();
     }
 
     private SlateDto.PreviewDto plannedPreview() {
@@ -195,9 +219,21 @@ class SlateViews {
           MoneyDto.of(preview.yearly()),
           MoneyDto.of(preview.cashThisYear()),
           cashByDay(),
-          moves.size() - blocked,
+          seatsBack(),
           blocked,
           oneWay);
+    }
+
+    private int seatsBack() {
+      int seats = 0;
+      for (int m = 0; m < moves.size(); m++) {
+        MoveKind kind = moves.get(m).kind;
+        if (blocks.get(m).isEmpty()) {
+          seats += kind == MoveKind.TAKE_BACK || kind.switches() ? 1 : 0;
+          seats += kind == MoveKind.DELETE ? moves.get(m).seats : 0;
+        }
+      }
+      return seats;
     }
 
     /** Of the moves that can go; below zero, as everything that is saved. */
@@ -215,16 +251,18 @@ class SlateViews {
           .toList();
     }
 
-    /** What the moves that went through, or are on their way, save. */
-    private SlateDto.PreviewDto settledPreview() {
+    /** What the moves that went through, are on their way or may go yet, save. */
+    private SlateDto.PreviewDto frozenPreview() {
       String currency = book.rates().reportingCurrency();
       Money yearly = Money.zero(currency);
       Money cash = Money.zero(currency);
       int seats = 0;
       for (SlateMove move : moves) {
         boolean counts =
-            move.state == SlateMove.State.CONFIRMED || move.state == SlateMove.State.SENT;
-        if (counts) {
+            move.state == SlateMove.State.CONFIRMED
+                || move.state == SlateMove.State.SENT
+                || move.state == SlateMove.State.PLANNED;
+        if (counts && (move.kind == MoveKind.TAKE_BACK || move.kind.switches())) {
           seats++;
         }
         if (counts && move.yearly != null && currency.equals(move.currency)) {

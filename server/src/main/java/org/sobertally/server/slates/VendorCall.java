@@ -7,6 +7,8 @@ import jakarta.persistence.Id;
 import jakarta.persistence.Table;
 import java.time.Instant;
 import java.util.Set;
+import java.util.TreeSet;
+import org.sobertally.server.vendors.Wish;
 
 /** One call to a vendor. It is written down before it is made. */
 @Entity
@@ -21,21 +23,40 @@ class VendorCall {
     STARTED,
     /** The vendor says it is done; it does not show yet. */
     ACCEPTED,
+    /** There is no link to the vendor: somebody makes the change there by hand. */
+    BY_HAND,
     CONFIRMED,
     FAILED;
 
-    /** There is still something to do. */
+    /** There is still something for us to do. */
     static final Set<State> OPEN = Set.of(PENDING, STARTED, ACCEPTED);
+
+    boolean isSettled() {
+      return this == CONFIRMED || this == FAILED;
+    }
   }
+
+  private static final String SEPARATOR = "\n";
 
   @Id String id;
   String move;
   String vendor;
   String account;
-  String plan;
+  String email;
 
-  /** Whether the account is to hold the plan, or no longer. */
-  boolean wanted;
+  /** Whether the account is to be there; null where it does not matter. */
+  Boolean present;
+
+  /** Whether it is to be signed in to; null where it does not matter. */
+  Boolean active;
+
+  /** Plans it is to hold, and plans it is not to hold, a line each. */
+  String grants;
+
+  String revokes;
+
+  /** Whether it undoes its move. */
+  boolean undoes;
 
   @Enumerated(EnumType.STRING)
   State state;
@@ -46,4 +67,21 @@ class VendorCall {
   Instant due;
   Instant answered;
   String answer;
+
+  void wish(Wish wish) {
+    account = wish.account();
+    email = wish.email();
+    present = wish.present();
+    active = wish.active();
+    grants = String.join(SEPARATOR, new TreeSet<>(wish.grants()));
+    revokes = String.join(SEPARATOR, new TreeSet<>(wish.revokes()));
+  }
+
+  Wish wish() {
+    return new Wish(account, email, present, active, plans(grants), plans(revokes));
+  }
+
+  private static Set<String> plans(String text) {
+    return text.isEmpty() ? Set.of() : Set.of(text.split(SEPARATOR));
+  }
 }

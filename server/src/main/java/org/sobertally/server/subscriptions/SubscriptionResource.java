@@ -31,7 +31,6 @@ import org.sobertally.core.ledger.Ledger;
 import org.sobertally.core.ledger.Place;
 import org.sobertally.core.ledger.Places;
 import org.sobertally.core.ledger.Posting;
-import org.sobertally.core.money.Money;
 import org.sobertally.core.use.IdleCurve;
 import org.sobertally.core.use.UseState;
 import org.sobertally.core.use.UseStates;
@@ -41,6 +40,7 @@ import org.sobertally.server.http.Params;
 import org.sobertally.server.http.Problem;
 import org.sobertally.server.journal.Journal;
 import org.sobertally.server.journal.JournalEntry;
+import org.sobertally.server.slates.Savings;
 import org.sobertally.server.store.AsOf;
 import org.sobertally.server.store.Books;
 
@@ -57,12 +57,14 @@ public class SubscriptionResource {
   private final AsOf asOf;
   private final Figures figures;
   private final Journal journal;
+  private final Savings savings;
 
-  SubscriptionResource(Books books, AsOf asOf, Figures figures, Journal journal) {
+  SubscriptionResource(Books books, AsOf asOf, Figures figures, Journal journal, Savings savings) {
     this.books = books;
     this.asOf = asOf;
     this.figures = figures;
     this.journal = journal;
+    this.savings = savings;
   }
 
   private Summaries summaries(Book book, LocalDate day) {
@@ -83,7 +85,7 @@ public class SubscriptionResource {
     Book book = books.current();
     LocalDate day = asOf.of(book, asOfText);
     // No quantity has been lowered yet through this application, so nothing has stopped being paid.
-    return summaries(book, day).standing(Money.zero(book.rates().reportingCurrency()));
+    return summaries(book, day).standing(savings.keptOn(day, book.rates().reportingCurrency()));
   }
 
   @GET
@@ -203,7 +205,8 @@ public class SubscriptionResource {
 
   private static Dto.PostingDto cancelled(JournalEntry entry) {
     Place to = Place.valueOf(entry.toPlace);
-    Posting.Cause cause = to == Place.HELD ? Posting.Cause.HANDED_OUT : Posting.Cause.TAKEN_BACK;
+    boolean out = to == Place.HELD || to == Place.PROMISED;
+    Posting.Cause cause = out ? Posting.Cause.HANDED_OUT : Posting.Cause.TAKEN_BACK;
     return new Dto.PostingDto(
         entry.day,
         Place.valueOf(entry.fromPlace),

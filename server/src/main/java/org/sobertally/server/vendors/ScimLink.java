@@ -7,6 +7,8 @@ import com.unboundid.scim2.client.ScimService;
 import com.unboundid.scim2.common.exceptions.ScimException;
 import com.unboundid.scim2.common.filters.Filter;
 import com.unboundid.scim2.common.messages.ListResponse;
+import com.unboundid.scim2.common.types.Email;
+import com.unboundid.scim2.common.types.Entitlement;
 import com.unboundid.scim2.common.types.UserResource;
 import com.unboundid.scim2.common.utils.JsonUtils;
 import jakarta.ws.rs.ProcessingException;
@@ -19,16 +21,22 @@ import jakarta.ws.rs.client.ClientResponseContext;
 import jakarta.ws.rs.client.ClientResponseFilter;
 import java.net.URI;
 import java.time.Duration;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.concurrent.TimeUnit;
 
 /**
  * A vendor that speaks SCIM 2.0 (RFC 7643, 7644): an account is a User whose {@code userName} is
- * the account's id, a seat is an entitlement whose value is the plan's id.
+ * the account's id, a seat is an entitlement whose value is the plan's id; an invitation that was
+ * not taken up has the role {@code invited}, an administrator the role {@code admin}.
  */
 final class ScimLink implements SeatLink {
 
   private static final String USERS = "Users";
+  private static final int PAGE = 200;
   private static final ThreadLocal<String> CALL_ID = new ThreadLocal<>();
   private static final ThreadLocal<String> RETRY_AFTER = new ThreadLocal<>();
 
@@ -72,17 +80,21 @@ final class ScimLink implements SeatLink {
   }
 
   @Override
-  public Answer ask(String callId, String account, String plan, boolean wanted) {
+  public Answer ask(String callId, Wish wish) {
     CALL_ID.set(callId);
     RETRY_AFTER.remove();
     try {
-      Optional<UserResource> user = find(account);
-      if (user.isEmpty()) {
-        return new Answer.Refused("%s has no account %s.".formatted(vendor, account));
-      }
-      boolean holds = holds(user.get(), plan);
-      if (holds != wanted) {
-        change(user.get(), plan, wanted);
+      Optional<UserResource> user = find(wish.account());
+      if (wish.metBy(user.map(ScimLink::login).orElse(Login.absent(wish.account())))) {
+        return new Answer.Done();
+      } else if (user.isEmpty() && !Boolean.TRUE.equals(wish.present())) {
+        return new Answer.Refused("%s has no account %s.".formatted(vendor, wish.account()));
+      } else if (user.isEmpty()) {
+        scim.createRequest(USERS, opened(wish)).invoke();
+      } else if (Boolean.FALSE.equals(wish.present())) {
+        scim.deleteRequest(USERS, user.get().getId()).invoke();
+      } else {
+        change(user.get(), wish);
       }
       return new Answer.Done();
     } catch (ScimException e) {
@@ -96,16 +108,37 @@ final class ScimLink implements SeatLink {
     }
   }
 
-  private void change(UserResource user, String plan, boolean wanted) throws ScimException {
+  private static UserResource opened(Wish wish) {
+    UserResource user = new UserResource();
+    user.setUserName(wish.account());
+    user.setActive(!Boolean.FALSE.equals(wish.active()));
+    user.setEmails(List.of(new Email().setValue(wish.email()).setPrimary(true)));
+    user.setEntitlements(
+        wish.grants().stream().map(plan -> new Entitlement().setValue(plan)).toList());
+    return user;
+  }
+
+  /** In one request, so that a vendor does all of it or nothing. */
+  private void change(UserResource user, Wish wish) throws ScimException {
+    Login now = login(user);
     var request = scim.modifyRequest(USERS, user.getId());
-    if (wanted) {
-      ObjectNode entitlement = JsonNodeFactory.instance.objectNode().put("value", plan);
-      request.addValues("entitlements", entitlement).invoke(UserResource.class);
-    } else {
-      request
-          .removeValues("entitlements[value eq \"%s\"]".formatted(plan.replace("\"", "\\\"")))
-          .invoke(UserResource.class);
+    for (String plan : wish.grants()) {
+      if (!now.plans().contains(plan)) {
+        ObjectNode entitlement = JsonNodeFactory.instance.objectNode().put("value", plan);
+        request = request.addValues("entitlements", entitlement);
+      }
     }
+    for (String plan : wish.revokes()) {
+      if (now.plans().contains(plan)) {
+        request =
+            request.removeValues(
+                "entitlements[value eq \"%s\"]".formatted(plan.replace("\"", "\\\"")));
+      }
+    }
+    if (wish.active() != null && wish.active() != now.active()) {
+      request = request.replaceValue("active", wish.active());
+    }
+    request.invoke(UserResource.class);
   }
 
   private Answer answerTo(int status, String reason) {
@@ -126,10 +159,9 @@ final class ScimLink implements SeatLink {
   }
 
   @Override
-  public Reading read(String account, String plan) {
+  public Reading read(String account) {
     try {
-      Optional<UserResource> user = find(account);
-      return new Reading.Shows(user.isPresent() && holds(user.get(), plan));
+      return new Reading.Shows(find(account).map(ScimLink::login).orElse(Login.absent(account)));
     } catch (ScimException e) {
       return new Reading.Unreadable(reason(e));
     } catch (WebApplicationException e) {
@@ -139,15 +171,55 @@ final class ScimLink implements SeatLink {
     }
   }
 
+  /** Page by page; accounts that come while it is read are seen the next time. */
+  @Override
+  public Roll readAll() {
+    List<Login> logins = new ArrayList<>();
+    try {
+      while (true) {
+        ListResponse<UserResource> page =
+            scim.searchRequest(USERS).page(logins.size() + 1, PAGE).invoke(UserResource.class);
+        page.getResources().forEach(user -> logins.add(login(user)));
+        if (page.getResources().isEmpty() || logins.size() >= page.getTotalResults()) {
+          return new Roll.All(logins);
+        }
+      }
+    } catch (ScimException e) {
+      return new Roll.Unread(reason(e));
+    } catch (WebApplicationException e) {
+      return new Roll.Unread(e.getMessage());
+    } catch (ProcessingException e) {
+      return new Roll.Unread(unreached(e));
+    }
+  }
+
   private Optional<UserResource> find(String account) throws ScimException {
     ListResponse<UserResource> found =
         scim.search(USERS, Filter.eq("userName", account).toString(), UserResource.class);
     return found.getResources().stream().findFirst();
   }
 
-  private static boolean holds(UserResource user, String plan) {
-    return user.getEntitlements() != null
-        && user.getEntitlements().stream().anyMatch(e -> plan.equals(e.getValue()));
+  private static Login login(UserResource user) {
+    Set<String> plans = new HashSet<>();
+    if (user.getEntitlements() != null) {
+      user.getEntitlements().forEach(e -> plans.add(e.getValue()));
+    }
+    Set<String> roles = new HashSet<>();
+    if (user.getRoles() != null) {
+      user.getRoles().forEach(role -> roles.add(role.getValue()));
+    }
+    String email =
+        user.getEmails() == null || user.getEmails().isEmpty()
+            ? ""
+            : user.getEmails().get(0).getValue();
+    return new Login(
+        user.getUserName(),
+        email,
+        true,
+        !Boolean.FALSE.equals(user.getActive()),
+        roles.contains("invited"),
+        roles.contains("admin"),
+        plans);
   }
 
   private static int status(ScimException e) {

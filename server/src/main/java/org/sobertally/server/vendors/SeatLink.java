@@ -1,17 +1,22 @@
 package org.sobertally.server.vendors;
 
-/** A programmatic way to one vendor: asks for and reads back who holds which plan. */
+import java.util.List;
+
+/** A programmatic way to one vendor: asks for and reads back who holds which plans. */
 public interface SeatLink {
 
   /**
-   * Asks the vendor to let the account hold the plan, or to end that. Asking twice is harmless.
+   * Asks the vendor to bring the account to what is wished. Asking twice is harmless.
    *
    * @param callId the same for every repetition of one call
    */
-  Answer ask(String callId, String account, String plan, boolean wanted);
+  Answer ask(String callId, Wish wish);
 
-  /** What the vendor says now. */
-  Reading read(String account, String plan);
+  /** What the vendor says now of one account. */
+  Reading read(String account);
+
+  /** What the vendor says now of all its accounts. */
+  Roll readAll();
 
   /** How a vendor took a call. */
   sealed interface Answer {
@@ -33,13 +38,21 @@ public interface SeatLink {
     record Unknown(String reason) implements Answer {}
   }
 
-  /** What a vendor showed. */
+  /** What a vendor showed of one account. */
   sealed interface Reading {
 
-    /** Whether the account holds the plan there. */
-    record Shows(boolean holds) implements Reading {}
+    record Shows(Login login) implements Reading {}
 
     /** It could not be read. */
     record Unreadable(String reason) implements Reading {}
+  }
+
+  /** What a vendor showed of all its accounts. */
+  sealed interface Roll {
+
+    record All(List<Login> logins) implements Roll {}
+
+    /** It could not be read, or not to its end. */
+    record Unread(String reason) implements Roll {}
   }
 }

@@ -22,31 +22,38 @@ import java.util.TreeSet;
  */
 final class Accounts {
 
-  /** One account; {@code shown} is what readers see until {@code visibleFrom}. */
+  /** One account; {@code shown} is what readers see until {@code visibleFrom}; null is gone. */
   private static final class Entry {
-    private final Holder holder;
-    private Set<String> plans;
-    private Set<String> shown;
+    private Holder now;
+    private Holder shown;
+
+    /** What a deleted account was. */
+    private Holder last;
+
     private Instant visibleFrom = Instant.MIN;
     private int version = 1;
 
     Entry(Holder holder) {
-      this.holder = holder;
-      this.plans = holder.plans();
-      this.shown = holder.plans();
+      now = holder;
+      shown = holder;
+      last = holder;
     }
   }
+
+  /** A seat that came back and may not serve anybody else before then. */
+  private record Resting(String account, String plan, Instant until) {}
 
   /** What is seen of an account. */
   record Seen(Holder holder, int version) {}
 
   private final Map<String, Entry> entries = new LinkedHashMap<>();
-  private final Map<String, Integer> seats;
+  private final List<Resting> resting = new ArrayList<>();
+  private final Temper temper;
   private final Path file;
   private Duration visibleAfter;
 
   Accounts(Collection<Holder> holders, Temper temper, Path file) {
-    this.seats = temper.seats();
+    this.temper = temper;
     this.visibleAfter = temper.visibleAfter();
     this.file = file;
     holders.forEach(holder -> entries.put(holder.account(), new Entry(holder)));
@@ -60,54 +67,67 @@ final class Accounts {
     try {
       for (String line : Files.readAllLines(file, StandardCharsets.UTF_8)) {
         String[] fields = line.split("\t", -1);
-        Entry entry = entries.get(fields[0]);
-        if (entry != null) {
-          entry.plans = fields[1].isEmpty() ? Set.of() : Set.of(fields[1].split(" "));
-          entry.shown = entry.plans;
-          entry.version++;
-        }
+        Entry entry = entries.computeIfAbsent(fields[0], id -> new Entry(null));
+        entry.now = fields[1].equals("-") ? null : holder(fields);
+        entry.shown = entry.now;
+        entry.last = entry.now == null ? entry.last : entry.now;
+        entry.version++;
       }
     } catch (IOException e) {
       throw new UncheckedIOException(e);
     }
   }
 
+  private static Holder holder(String[] fields) {
+    Set<String> plans = fields[1].isEmpty() ? Set.of() : Set.of(fields[1].split(" "));
+    String flags = fields[2];
+    return new Holder(
+        fields[0], fields[3], flags.contains("a"), flags.contains("i"), flags.contains("r"), plans);
+  }
+
   synchronized void showAfter(Duration delay) {
     visibleAfter = delay;
   }
 
+  /** As it is, shown or not; null where there is none. */
   synchronized Seen latest(String account) {
     Entry entry = entries.get(account);
-    return entry == null ? null : seen(entry, entry.plans);
+    return entry == null || entry.now == null ? null : new Seen(entry.now, entry.version);
   }
 
+  /** As readers see it; null where there is none. */
   synchronized Seen shown(String account) {
     Entry entry = entries.get(account);
-    return entry == null ? null : seen(entry, visible(entry));
+    Holder holder = entry == null ? null : visible(entry);
+    return holder == null ? null : new Seen(holder, entry.version);
   }
 
   synchronized List<Seen> allShown() {
     List<Seen> all = new ArrayList<>();
-    entries.values().forEach(entry -> all.add(seen(entry, visible(entry))));
+    for (Entry entry : entries.values()) {
+      Holder holder = visible(entry);
+      if (holder != null) {
+        all.add(new Seen(holder, entry.version));
+      }
+    }
     return all;
   }
 
-  private static Set<String> visible(Entry entry) {
-    return Instant.now().isBefore(entry.visibleFrom) ? entry.shown : entry.plans;
-  }
-
-  private static Seen seen(Entry entry, Set<String> plans) {
-    Holder holder = entry.holder;
-    return new Seen(
-        new Holder(holder.account(), holder.email(), holder.active(), plans), entry.version);
+  private static Holder visible(Entry entry) {
+    return Instant.now().isBefore(entry.visibleFrom) ? entry.shown : entry.now;
   }
 
   /** The first of these plans of which no seat is left for the account; null if there is none. */
   synchronized String soldOut(String account, Set<String> wanted) {
+    Entry own = entries.get(account);
+    Set<String> held = own == null || own.now == null ? Set.of() : own.now.plans();
     for (String plan : new TreeSet<>(wanted)) {
-      if (!entries.get(account).plans.contains(plan) && seats.containsKey(plan)) {
-        long held = entries.values().stream().filter(e -> e.plans.contains(plan)).count();
-        if (held >= seats.get(plan)) {
+      if (!held.contains(plan) && temper.seats().containsKey(plan)) {
+        long taken =
+            entries.values().stream()
+                .filter(e -> e.now != null && e.now.plans().contains(plan))
+                .count();
+        if (taken + restingFor(account, plan) >= temper.seats().get(plan)) {
           return plan;
         }
       }
@@ -115,18 +135,74 @@ final class Accounts {
     return null;
   }
 
-  synchronized void set(String account, Set<String> plans) {
+  private long restingFor(String account, String plan) {
+    return resting.stream()
+        .filter(seat -> seat.plan.equals(plan) && Instant.now().isBefore(seat.until))
+        .filter(seat -> !temper.reusable() || !seat.account.equals(account))
+        .count();
+  }
+
+  /** Opens an account; one that was deleted comes back as it was, with the plans now given. */
+  synchronized void open(String account, String email, boolean active, Set<String> plans) {
+    Entry entry = entries.computeIfAbsent(account, id -> new Entry(null));
+    boolean invited = entry.last == null && temper.invites();
+    boolean admin = entry.last != null && entry.last.admin();
+    change(entry, account, new Holder(account, email, active, invited, admin, plans));
+  }
+
+  /** The invitation is taken up. */
+  synchronized void accept(String account) {
     Entry entry = entries.get(account);
-    if (entry.plans.equals(plans)) {
+    Holder was = entry.now;
+    Holder taken = new Holder(account, was.email(), true, false, was.admin(), was.plans());
+    change(entry, account, taken);
+  }
+
+  synchronized void set(String account, boolean active, Set<String> plans) {
+    Entry entry = entries.get(account);
+    change(entry, account, entry.now.with(active, plans));
+  }
+
+  /** Deletes the account; it can be opened again under its name. */
+  synchronized void close(String account) {
+    change(entries.get(account), account, null);
+  }
+
+  private void change(Entry entry, String account, Holder next) {
+    if (next == null ? entry.now == null : next.equals(entry.now)) {
       return;
     }
     if (file != null) {
-      append(account + "\t" + String.join(" ", new TreeSet<>(plans)) + "\n");
+      append(line(account, next));
     }
+    letRest(entry.now, next);
     entry.shown = visible(entry);
     entry.visibleFrom = Instant.now().plus(visibleAfter);
-    entry.plans = Set.copyOf(plans);
+    entry.now = next;
+    entry.last = next == null ? entry.last : next;
     entry.version++;
+  }
+
+  private void letRest(Holder was, Holder next) {
+    if (was == null || temper.reusable() && temper.rest().isZero()) {
+      return;
+    }
+    for (String plan : was.plans()) {
+      if (next == null || !next.plans().contains(plan)) {
+        Instant until = temper.reusable() ? Instant.now().plus(temper.rest()) : Instant.MAX;
+        resting.add(new Resting(was.account(), plan, until));
+      }
+    }
+  }
+
+  private static String line(String account, Holder next) {
+    if (next == null) {
+      return account + "\t-\t\t\n";
+    }
+    String flags =
+        (next.active() ? "a" : "") + (next.invited() ? "i" : "") + (next.admin() ? "r" : "");
+    String plans = String.join(" ", new TreeSet<>(next.plans()));
+    return String.join("\t", account, plans, flags, next.email()) + "\n";
   }
 
   private void append(String line) {

@@ -3,12 +3,12 @@ package org.sobertally.skerry.standin;
 import de.captaingoldfish.scim.sdk.common.constants.enums.Comparator;
 import de.captaingoldfish.scim.sdk.common.constants.enums.SortOrder;
 import de.captaingoldfish.scim.sdk.common.exceptions.ConflictException;
-import de.captaingoldfish.scim.sdk.common.exceptions.NotImplementedException;
 import de.captaingoldfish.scim.sdk.common.exceptions.ResourceNotFoundException;
 import de.captaingoldfish.scim.sdk.common.resources.User;
 import de.captaingoldfish.scim.sdk.common.resources.complex.Meta;
 import de.captaingoldfish.scim.sdk.common.resources.multicomplex.Email;
 import de.captaingoldfish.scim.sdk.common.resources.multicomplex.Entitlement;
+import de.captaingoldfish.scim.sdk.common.resources.multicomplex.PersonRole;
 import de.captaingoldfish.scim.sdk.common.schemas.SchemaAttribute;
 import de.captaingoldfish.scim.sdk.server.endpoints.Context;
 import de.captaingoldfish.scim.sdk.server.endpoints.ResourceHandler;
@@ -17,6 +17,7 @@ import de.captaingoldfish.scim.sdk.server.filter.AttributeExpressionLeaf;
 import de.captaingoldfish.scim.sdk.server.filter.FilterNode;
 import de.captaingoldfish.scim.sdk.server.response.PartialListResponse;
 import java.time.Instant;
+import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
@@ -24,7 +25,10 @@ import java.util.Set;
 import java.util.function.Supplier;
 import java.util.stream.Stream;
 
-/** Answers for Users: an account's plans are its entitlements. */
+/**
+ * Answers for Users: an account's plans are its entitlements; an invitation that was not taken up,
+ * and administrator rights, are roles.
+ */
 final class UserHandler extends ResourceHandler<User> {
 
   private static final Instant LONG_AGO = Instant.parse("2025-01-01T00:00:00Z");
@@ -43,7 +47,16 @@ final class UserHandler extends ResourceHandler<User> {
 
   @Override
   public User createResource(User user, Context context) {
-    throw new NotImplementedException("Accounts are opened by hand here.");
+    String id = user.getUserName().orElseThrow();
+    if (accounts.latest(id) != null) {
+      throw new ConflictException("There is an account " + id + " already.");
+    }
+    Set<String> plans = plansOf(user);
+    requireSeats(id, plans);
+    String email =
+        user.getEmails().stream().flatMap(e -> e.getValue().stream()).findFirst().orElse("");
+    accounts.open(id, email, user.isActive().orElse(true), plans);
+    return user(accounts.latest(id));
   }
 
   @Override
@@ -104,24 +117,41 @@ final class UserHandler extends ResourceHandler<User> {
   public User updateResource(User changed, Context context) {
     String id = changed.getId().orElseThrow();
     Accounts.Seen seen = found(id, accounts.latest(id));
-    Set<String> plans = new HashSet<>();
-    changed.getEntitlements().forEach(e -> e.getValue().ifPresent(plans::add));
+    Set<String> plans = plansOf(changed);
     boolean takes = !plans.containsAll(seen.holder().plans());
-    if (takes && signOutFirst && faults.get().signedIn().contains(id)) {
+    if (takes) {
+      requireSignedOut(id);
+    }
+    requireSeats(id, plans);
+    accounts.set(id, changed.isActive().orElse(true), plans);
+    return user(accounts.latest(id));
+  }
+
+  private static Set<String> plansOf(User user) {
+    Set<String> plans = new HashSet<>();
+    user.getEntitlements().forEach(e -> e.getValue().ifPresent(plans::add));
+    return plans;
+  }
+
+  private void requireSignedOut(String id) {
+    if (signOutFirst && faults.get().signedIn().contains(id)) {
       throw new ConflictException(
           "The holder is signed in to %s. Have them sign out first.".formatted(vendorName));
     }
+  }
+
+  private void requireSeats(String id, Set<String> plans) {
     String soldOut = accounts.soldOut(id, plans);
     if (soldOut != null) {
       throw new ConflictException("No seat of %s is free at %s.".formatted(soldOut, vendorName));
     }
-    accounts.set(id, plans);
-    return user(accounts.latest(id));
   }
 
   @Override
   public void deleteResource(String id, Context context) {
-    throw new NotImplementedException("Accounts are closed by hand here.");
+    found(id, accounts.latest(id));
+    requireSignedOut(id);
+    accounts.close(id);
   }
 
   /** A fresh object each time: patching changes the one it is given. */
@@ -132,12 +162,20 @@ final class UserHandler extends ResourceHandler<User> {
             .sorted()
             .map(plan -> Entitlement.builder().value(plan).build())
             .toList();
+    List<PersonRole> roles = new ArrayList<>();
+    if (holder.admin()) {
+      roles.add(PersonRole.builder().value("admin").build());
+    }
+    if (holder.invited()) {
+      roles.add(PersonRole.builder().value("invited").build());
+    }
     return User.builder()
         .id(holder.account())
         .userName(holder.account())
         .active(holder.active())
         .emails(List.of(Email.builder().value(holder.email()).primary(true).build()))
         .entitlements(entitlements)
+        .roles(roles)
         .meta(
             Meta.builder()
                 .created(LONG_AGO)

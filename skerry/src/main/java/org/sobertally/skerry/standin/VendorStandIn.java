@@ -136,7 +136,24 @@ public final class VendorStandIn implements AutoCloseable {
 
   /** The plans that the account really holds here, shown or not. */
   public Set<String> plansOf(String account) {
-    return accounts.latest(account).holder().plans();
+    Accounts.Seen seen = accounts.latest(account);
+    return seen == null ? Set.of() : seen.holder().plans();
+  }
+
+  /** The account as it really is here, shown or not; null where there is none. */
+  public Holder account(String account) {
+    Accounts.Seen seen = accounts.latest(account);
+    return seen == null ? null : seen.holder();
+  }
+
+  /** Somebody takes an invitation up. */
+  public void accept(String account) {
+    accounts.accept(account);
+  }
+
+  /** Somebody changes an account here by hand, past Sober Tally. */
+  public void setByHand(String account, boolean active, Set<String> plans) {
+    accounts.set(account, active, plans);
   }
 
   /** How many calls came in. */

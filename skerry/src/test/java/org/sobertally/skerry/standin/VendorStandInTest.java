@@ -150,6 +150,72 @@ class VendorStandInTest {
     assertThat(vendor.plansOf("a1")).isEmpty();
   }
 
+  private void start(Duration rest, boolean reusable, boolean invites) {
+    Temper temper = new Temper(false, Duration.ZERO, Map.of("opus", 2), rest, reusable, invites);
+    Path file = folder.resolve("vendor.tsv");
+    vendor = VendorStandIn.start("Quillmoor", "secret", HOLDERS, temper, file);
+  }
+
+  private HttpResponse<String> open(String account, String plan) {
+    String body =
+        """
+        {"schemas":["urn:ietf:params:scim:schemas:core:2.0:User"],"userName":"%s",
+         "emails":[{"value":"new@x.example"}],"entitlements":[{"value":"%s"}]}""";
+    return call("POST", "/Users", body.formatted(account, plan));
+  }
+
+  @Test
+  void opensAccountsAndTakesThemForInvitationsWhereItInvites() {
+    start(Duration.ZERO, true, true);
+    assertThat(open("a4", "talk").statusCode()).isEqualTo(201);
+    assertThat(open("a4", "talk").statusCode()).isEqualTo(409);
+    assertThat(vendor.account("a4").invited()).isTrue();
+    assertThat(call("GET", "/Users/a4", null).body()).contains("\"value\":\"invited\"");
+    vendor.accept("a4");
+    assertThat(call("GET", "/Users/a4", null).body()).doesNotContain("invited");
+    assertThat(open("a5", "opus").body()).contains("No seat of opus is free");
+  }
+
+  @Test
+  void closesAccountsAndOpensThemAgainWithoutANewInvitation() {
+    start(Duration.ZERO, true, true);
+    assertThat(call("DELETE", "/Users/a1", null).statusCode()).isEqualTo(204);
+    assertThat(call("GET", "/Users/a1", null).statusCode()).isEqualTo(404);
+    vendor.close();
+    start(Duration.ZERO, true, true);
+    assertThat(vendor.account("a1")).isNull();
+    assertThat(open("a1", "opus").statusCode()).isEqualTo(201);
+    assertThat(vendor.account("a1").invited()).isFalse();
+    assertThat(vendor.plansOf("a1")).containsExactly("opus");
+  }
+
+  @Test
+  void shutsAnAccountAndKeepsItsSeats() {
+    start(false);
+    assertThat(
+            patch("a1", "{\"op\":\"replace\",\"path\":\"active\",\"value\":false}", "")
+                .statusCode())
+        .isEqualTo(200);
+    assertThat(vendor.account("a1").active()).isFalse();
+    assertThat(vendor.plansOf("a1")).containsExactly("opus");
+  }
+
+  @Test
+  void aSeatThatRestsServesOnlyWhoHadIt() {
+    start(Duration.ofDays(30), true, false);
+    remove("a1", "opus");
+    assertThat(add("a2", "opus").statusCode()).isEqualTo(409);
+    assertThat(add("a1", "opus").statusCode()).isEqualTo(200);
+  }
+
+  @Test
+  void aSeatThatCannotBeReusedServesNobody() {
+    start(Duration.ZERO, false, false);
+    remove("a1", "opus");
+    assertThat(add("a2", "opus").statusCode()).isEqualTo(409);
+    assertThat(add("a1", "opus").statusCode()).isEqualTo(409);
+  }
+
   @Test
   void knowsNobodyWithoutTheToken() throws IOException, InterruptedException {
     start(false);

@@ -1,0 +1,61 @@
+package org.sobertally.server.slates;
+
+import jakarta.enterprise.context.ApplicationScoped;
+import jakarta.enterprise.event.Observes;
+import java.util.HashSet;
+import java.util.Set;
+import org.sobertally.core.book.Book;
+import org.sobertally.core.people.Account;
+import org.sobertally.core.time.Days;
+import org.sobertally.server.bookfile.BookService;
+import org.sobertally.server.store.Books;
+import org.sobertally.server.time.TallyClock;
+import org.sobertally.server.vendors.Login;
+
+/** Confirms changes that were made by hand at vendors without a link, once an intake shows them. */
+@ApplicationScoped
+class ByHand {
+
+  private final Books books;
+  private final SlateStore store;
+  private final Settlement settlement;
+  private final TallyClock clock;
+
+  ByHand(Books books, SlateStore store, Settlement settlement, TallyClock clock) {
+    this.books = books;
+    this.store = store;
+    this.settlement = settlement;
+    this.clock = clock;
+  }
+
+  void onIntake(@Observes BookService.BookTaken taken) {
+    for (VendorCall call : store.callsByHand()) {
+      if (call.wish().metBy(inBook(books.current(), call.account))) {
+        settlement.confirmFromIntake(call.id);
+      }
+    }
+  }
+
+  /** The account as the book knows it today. */
+  private Login inBook(Book book, String id) {
+    if (!book.accounts().has(id)) {
+      return Login.absent(id);
+    }
+    Account account = book.accounts().byId(id);
+    Account.State state = account.stateOn(clock.today());
+    Set<String> plans = new HashSet<>();
+    for (int h : book.holdings().ofAccount(book.accounts().require(id))) {
+      if (book.holdings().openOn(h, Days.of(clock.today()))) {
+        plans.add(book.planOfLine(book.holdings().line(h)).id());
+      }
+    }
+    return new Login(
+        id,
+        account.email(),
+        state != Account.State.DELETED,
+        state == Account.State.ACTIVE || state == Account.State.INVITED,
+        state == Account.State.INVITED,
+        account.admin(),
+        plans);
+  }
+}

@@ -1,0 +1,69 @@
+package org.sobertally.server.slates;
+
+import com.fasterxml.jackson.databind.JsonNode;
+import java.util.Locale;
+import org.eclipse.microprofile.openapi.annotations.media.Schema;
+import org.sobertally.core.slate.Move;
+import org.sobertally.core.slate.MoveKind;
+import org.sobertally.server.http.Params;
+import org.sobertally.server.http.Problem;
+
+/**
+ * A move as it is asked for.
+ *
+ * @param holding the seat that is taken back, changed or kept
+ * @param account whose seat or login it is
+ * @param person to whom a seat is handed out, where no account is named
+ * @param plan the plan that is handed out, changed to, given back or bought
+ * @param line the subscription of that plan; chosen by us where absent
+ * @param data what becomes of a deleted account's data
+ * @param reason why a seat is kept
+ * @param until the day on which a keep ends
+ * @param seats how many are given back or bought
+ */
+@Schema(name = "MoveRequest")
+public record MoveRequest(
+    MoveKind kind,
+    @Schema(nullable = true) String holding,
+    @Schema(nullable = true) String account,
+    @Schema(nullable = true) String person,
+    @Schema(nullable = true) String plan,
+    @Schema(nullable = true) String line,
+    @Schema(nullable = true) Move.DataRoute data,
+    @Schema(nullable = true) String reason,
+    @Schema(nullable = true) String until,
+    @Schema(nullable = true) Integer seats) {
+
+  private static final int LONGEST_REASON = 1000;
+
+  static MoveRequest takeBack(String holding) {
+    return new MoveRequest(
+        MoveKind.TAKE_BACK, holding, null, null, null, null, null, null, null, null);
+  }
+
+  static MoveRequest of(JsonNode move) {
+    MoveKind kind =
+        Params.choice("kind", text(move, "kind"), MoveKind.class)
+            .orElseThrow(() -> Problem.badRequest("kind: say which move it is."));
+    String reason = text(move, "reason");
+    if (reason != null && reason.length() > LONGEST_REASON) {
+      throw Problem.badRequest("reason: at most %,d characters.".formatted(LONGEST_REASON));
+    }
+    return new MoveRequest(
+        kind,
+        text(move, "holding"),
+        text(move, "account"),
+        text(move, "person"),
+        text(move, "plan"),
+        text(move, "line"),
+        Params.choice("data", text(move, "data"), Move.DataRoute.class).orElse(null),
+        reason,
+        text(move, "until"),
+        move.path("seats").isInt() ? move.path("seats").intValue() : null);
+  }
+
+  private static String text(JsonNode move, String field) {
+    String text = move.path(field).asText("").strip();
+    return text.isEmpty() || text.toLowerCase(Locale.ROOT).equals("null") ? null : text;
+  }
+}

@@ -1,0 +1,85 @@
+package org.sobertally.server.slates;
+
+import jakarta.enterprise.context.ApplicationScoped;
+import java.time.LocalDate;
+import org.sobertally.core.slate.MoveKind;
+import org.sobertally.server.journal.Journal;
+import org.sobertally.server.journal.JournalEntry;
+import org.sobertally.server.store.BookWrites;
+import org.sobertally.server.store.Books;
+import org.sobertally.server.time.TallyClock;
+
+/** Settles the moves that no vendor is asked for: keeps, and notices of another quantity. */
+@ApplicationScoped
+class Records {
+
+  private final BookWrites writes;
+  private final Savings savings;
+  private final Journal journal;
+  private final TallyClock clock;
+
+  Records(BookWrites writes, Savings savings, Journal journal, TallyClock clock) {
+    this.writes = writes;
+    this.savings = savings;
+    this.journal = journal;
+    this.clock = clock;
+  }
+
+  void settle(Books.Change change, SlateMove move, Slate slate, String actor) {
+    LocalDate today = clock.today();
+    move.state = SlateMove.State.CONFIRMED;
+    move.settledOn = today;
+    JournalEntry entry = Settlement.entry(move);
+    if (move.kind == MoveKind.KEEP) {
+      move.opened =
+          writes.keep(change, move.holding, move.keepReason, slate.author, move.keepUntil);
+      String text = "%s is kept for %s until %s: %s.";
+      journal.add(
+          actor,
+          "KEPT",
+          text.formatted(
+              MoveWords.plan(change.book(), move.plan),
+              MoveWords.holder(change.book(), move),
+              move.keepUntil,
+              move.keepReason),
+          entry);
+      return;
+    }
+    entry.yearly = move.yearly;
+    entry.currency = move.currency;
+    entry.cashFrom = move.cashFrom;
+    int delta = move.kind == MoveKind.GIVE_BACK ? -move.seats : move.seats;
+    LocalDate from = move.kind == MoveKind.GIVE_BACK ? move.cashFrom : today;
+    writes.changeQuantity(change, move.line, from, delta, "Slate " + slate.id);
+    if (move.kind == MoveKind.GIVE_BACK) {
+      savings.add(move);
+    }
+    String text =
+        move.kind == MoveKind.GIVE_BACK
+            ? "Gave notice to %s: %d %s fewer from %s."
+            : "Bought at %s: %d %s more from %s.";
+    journal.add(
+        actor,
+        move.kind == MoveKind.GIVE_BACK ? "NOTICE_GIVEN" : "BOUGHT",
+        text.formatted(
+            MoveWords.vendor(change.book(), move),
+            move.seats,
+            MoveWords.plan(change.book(), move.plan),
+            from),
+        entry);
+  }
+
+  void undo(Books.Change change, SlateMove move, String actor) {
+    move.state = SlateMove.State.UNDONE;
+    JournalEntry entry = Settlement.entry(move);
+    String what = MoveWords.of(change.book(), move);
+    if (move.kind == MoveKind.KEEP) {
+      writes.endKeep(change, move.holding, move.opened, clock.today());
+      journal.add(actor, "KEEP_ENDED", "Ended: %s.".formatted(what), entry);
+    } else {
+      writes.changeQuantity(change, move.line, move.cashFrom, move.seats, "Notice withdrawn");
+      savings.remove(move);
+      journal.add(actor, "NOTICE_WITHDRAWN", "Withdrawn: %s.".formatted(what), entry);
+    }
+  }
+}

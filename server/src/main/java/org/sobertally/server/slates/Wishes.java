@@ -1,0 +1,96 @@
+package org.sobertally.server.slates;
+
+import java.util.Set;
+import java.util.TreeSet;
+import org.sobertally.core.book.Book;
+import org.sobertally.core.slate.MoveKind;
+import org.sobertally.server.vendors.Wish;
+
+/** What the vendor is to show once a move is done, and once it is undone. */
+final class Wishes {
+
+  private Wishes() {}
+
+  static Wish todo(Book book, SlateMove move) {
+    if (move.kind.switches()) {
+      return new Wish(
+          move.account,
+          null,
+          null,
+          login(move.kind, false),
+          Set.of(planOf(book, move.toLine)),
+          Set.of(move.plan));
+    }
+    return switch (move.kind) {
+      case TAKE_BACK -> Wish.ofSeats(move.account, Set.of(), Set.of(move.plan));
+      case HAND_OUT ->
+          move.newAccount
+              ? new Wish(
+                  move.account,
+                  book.people().byId(move.person).email(),
+                  true,
+                  null,
+                  Set.of(move.plan),
+                  Set.of())
+              : Wish.ofSeats(move.account, Set.of(move.plan), Set.of());
+      case SUSPEND -> Wish.ofLogin(move.account, false);
+      case BRING_BACK ->
+          new Wish(
+              move.account,
+              book.accounts().byId(move.account).email(),
+              true,
+              true,
+              Set.of(),
+              Set.of());
+      case DELETE -> Wish.gone(move.account);
+      default -> throw new IllegalStateException("No vendor is asked for a " + move.kind);
+    };
+  }
+
+  static Wish undone(Book book, SlateMove move) {
+    if (move.kind.switches()) {
+      return new Wish(
+          move.account,
+          null,
+          null,
+          login(move.kind, true),
+          Set.of(move.plan),
+          Set.of(planOf(book, move.toLine)));
+    }
+    return switch (move.kind) {
+      case TAKE_BACK -> Wish.ofSeats(move.account, Set.of(move.plan), Set.of());
+      case HAND_OUT -> Wish.ofSeats(move.account, Set.of(), Set.of(move.plan));
+      case SUSPEND -> Wish.ofLogin(move.account, true);
+      case BRING_BACK -> Wish.ofLogin(move.account, false);
+      case DELETE ->
+          new Wish(
+              move.account,
+              book.accounts().byId(move.account).email(),
+              true,
+              true,
+              plansOfEnded(book, move),
+              Set.of());
+      default -> throw new IllegalStateException("No vendor is asked to undo a " + move.kind);
+    };
+  }
+
+  /** Resting shuts the login, waking opens it; a step leaves it as it is. */
+  private static Boolean login(MoveKind kind, boolean undoing) {
+    if (kind != MoveKind.REST && kind != MoveKind.WAKE) {
+      return null;
+    }
+    return kind == MoveKind.WAKE != undoing;
+  }
+
+  private static String planOf(Book book, String line) {
+    return book.lines().byId(line).plan();
+  }
+
+  private static Set<String> plansOfEnded(Book book, SlateMove move) {
+    Set<String> plans = new TreeSet<>();
+    for (String holding : move.endedHoldings()) {
+      plans.add(planOf(book, book.holding(book.holdings().numberOf(holding)).line()));
+    }
+    return plans;
+  }
+}

@@ -1,0 +1,29 @@
+package org.sobertally.server.vendors;
+
+import java.util.Set;
+
+/**
+ * An account as its vendor shows it.
+ *
+ * @param present whether it is there at all; nothing else is known if not
+ * @param active whether it can be signed in to
+ * @param invited whether it is an invitation that was not taken up
+ */
+public record Login(
+    String account,
+    String email,
+    boolean present,
+    boolean active,
+    boolean invited,
+    boolean admin,
+    Set<String> plans) {
+
+  public Login {
+    plans = Set.copyOf(plans);
+  }
+
+  /** Of an account that the vendor does not know. */
+  public static Login absent(String account) {
+    return new Login(account, "", false, false, false, false, Set.of());
+  }
+}

@@ -1,0 +1,53 @@
+package org.sobertally.server.vendors;
+
+import java.util.Set;
+
+/**
+ * What a vendor is to show of one account.
+ *
+ * @param account its id
+ * @param email needed where it may have to be opened
+ * @param present whether it must be there, or gone; null where it does not matter
+ * @param active whether it can be signed in to; null where it does not matter
+ * @param grants plans that it must hold
+ * @param revokes plans that it must not hold
+ */
+public record Wish(
+    String account,
+    String email,
+    Boolean present,
+    Boolean active,
+    Set<String> grants,
+    Set<String> revokes) {
+
+  public Wish {
+    grants = Set.copyOf(grants);
+    revokes = Set.copyOf(revokes);
+  }
+
+  /** That the account holds these plans and not those. */
+  public static Wish ofSeats(String account, Set<String> grants, Set<String> revokes) {
+    return new Wish(account, null, null, null, grants, revokes);
+  }
+
+  /** That the account is gone. */
+  public static Wish gone(String account) {
+    return new Wish(account, null, false, null, Set.of(), Set.of());
+  }
+
+  /** That the account can be signed in to, or cannot. */
+  public static Wish ofLogin(String account, boolean active) {
+    return new Wish(account, null, null, active, Set.of(), Set.of());
+  }
+
+  /** Whether that is what the vendor shows; an account that is not there holds nothing. */
+  public boolean metBy(Login seen) {
+    if (!seen.present()) {
+      return !Boolean.TRUE.equals(present) && !Boolean.TRUE.equals(active) && grants.isEmpty();
+    }
+    return !Boolean.FALSE.equals(present)
+        && (active == null || active == seen.active())
+        && seen.plans().containsAll(grants)
+        && revokes.stream().noneMatch(seen.plans()::contains);
+  }
+}
