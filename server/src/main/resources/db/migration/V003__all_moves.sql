@@ -11,6 +11,7 @@ ALTER TABLE slate_move ADD COLUMN keep_until DATE;
 ALTER TABLE slate_move ADD COLUMN seats INTEGER;
 ALTER TABLE slate_move ADD COLUMN new_account BOOLEAN DEFAULT FALSE NOT NULL;
 ALTER TABLE slate_move ADD COLUMN undo_until DATE;
+ALTER TABLE slate_move ADD COLUMN method VARCHAR(10);
 -- The holding, keep or change of quantity that it opened, and the holdings that it ended.
 ALTER TABLE slate_move ADD COLUMN opened VARCHAR(200);
 ALTER TABLE slate_move ADD COLUMN ended CLOB;

@@ -6,6 +6,7 @@ import java.time.LocalDate;
 import java.time.ZoneId;
 import java.time.ZonedDateTime;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.book.Sessions;
@@ -31,6 +32,15 @@ public final class PoolPeaks {
       bounds.add(day.atStartOfDay(zone).toInstant().toEpochMilli());
     }
     return peaks(book, plan, bounds);
+  }
+
+  /**
+   * The most at once within the house's need window up to the day: how many of the pool's seats
+   * were needed lately.
+   */
+  public static int lately(Book book, int plan, LocalDate asOf, ZoneId zone) {
+    int[] peaks = byDay(book, plan, asOf.minusDays(book.rules().needWindow() - 1L), asOf, zone);
+    return peaks == null ? 0 : Arrays.stream(peaks).max().orElse(0);
   }
 
   /**
@@ -67,7 +77,7 @@ public final class PoolPeaks {
     for (int s = 0; s < n; s++) {
       ends[s] = sessions.ended(first + s);
     }
-    java.util.Arrays.sort(ends);
+    Arrays.sort(ends);
     int started = 0;
     int over = 0;
     for (int slot = 0; slot < peaks.length; slot++) {

@@ -8,6 +8,8 @@ import org.sobertally.core.book.Book;
 import org.sobertally.core.cover.Covers;
 import org.sobertally.core.findings.Findings;
 import org.sobertally.core.ledger.Ledger;
+import org.sobertally.core.pool.PoolPeaks;
+import org.sobertally.core.roll.PeopleRoll;
 import org.sobertally.core.use.ComeBackOdds;
 import org.sobertally.core.use.UseStates;
 import org.sobertally.server.time.TallyClock;
@@ -31,6 +33,8 @@ public class Figures {
   private final Map<LineKey, Ledger> ledgers = newest();
   private final Map<Key, Findings> findings = newest();
   private final Map<PlanKey, ComeBackOdds> odds = newest();
+  private final Map<Key, PeopleRoll> rolls = newest();
+  private final Map<PlanKey, Integer> poolPeaks = newest();
   private final TallyClock clock;
 
   Figures(TallyClock clock) {
@@ -66,6 +70,23 @@ public class Figures {
     return findings.computeIfAbsent(
         new Key(book.version(), asOf),
         key -> Findings.of(of(book, asOf).covers(), clock.zone(), Map.of()));
+  }
+
+  /** Everybody at once. */
+  public synchronized PeopleRoll roll(Book book, LocalDate asOf) {
+    return rolls.computeIfAbsent(
+        new Key(book.version(), asOf),
+        key -> {
+          Whole whole = of(book, asOf);
+          return PeopleRoll.of(whole.states(), whole.covers(), findings(book, asOf));
+        });
+  }
+
+  /** How many seats of the floating plan were needed at once lately. */
+  public synchronized int poolPeak(Book book, int plan, LocalDate asOf) {
+    return poolPeaks.computeIfAbsent(
+        new PlanKey(book.version(), plan, asOf),
+        key -> PoolPeaks.lately(book, plan, asOf, clock.zone()));
   }
 
   public synchronized ComeBackOdds odds(Book book, int plan, LocalDate asOf) {

@@ -6,6 +6,8 @@ import java.nio.charset.StandardCharsets;
 import java.util.Base64;
 import java.util.List;
 import java.util.function.Function;
+import java.util.function.IntFunction;
+import java.util.stream.IntStream;
 import org.jboss.resteasy.reactive.RestResponse;
 
 /** Gives a list out page by page; the cursor is the key of the last item given, not to be read. */
@@ -60,6 +62,15 @@ public final class Page {
       answer.header("Link", link(uri, encode(key.apply(items.get(end - 1)))));
     }
     return answer.build();
+  }
+
+  /**
+   * The same for so many items by their places, in their order; only those of the page are shown.
+   */
+  public static <T> RestResponse<List<T>> ofPlaces(
+      int size, IntFunction<T> show, String limit, String cursor, UriInfo uri, long version) {
+    List<Integer> places = IntStream.range(0, size).boxed().toList();
+    return of(places, "%09d"::formatted, show::apply, limit, cursor, uri, version);
   }
 
   /** The Link header that leads to the page after the cursor. */

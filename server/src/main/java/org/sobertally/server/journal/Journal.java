@@ -2,6 +2,7 @@ package org.sobertally.server.journal;
 
 import jakarta.enterprise.context.ApplicationScoped;
 import jakarta.persistence.EntityManager;
+import jakarta.transaction.Transactional;
 import java.util.List;
 import java.util.Optional;
 import org.sobertally.server.time.TallyClock;
@@ -58,6 +59,17 @@ public class Journal {
 
   /** What entries must be about; null for anything. */
   record Filter(String slate, String line, String person, String actor) {}
+
+  /** The entries about the person, the newest first. */
+  @Transactional
+  public List<JournalEntry> ofPerson(String person) {
+    return entities
+        .createQuery(
+            "from JournalEntry e where e.person = :person order by e.id desc", JournalEntry.class)
+        .setParameter("person", person)
+        .setMaxResults(1_000)
+        .getResultList();
+  }
 
   /** The newest entry, if there is any. */
   public Optional<JournalEntry> last() {

@@ -110,7 +110,12 @@ class Effects {
     }
     move.opened =
         writes.openHolding(
-            change, move.account + "-" + line, move.account, line, today, Holding.Method.HAND);
+            change,
+            move.account + "-" + line,
+            move.account,
+            line,
+            today,
+            move.method == null ? Holding.Method.HAND : move.method);
     int number = change.book().holdings().numberOf(move.opened);
     boolean promised = Promise.of(change.book(), number).on(Days.of(today));
     posted.add(new Posted(line, move.opened, Place.SPARE, promised ? Place.PROMISED : Place.HELD));

@@ -20,6 +20,7 @@ import org.sobertally.server.http.Problem;
  * @param reason why a seat is kept
  * @param until the day on which a keep ends
  * @param seats how many are given back or bought
+ * @param rule the standing rule that a seat is handed out by; null for by hand
  */
 @Schema(name = "MoveRequest")
 public record MoveRequest(
@@ -32,13 +33,14 @@ public record MoveRequest(
     @Schema(nullable = true) Move.DataRoute data,
     @Schema(nullable = true) String reason,
     @Schema(nullable = true) String until,
-    @Schema(nullable = true) Integer seats) {
+    @Schema(nullable = true) Integer seats,
+    @Schema(nullable = true) String rule) {
 
   private static final int LONGEST_REASON = 1000;
 
   static MoveRequest takeBack(String holding) {
     return new MoveRequest(
-        MoveKind.TAKE_BACK, holding, null, null, null, null, null, null, null, null);
+        MoveKind.TAKE_BACK, holding, null, null, null, null, null, null, null, null, null);
   }
 
   static MoveRequest of(JsonNode move) {
@@ -59,7 +61,8 @@ public record MoveRequest(
         Params.choice("data", text(move, "data"), Move.DataRoute.class).orElse(null),
         reason,
         text(move, "until"),
-        move.path("seats").isInt() ? move.path("seats").intValue() : null);
+        move.path("seats").isInt() ? move.path("seats").intValue() : null,
+        text(move, "rule"));
   }
 
   private static String text(JsonNode move, String field) {

@@ -169,6 +169,15 @@ final class MoveResolver {
       return false;
     }
     line(move, line);
+    if (request.rule() != null) {
+      boolean fits =
+          book.standingRules().stream()
+              .anyMatch(rule -> rule.id().equals(request.rule()) && rule.plan().equals(move.plan));
+      if (!fits) {
+        return fault("rule", request.rule(), "There is no such rule for this plan.");
+      }
+      move.method = Holding.Method.RULE;
+    }
     if (request.account() != null) {
       if (!book.accounts().has(request.account())) {
         return fault("account", request.account(), "There is no account of this id.");

@@ -11,6 +11,7 @@ import java.time.LocalDate;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Set;
+import org.sobertally.core.book.Holding;
 import org.sobertally.core.slate.Move;
 import org.sobertally.core.slate.MoveKind;
 
@@ -74,6 +75,10 @@ class SlateMove {
   /** Whether the account is opened by the move. */
   @Column(name = "new_account")
   boolean newAccount;
+
+  /** How a seat that is handed out comes to its holder; null for by hand. */
+  @Enumerated(EnumType.STRING)
+  Holding.Method method;
 
   /** Money a year, below zero where saved, as it was when the slate was sent. */
   BigDecimal yearly;

@@ -134,6 +134,21 @@ class SlateStore {
             .getResultList());
   }
 
+  /** What is on the author's drafts. */
+  @Transactional
+  List<SlateMove> movesOnDraftOf(String author) {
+    return entities
+        .createQuery(
+            """
+            select m from SlateMove m, Slate s
+            where m.slate = s.id and s.author = :author and s.state = :draft order by m.place
+            """,
+            SlateMove.class)
+        .setParameter("author", author)
+        .setParameter("draft", Slate.State.DRAFT)
+        .getResultList();
+  }
+
   /** What other slates, sent and not ended, plan to move. */
   List<SlateMove> plannedElsewhere(String slate) {
     return entities

@@ -95,6 +95,7 @@ final class Dto {
    *
    * @param spare below zero where more are held than bought
    * @param missing seats held beyond those bought
+   * @param mostAtOnce of a floating pool: the most seats taken at once within the need window
    * @param cashFrom from when a smaller quantity, asked for on the as-of day, is paid
    * @param tiers how many plans the ladder has; 0 for none
    */
@@ -114,6 +115,7 @@ final class Dto {
       int resting,
       @JsonProperty("short") int missing,
       States states,
+      @Schema(nullable = true) Integer mostAtOnce,
       int cannotSay,
       int onLeave,
       UtilisationDto utilisation,

@@ -68,7 +68,7 @@ public class SubscriptionResource {
   }
 
   private Summaries summaries(Book book, LocalDate day) {
-    return new Summaries(book, day, figures.of(book, day));
+    return new Summaries(book, day, figures);
   }
 
   static int line(Book book, String id) {

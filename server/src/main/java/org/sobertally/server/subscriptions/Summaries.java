@@ -11,6 +11,7 @@ import org.sobertally.core.agreement.Agreement;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.book.Holdings;
 import org.sobertally.core.catalogue.Plan;
+import org.sobertally.core.catalogue.PlanModel;
 import org.sobertally.core.catalogue.Vendor;
 import org.sobertally.core.ledger.Ledger;
 import org.sobertally.core.ledger.Places;
@@ -28,12 +29,21 @@ final class Summaries {
 
   private final Book book;
   private final LocalDate asOf;
+  private final Figures figures;
   private final Figures.Whole whole;
 
-  Summaries(Book book, LocalDate asOf, Figures.Whole whole) {
+  Summaries(Book book, LocalDate asOf, Figures figures) {
     this.book = book;
     this.asOf = asOf;
-    this.whole = whole;
+    this.figures = figures;
+    this.whole = figures.of(book, asOf);
+  }
+
+  /** How many seats of a floating pool were needed at once lately; null of any other plan. */
+  private Integer atOnce(int line) {
+    return book.planOfLine(line).model() == PlanModel.FLOATING
+        ? figures.poolPeak(book, book.planNumberOfLine(line), asOf)
+        : null;
   }
 
   Dto.Subscription subscription(int line) {
@@ -65,6 +75,7 @@ final class Summaries {
             states.get(UseState.UNANSWERED),
             states.get(UseState.SUSPENDED),
             states.get(UseState.LEFT)),
+        atOnce(line),
         count(line, whole.states()::cannotSay),
         count(line, h -> whole.states().isOpen(h) && whole.states().onLeave(h)),
         new Dto.UtilisationDto(
@@ -155,7 +166,10 @@ final class Summaries {
         Money seat = book.seatPrice(line, asOf);
         Places places = Ledger.count(book, line, asOf);
         paid = paid.plus(book.yearlyCost(line, asOf));
-        spare = spare.plus(seat.times(Math.max(0, places.spare())));
+        Integer atOnce = atOnce(line);
+        int needed = atOnce == null ? 0 : Math.min(atOnce, Math.max(0, places.spare()));
+        money.merge(UseState.IN_USE, seat.times(needed), Money::plus);
+        spare = spare.plus(seat.times(Math.max(0, places.spare()) - needed));
         resting = resting.plus(seat.times(places.resting()));
         states(line).forEach((state, n) -> money.merge(state, seat.times(n), Money::plus));
       }

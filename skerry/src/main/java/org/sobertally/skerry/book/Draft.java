@@ -54,10 +54,13 @@ final class Draft {
     HEADERS.put("holdings.csv", "holding,account,line,from,until,method");
     HEADERS.put("evidence.csv", "vendor,complete_from,complete_to,kind");
     HEADERS.put("activity.csv", "account,part,day");
+    HEADERS.put("sessions.csv", "session,account,plan,started,ended,host");
+    HEADERS.put("installs.csv", "account,part,device,seen_on");
     HEADERS.put("keeps.csv", "keep,holding,reason,by,until");
     HEADERS.put(
         "data_rules.csv",
         "vendor,after,stage,name,days,reach,per_seat_year,per_gb_month,per_gb_opened,pooled");
+    HEADERS.put("rates.csv", "currency,day,rate");
     HEADERS.put("settings.csv", "name,value");
   }
 
@@ -98,6 +101,17 @@ final class Draft {
   void evidence(String vendor, int daysBefore) {
     evidenceTo = EVIDENCE_TO.minusDays(daysBefore);
     row("evidence.csv", vendor, EVIDENCE_FROM, evidenceTo, "DAILY");
+  }
+
+  /** The same of a vendor that tells only when each part was used last. */
+  void lastSeenEvidence(String vendor) {
+    evidenceTo = EVIDENCE_TO;
+    row("evidence.csv", vendor, EVIDENCE_FROM, evidenceTo, "LAST_SEEN");
+  }
+
+  /** One day of use of one part. */
+  void use(String account, String part, LocalDate day) {
+    rows.get("activity.csv").add(new String[] {account, part, day.toString()});
   }
 
   /** The days of use of an account's parts; a day without any part does not happen. */

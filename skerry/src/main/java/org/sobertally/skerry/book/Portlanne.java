@@ -59,7 +59,16 @@ final class Portlanne implements VendorStory {
         int roll = draft.chance("charts " + member.id()).nextInt(100);
         Habit habit = roll < 74 ? Habit.SHIFTS : roll < 86 ? Habit.AT_TIMES : Habit.STOPPED;
         seats.give(member, habit, PARTS);
+        tellInstalled(draft, member, roll);
       }
+    }
+  }
+
+  /** Charts must be set up; a few have the seat and never did. */
+  private static void tellInstalled(Draft draft, Member member, int roll) {
+    if (roll % 9 != 4) {
+      LocalDate seen = LocalDate.of(2025, 9, 4).plusDays(roll);
+      draft.row("installs.csv", VENDOR + "-" + member.id(), "charts", "bridge-" + roll % 12, seen);
     }
   }
 }

@@ -12,7 +12,19 @@ public final class SkerryLine {
 
   /** A vendor more is one more story here. */
   private static final List<VendorStory> STORIES =
-      List.of(new Quillmoor(), new Ternhythe(), new Helmsway(), new Ledgerness(), new Portlanne());
+      List.of(
+          new Quillmoor(),
+          new Ternhythe(),
+          new Helmsway(),
+          new Plumbrigg(),
+          new Ledgerness(),
+          new Beaconfell(),
+          new Saltcote(),
+          new Deepglass(),
+          new Gantryfold(),
+          new Reedholm(),
+          new Cairnvault(),
+          new Portlanne());
 
   private SkerryLine() {}
 

@@ -1,0 +1,189 @@
+package org.sobertally.server.people;
+
+import jakarta.enterprise.context.ApplicationScoped;
+import java.util.ArrayList;
+import java.util.BitSet;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Locale;
+import java.util.OptionalInt;
+import java.util.function.IntPredicate;
+import java.util.stream.IntStream;
+import org.sobertally.core.book.Book;
+import org.sobertally.core.book.Holdings;
+import org.sobertally.core.book.Table;
+import org.sobertally.core.findings.FindingKind;
+import org.sobertally.core.people.Group;
+import org.sobertally.core.people.Person;
+import org.sobertally.core.roll.PeopleRoll;
+import org.sobertally.core.time.Days;
+import org.sobertally.core.use.UseStates;
+import org.sobertally.server.http.Params;
+import org.sobertally.server.http.Problem;
+
+/** Finds people by what is known of them. */
+@ApplicationScoped
+class PeopleSearch {
+
+  /** In which order people are listed. */
+  enum Sort {
+    NAME,
+    COST,
+    RECOVERABLE,
+    LAST_USED,
+    SEATS
+  }
+
+  /** What the words are looked for in, by the people's numbers, of one table of people. */
+  private record Texts(Table<Person> people, String[] lower) {}
+
+  private volatile Texts texts;
+
+  /** The numbers of the people who fit, in order. */
+  int[] find(Book book, UseStates states, PeopleRoll roll, PeopleFilter filter, String sortText) {
+    Sort sort = Params.choice("sort", sortText, Sort.class).orElse(Sort.NAME);
+    List<IntPredicate> tests = new ArrayList<>();
+    addTestsOfPerson(book, states, filter, tests);
+    addTestsOfSeats(book, states, roll, filter, tests);
+    if (filter.words != null && !filter.words.isBlank()) {
+      String[] lower = textsOf(book).lower();
+      for (String word : filter.words.strip().toLowerCase(Locale.ROOT).split("\\s+")) {
+        tests.add(p -> lower[p].contains(word));
+      }
+    }
+    IntStream fitting =
+        IntStream.range(0, book.people().size())
+            .filter(p -> tests.stream().allMatch(test -> test.test(p)));
+    return fitting.boxed().sorted(order(book, roll, sort)).mapToInt(p -> p).toArray();
+  }
+
+  private static Comparator<Integer> order(Book book, PeopleRoll roll, Sort sort) {
+    Comparator<Integer> byName =
+        Comparator.comparing((Integer p) -> book.people().get(p).name()).thenComparing(p -> p);
+    return switch (sort) {
+      case NAME -> byName;
+      case COST -> Comparator.comparing(roll::costAmount).reversed().thenComparing(byName);
+      case RECOVERABLE ->
+          Comparator.comparing(roll::recoverableAmount).reversed().thenComparing(byName);
+      case LAST_USED -> Comparator.comparing(roll::lastUsed).thenComparing(byName);
+      case SEATS -> Comparator.comparing(roll::seats).reversed().thenComparing(byName);
+    };
+  }
+
+  private Texts textsOf(Book book) {
+    Texts known = texts;
+    if (known == null || known.people() != book.people()) {
+      String[] lower =
+          book.people().all().stream()
+              .map(
+                  p ->
+                      String.join(
+                              "\n",
+                              p.name(),
+                              p.email(),
+                              p.id(),
+                              p.department() == null ? "" : p.department())
+                          .toLowerCase(Locale.ROOT))
+              .toArray(String[]::new);
+      known = new Texts(book.people(), lower);
+      texts = known;
+    }
+    return known;
+  }
+
+  private static boolean asked(String value) {
+    return value != null && !value.isBlank();
+  }
+
+  private static void addTestsOfPerson(
+      Book book, UseStates states, PeopleFilter filter, List<IntPredicate> tests) {
+    Table<Person> people = book.people();
+    if (asked(filter.group)) {
+      if (!book.groups().has(filter.group)) {
+        throw Problem.notFound("There is no group %s.".formatted(filter.group));
+      }
+      tests.add(members(book, book.groups().byId(filter.group))::get);
+    }
+    if (asked(filter.site)) {
+      tests.add(p -> filter.site.equals(people.get(p).site()));
+    }
+    if (asked(filter.department)) {
+      tests.add(p -> filter.department.equals(people.get(p).department()));
+    }
+    if (asked(filter.manager)) {
+      tests.add(p -> filter.manager.equals(people.get(p).manager()));
+    }
+    int day = Days.of(states.asOf());
+    Params.choice("status", filter.status, Person.Status.class)
+        .ifPresent(status -> tests.add(p -> book.standings().statusOn(p, day) == status));
+    if (asked(filter.service)) {
+      boolean wanted = Boolean.parseBoolean(filter.service);
+      tests.add(p -> people.get(p).kind() == Person.Kind.SERVICE == wanted);
+    }
+    if (asked(filter.owner)) {
+      BitSet led = new BitSet();
+      for (Group group : book.groups().all()) {
+        if (!group.leads().isEmpty()) {
+          led.or(members(book, group));
+        }
+      }
+      tests.add(p -> people.get(p).manager() == null && !led.get(p));
+    }
+  }
+
+  private static BitSet members(Book book, Group group) {
+    BitSet members = new BitSet(book.people().size());
+    for (String member : group.members()) {
+      int number = book.people().numberOf(member);
+      if (number >= 0) {
+        members.set(number);
+      }
+    }
+    return members;
+  }
+
+  private static void addTestsOfSeats(
+      Book book, UseStates states, PeopleRoll roll, PeopleFilter filter, List<IntPredicate> tests) {
+    if (asked(filter.holds)) {
+      tests.add(holders(book, states, filter.holds)::get);
+    }
+    if (asked(filter.lacks)) {
+      BitSet holders = holders(book, states, filter.lacks);
+      tests.add(p -> !holders.get(p));
+    }
+    OptionalInt unused = Params.number("unused", filter.unused, 1, 3650);
+    if (unused.isPresent()) {
+      int since = Days.of(states.asOf()) - unused.getAsInt();
+      tests.add(p -> roll.seats(p) > 0 && roll.lastUsed(p) <= since);
+    }
+    if (asked(filter.kind)) {
+      if (filter.kind.equalsIgnoreCase("ANY")) {
+        tests.add(roll::foundAny);
+      } else {
+        Params.choice("kind", filter.kind, FindingKind.class)
+            .ifPresent(kind -> tests.add(p -> roll.found(p, kind)));
+      }
+    }
+  }
+
+  /** Who holds a seat of the plan now. */
+  private static BitSet holders(Book book, UseStates states, String plan) {
+    if (!book.plans().has(plan)) {
+      throw Problem.notFound("There is no plan %s.".formatted(plan));
+    }
+    BitSet holders = new BitSet(book.people().size());
+    Holdings holdings = book.holdings();
+    int number = book.plans().require(plan);
+    for (int line = 0; line < book.lines().size(); line++) {
+      if (book.planNumberOfLine(line) == number) {
+        for (int h = holdings.lineStart(line); h < holdings.lineEnd(line); h++) {
+          int person = book.personOfAccount(holdings.account(h));
+          if (person >= 0 && states.isOpen(h)) {
+            holders.set(person);
+          }
+        }
+      }
+    }
+    return holders;
+  }
+}

@@ -1,0 +1,36 @@
+package org.sobertally.server.people;
+
+import java.time.LocalDate;
+import java.util.List;
+import org.eclipse.microprofile.openapi.annotations.media.Schema;
+import org.sobertally.core.findings.FindingKind;
+import org.sobertally.core.people.Person;
+import org.sobertally.server.http.MoneyDto;
+
+/**
+ * Somebody in a list.
+ *
+ * @param status as of the day
+ * @param leads groups they lead
+ * @param lastUsed the newest day on which a seat held now was used
+ * @param kinds what was found
+ */
+@Schema(name = "PersonRow")
+record PersonRow(
+    String person,
+    String name,
+    String email,
+    @Schema(nullable = true) String department,
+    @Schema(nullable = true) String site,
+    Person.Status status,
+    @Schema(nullable = true) LocalDate statusSince,
+    Person.Kind kind,
+    @Schema(nullable = true) String managerName,
+    List<String> groups,
+    List<String> leads,
+    int seats,
+    List<String> plans,
+    MoneyDto yearlyCost,
+    MoneyDto recoverable,
+    @Schema(nullable = true) LocalDate lastUsed,
+    List<FindingKind> kinds) {}

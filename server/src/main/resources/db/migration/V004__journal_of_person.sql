@@ -1,0 +1,1 @@
+CREATE INDEX journal_person ON journal (person);
