@@ -18,6 +18,13 @@ export type Combination = Schemas['Combination'];
 export type Ledger = Schemas['Ledger'];
 export type Slate = Schemas['Slate'];
 export type Move = Schemas['Move'];
+export type MoveRequest = Partial<Schemas['MoveRequest']> & Pick<Schemas['MoveRequest'], 'kind'>;
+export type PersonRow = Schemas['PersonRow'];
+export type PersonPage = Schemas['PersonPage'];
+export type PersonEvent = Schemas['PersonEvent'];
+export type ListCheck = Schemas['ListCheck'];
+export type Group = Schemas['Group'];
+export type RulePreview = Schemas['RulePreview'];
 export type JournalEntry = Schemas['JournalEntry'];
 export type Session = Schemas['Session'];
 export type UseState = Schemas['UseState'];
@@ -80,14 +87,28 @@ export async function dataOf<T>(answer: Promise<{ data?: T }>): Promise<T> {
   return data as T;
 }
 
-/** Fetches a list as CSV and hands it to the browser as a file. */
-export async function saveCsv(path: string, file: string) {
-  const response = await fetch(path, { headers: { Accept: 'text/csv' } });
+/** Sends text (a list, a file) and gives the answer, as JSON or as text. */
+export async function postText(path: string, text: string, accept: string): Promise<Response> {
+  const headers: Record<string, string> = { 'Content-Type': 'text/csv', Accept: accept };
+  if (csrf) headers['X-CSRF-Token'] = csrf;
+  const response = await fetch(path, { method: 'POST', headers, body: text });
   if (!response.ok) throw await errorOf(response);
+  return response;
+}
+
+/** Hands what came as a file to the browser. */
+export async function saveAs(response: Response, file: string) {
   const url = URL.createObjectURL(await response.blob());
   const link = document.createElement('a');
   link.href = url;
   link.download = file;
   link.click();
   URL.revokeObjectURL(url);
+}
+
+/** Fetches a list as CSV and hands it to the browser as a file. */
+export async function saveCsv(path: string, file: string) {
+  const response = await fetch(path, { headers: { Accept: 'text/csv' } });
+  if (!response.ok) throw await errorOf(response);
+  await saveAs(response, file);
 }

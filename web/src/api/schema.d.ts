@@ -360,6 +360,59 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/v1/groups': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Groups */
+    get: {
+      parameters: {
+        query?: {
+          asOf?: string;
+        };
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['Group'][];
+            'text/csv': components['schemas']['Group'][];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/v1/journal': {
     parameters: {
       query?: never;
@@ -392,6 +445,258 @@ export interface paths {
           content: {
             'application/json': components['schemas']['JournalEntry'][];
             'text/csv': components['schemas']['JournalEntry'][];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/v1/people': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** List */
+    get: {
+      parameters: {
+        query?: {
+          asOf?: string;
+          cursor?: string;
+          department?: string;
+          group?: string;
+          /** @description a plan they hold */
+          holds?: string;
+          /** @description a kind of finding, or ANY */
+          kind?: string;
+          /** @description a plan they do not hold */
+          lacks?: string;
+          limit?: string;
+          manager?: string;
+          /** @description NONE for people whose department has no lead and who have no manager */
+          owner?: string;
+          /** @description words in the name, address, id or department, all of them */
+          q?: string;
+          /** @description true for service accounts only, false for people only */
+          service?: string;
+          site?: string;
+          sort?: string;
+          /** @description ACTIVE, ON_LEAVE, SUSPENDED or LEFT, as of the day */
+          status?: string;
+          /** @description hold seats and used none of them for so many days */
+          unused?: string;
+        };
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['PersonRow'][];
+            'text/csv': components['schemas']['PersonRow'][];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/v1/people/choices': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Choices */
+    get: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['PeopleChoices'];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/v1/people/totals': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Totals */
+    get: {
+      parameters: {
+        query?: {
+          asOf?: string;
+          department?: string;
+          group?: string;
+          /** @description a plan they hold */
+          holds?: string;
+          /** @description a kind of finding, or ANY */
+          kind?: string;
+          /** @description a plan they do not hold */
+          lacks?: string;
+          manager?: string;
+          /** @description NONE for people whose department has no lead and who have no manager */
+          owner?: string;
+          /** @description words in the name, address, id or department, all of them */
+          q?: string;
+          /** @description true for service accounts only, false for people only */
+          service?: string;
+          site?: string;
+          /** @description ACTIVE, ON_LEAVE, SUSPENDED or LEFT, as of the day */
+          status?: string;
+          /** @description hold seats and used none of them for so many days */
+          unused?: string;
+        };
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['PeopleTotals'];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/v1/people/{person}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Person */
+    get: {
+      parameters: {
+        query?: {
+          asOf?: string;
+        };
+        header?: never;
+        path: {
+          person: string;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['PersonPage'];
           };
         };
         /** @description Not Authorized */
@@ -472,6 +777,61 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/v1/people/{person}/timeline': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Timeline */
+    get: {
+      parameters: {
+        query?: {
+          asOf?: string;
+        };
+        header?: never;
+        path: {
+          person: string;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['PersonEvent'][];
+            'text/csv': components['schemas']['PersonEvent'][];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/v1/pools/{plan}/sizing': {
     parameters: {
       query?: never;
@@ -522,6 +882,173 @@ export interface paths {
     };
     put?: never;
     post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/v1/rules': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Switch On */
+    post: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/json': components['schemas']['RuleRequest'];
+        };
+      };
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['Group'][];
+          };
+        };
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/v1/rules/preview': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Preview */
+    get: {
+      parameters: {
+        query?: {
+          asOf?: string;
+          group?: string;
+          plan?: string;
+        };
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['RulePreview'];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/v1/rules/{rule}/end': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** End */
+    post: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          rule: string;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['Group'][];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
     delete?: never;
     options?: never;
     head?: never;
@@ -731,6 +1258,122 @@ export interface paths {
             [name: string]: unknown;
           };
           content?: never;
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/v1/slates/list-check': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Check */
+    post: {
+      parameters: {
+        query?: {
+          kind?: string;
+          plan?: string;
+        };
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'text/csv': string;
+          'text/plain': string;
+        };
+      };
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['ListCheck'];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/v1/slates/list-check/rest': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Rest */
+    post: {
+      parameters: {
+        query?: {
+          kind?: string;
+          plan?: string;
+        };
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'text/csv': string;
+          'text/plain': string;
+        };
+      };
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'text/csv': components['schemas']['RestRow'][];
+          };
         };
         /** @description Not Authorized */
         401: {
@@ -1014,6 +1657,59 @@ export interface paths {
         };
       };
     };
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/v1/slates/{id}/moves/{move}/done-by-hand': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Done By Hand */
+    post: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          id: string;
+          move: string;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['Slate'];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    delete?: never;
     options?: never;
     head?: never;
     patch?: never;
@@ -1627,6 +2323,60 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/v1/subscriptions/{line}/methods': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Methods */
+    get: {
+      parameters: {
+        query?: {
+          asOf?: string;
+        };
+        header?: never;
+        path: {
+          line: string;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['Methods'];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/v1/subscriptions/{line}/prices': {
     parameters: {
       query?: never;
@@ -1804,6 +2554,10 @@ export interface components {
       | 'ACCESS_SHUT'
       | 'TAKEN_BACK'
       | 'RESTED';
+    Choice: {
+      id: string;
+      name: string;
+    };
     /** @enum {string} */
     Code:
       | 'NOT_HELD'
@@ -1811,9 +2565,20 @@ export interface components {
       | 'LAST_ADMIN'
       | 'UNCONFIRMED'
       | 'ALREADY_PLANNED'
-      | 'NO_LINK'
       | 'NO_SPARE_SEAT'
+      | 'SEAT_RESTING'
       | 'TARGET_SUSPENDED'
+      | 'ALREADY_HOLDS'
+      | 'NO_CHANGE'
+      | 'OTHER_VENDOR'
+      | 'SIGNED_IN'
+      | 'CONFLICT'
+      | 'NO_DATA_ROUTE'
+      | 'RETENTION_DUTY'
+      | 'INCOMPLETE'
+      | 'NO_ACCOUNT'
+      | 'NEVER_SHRINKS'
+      | 'WOULD_BE_SHORT'
       | 'RULE_HANDS_BACK'
       | 'NOT_REUSABLE'
       | 'SEAT_RESTS'
@@ -1822,6 +2587,11 @@ export interface components {
       | 'BELOW_FLOOR'
       | 'SAVES_LATER'
       | 'ONE_WAY'
+      | 'LOSES_PARTS'
+      | 'BY_HAND'
+      | 'STAYS_PAID'
+      | 'OPENS_ACCOUNT'
+      | 'COSTS_MORE'
       | 'ON_LEAVE'
       | 'STILL_USED';
     Combination: {
@@ -1977,6 +2747,16 @@ export interface components {
     FloorOf: 'BOUGHT' | 'HELD';
     /** @enum {string} */
     FloorStatus: 'MET' | 'BELOW' | 'CANNOT_SAY';
+    Group: {
+      group: string;
+      name: string;
+      /** Format: int32 */
+      retentionDays?: number | null;
+      /** Format: int32 */
+      members: number;
+      leads: components['schemas']['PersonName'][];
+      rules: components['schemas']['Rule'][];
+    };
     Holding: {
       holding: string;
       account: string;
@@ -2109,7 +2889,7 @@ export interface components {
         | null;
     };
     /** @enum {string} */
-    Kind: 'TAKE_BACK';
+    Kind: 'PERSON' | 'SERVICE';
     /** @enum {string} */
     Kind1: 'DAILY' | 'LAST_SEEN';
     KindCount: {
@@ -2133,6 +2913,28 @@ export interface components {
       after: components['schemas']['Counts'];
       yearlyDelta: components['schemas']['Money'];
     };
+    ListCheck: {
+      /** Format: int32 */
+      good: number;
+      /** Format: int32 */
+      rest: number;
+      verdicts: {
+        [key: string]: number;
+      };
+      rows: components['schemas']['ListRow'][];
+    };
+    ListRow: {
+      /** Format: int32 */
+      row: number;
+      who: string;
+      what: string;
+      verdict: string;
+      message: string;
+      person?: string | null;
+      name?: string | null;
+      planName?: string | null;
+      move: components['schemas']['MoveRequest'] | null;
+    };
     /**
      * Format: date
      * @example 2022-03-10
@@ -2147,21 +2949,39 @@ export interface components {
     };
     /** @enum {string} */
     MayShrink: 'MONTHLY' | 'AT_RENEWAL' | 'NEVER';
+    /** @enum {string} */
+    Method: 'HAND' | 'RULE' | 'VENDOR';
+    Methods: {
+      usual: components['schemas']['Method'];
+      /** Format: int32 */
+      byHand: number;
+      /** Format: int32 */
+      byRule: number;
+      /** Format: int32 */
+      byVendor: number;
+      others: components['schemas']['RuleHolding'][];
+    };
     Money: {
       amount: string;
       currency: string;
     };
     Move: {
       id: string;
-      kind: components['schemas']['Kind'];
-      state: components['schemas']['State1'];
-      holding: string;
-      account: string;
+      kind: components['schemas']['MoveKind'];
+      what: string;
+      state: components['schemas']['State2'];
+      holding?: string | null;
+      account?: string | null;
       person?: string | null;
       name: string;
-      plan: string;
-      planName: string;
-      line: string;
+      vendor: string;
+      vendorName: string;
+      plan?: string | null;
+      planName?: string | null;
+      line?: string | null;
+      toLine?: string | null;
+      /** Format: int32 */
+      seats?: number | null;
       /** Format: int32 */
       idleDays?: number | null;
       lastUsed?:
@@ -2180,12 +3000,38 @@ export interface components {
         | components['schemas']['LocalDate']
         | null;
       mayUndo: boolean;
+      byHand: boolean;
       reason?: string | null;
       waitsFor?: string | null;
     };
+    /** @enum {string} */
+    MoveKind:
+      | 'TAKE_BACK'
+      | 'HAND_OUT'
+      | 'STEP_DOWN'
+      | 'STEP_UP'
+      | 'SWAP'
+      | 'REST'
+      | 'WAKE'
+      | 'SUSPEND'
+      | 'BRING_BACK'
+      | 'DELETE'
+      | 'KEEP'
+      | 'GIVE_BACK'
+      | 'BUY_MORE';
     MoveRequest: {
-      kind: components['schemas']['Kind'];
-      holding: string;
+      kind: components['schemas']['MoveKind'];
+      holding?: string | null;
+      account?: string | null;
+      person?: string | null;
+      plan?: string | null;
+      line?: string | null;
+      data?: string | null;
+      reason?: string | null;
+      until?: string | null;
+      /** Format: int32 */
+      seats?: number | null;
+      rule?: string | null;
     };
     MovesRequest: {
       moves: components['schemas']['MoveRequest'][];
@@ -2205,9 +3051,139 @@ export interface components {
       atRisk: number;
       pooled: boolean;
     };
+    PartUse: {
+      part: string;
+      name: string;
+      days: string;
+    };
+    PeopleChoices: {
+      groups: components['schemas']['Choice'][];
+      sites: string[];
+      departments: string[];
+      plans: components['schemas']['Choice'][];
+    };
+    PeopleTotals: {
+      /** Format: int32 */
+      people: number;
+      /** Format: int32 */
+      holdings: number;
+      yearlyCost: components['schemas']['Money'];
+      recoverable: components['schemas']['Money'];
+    };
+    PersonAccount: {
+      account: string;
+      vendor: string;
+      vendorName: string;
+      state: components['schemas']['State'];
+      stateSince?:
+        | ((string | components['schemas']['LocalDate'] | null) | null)
+        | components['schemas']['LocalDate']
+        | null;
+      admin: boolean;
+      seats: components['schemas']['PersonSeat'][];
+      ribbonTo: components['schemas']['LocalDate'];
+      use: components['schemas']['PartUse'][];
+    };
     PersonCover: {
       person: string;
       vendors: components['schemas']['VendorCover'][];
+    };
+    PersonEvent: {
+      day: components['schemas']['LocalDate'];
+      what: string;
+      actor?: string | null;
+      slate?: string | null;
+    };
+    PersonGroup: {
+      group: string;
+      name: string;
+      leads: boolean;
+      ledBy: string[];
+    };
+    PersonKeep: {
+      reason: string;
+      by?: string | null;
+      until: components['schemas']['LocalDate'];
+    };
+    PersonName: {
+      person: string;
+      name: string;
+    };
+    PersonPage: {
+      person: string;
+      name: string;
+      email: string;
+      department?: string | null;
+      site?: string | null;
+      kind: components['schemas']['Kind'];
+      status: components['schemas']['Status'];
+      statusSince?:
+        | ((string | components['schemas']['LocalDate'] | null) | null)
+        | components['schemas']['LocalDate']
+        | null;
+      until?:
+        | ((string | components['schemas']['LocalDate'] | null) | null)
+        | components['schemas']['LocalDate']
+        | null;
+      joined?:
+        | ((string | components['schemas']['LocalDate'] | null) | null)
+        | components['schemas']['LocalDate']
+        | null;
+      manager?: string | null;
+      managerName?: string | null;
+      /** Format: int32 */
+      reports: number;
+      groups: components['schemas']['PersonGroup'][];
+      accounts: components['schemas']['PersonAccount'][];
+    };
+    PersonRow: {
+      person: string;
+      name: string;
+      email: string;
+      department?: string | null;
+      site?: string | null;
+      status: components['schemas']['Status'];
+      statusSince?:
+        | ((string | components['schemas']['LocalDate'] | null) | null)
+        | components['schemas']['LocalDate']
+        | null;
+      kind: components['schemas']['Kind'];
+      managerName?: string | null;
+      groups: string[];
+      leads: string[];
+      /** Format: int32 */
+      seats: number;
+      plans: string[];
+      yearlyCost: components['schemas']['Money'];
+      recoverable: components['schemas']['Money'];
+      lastUsed?:
+        | ((string | components['schemas']['LocalDate'] | null) | null)
+        | components['schemas']['LocalDate']
+        | null;
+      kinds: components['schemas']['FindingKind'][];
+    };
+    PersonSeat: {
+      holding: string;
+      line: string;
+      plan: string;
+      planName: string;
+      from: components['schemas']['LocalDate'];
+      until?:
+        | ((string | components['schemas']['LocalDate'] | null) | null)
+        | components['schemas']['LocalDate']
+        | null;
+      method: components['schemas']['Method'];
+      state: components['schemas']['UseState'] | null;
+      cannotSay: boolean;
+      onLeave: boolean;
+      lastUsed?:
+        | ((string | components['schemas']['LocalDate'] | null) | null)
+        | components['schemas']['LocalDate']
+        | null;
+      /** Format: int32 */
+      idleDays?: number | null;
+      yearlyCost: components['schemas']['Money'];
+      keep: components['schemas']['PersonKeep'] | null;
     };
     /** @enum {string} */
     Place: 'OUTSIDE' | 'SPARE' | 'PROMISED' | 'HELD' | 'RESTING';
@@ -2297,8 +3273,62 @@ export interface components {
       code: components['schemas']['Code'];
       text: string;
     };
+    RestRow: {
+      person: string;
+      plan: string;
+      /** Format: int32 */
+      row: number;
+      verdict: string;
+      message: string;
+    };
     /** @enum {string} */
     Role: 'READER' | 'STEWARD' | 'DECIDER' | 'KEEPER';
+    Rule: {
+      rule: string;
+      group: string;
+      plan: string;
+      planName: string;
+      vendorName: string;
+      from?:
+        | ((string | components['schemas']['LocalDate'] | null) | null)
+        | components['schemas']['LocalDate']
+        | null;
+      until?:
+        | ((string | components['schemas']['LocalDate'] | null) | null)
+        | components['schemas']['LocalDate']
+        | null;
+      inForce: boolean;
+      /** Format: int32 */
+      due: number;
+    };
+    RuleHolding: {
+      holding: string;
+      name: string;
+    };
+    RuleLeftOut: {
+      person: string;
+      name: string;
+      why: string;
+    };
+    RulePreview: {
+      group: string;
+      groupName: string;
+      plan: string;
+      planName: string;
+      gets: components['schemas']['PersonName'][];
+      /** Format: int32 */
+      has: number;
+      leftOut: components['schemas']['RuleLeftOut'][];
+      comesBack: components['schemas']['RuleHolding'][];
+      /** Format: int32 */
+      spare: number;
+      /** Format: int32 */
+      missing: number;
+    };
+    RuleRequest: {
+      group: string;
+      plan: string;
+    };
     SendRequest: {
       deadline?: string | null;
       note?: string | null;
@@ -2328,7 +3358,7 @@ export interface components {
     };
     Slate: {
       id: string;
-      state: components['schemas']['State'];
+      state: components['schemas']['State1'];
       author: string;
       authorName: string;
       created: components['schemas']['Instant'];
@@ -2344,6 +3374,15 @@ export interface components {
       mayPost: boolean;
       /** Format: int32 */
       openCalls: number;
+      /** Format: int32 */
+      byHand: number;
+      /** Format: int32 */
+      moveCount: number;
+      about: string[];
+      /** Format: int32 */
+      settled: number;
+      /** Format: int32 */
+      failed: number;
       moves: components['schemas']['Move'][];
       preview: components['schemas']['Preview'];
     };
@@ -2368,9 +3407,11 @@ export interface components {
       empty: boolean;
     };
     /** @enum {string} */
-    State: 'DRAFT' | 'SENT' | 'GRANTED' | 'REFUSED' | 'LAPSED' | 'POSTED' | 'CONFIRMED' | 'FAILED';
+    State: 'INVITED' | 'ACTIVE' | 'SUSPENDED' | 'DELETED';
     /** @enum {string} */
-    State1: 'PLANNED' | 'SENT' | 'CONFIRMED' | 'FAILED' | 'UNDOING' | 'UNDONE';
+    State1: 'DRAFT' | 'SENT' | 'GRANTED' | 'REFUSED' | 'LAPSED' | 'POSTED' | 'CONFIRMED' | 'FAILED';
+    /** @enum {string} */
+    State2: 'PLANNED' | 'SENT' | 'CONFIRMED' | 'FAILED' | 'UNDOING' | 'UNDONE';
     States: {
       /** Format: int32 */
       inUse: number;
@@ -2385,6 +3426,8 @@ export interface components {
       /** Format: int32 */
       left: number;
     };
+    /** @enum {string} */
+    Status: 'ACTIVE' | 'ON_LEAVE' | 'SUSPENDED' | 'LEFT';
     Subscription: {
       line: string;
       plan: string;
@@ -2407,6 +3450,8 @@ export interface components {
       /** Format: int32 */
       short: number;
       states: components['schemas']['States'];
+      /** Format: int32 */
+      mostAtOnce?: number | null;
       /** Format: int32 */
       cannotSay: number;
       /** Format: int32 */

@@ -1,9 +1,10 @@
-import { api, dataOf, type Slate } from '../api/client';
+import { api, dataOf, type MoveRequest, type Schemas, type Slate } from '../api/client';
 import { asOf } from './address.svelte';
 import { book } from './book.svelte';
 import { session } from './session.svelte';
 
 const WATCH_EVERY_MS = 700;
+const MANY_MOVES = 300;
 
 class SlateState {
   /** Every slate that may be seen, the newest first. */
@@ -24,7 +25,10 @@ class SlateState {
   );
 
   /** The holdings that stand on my draft. */
-  readonly planned = $derived(new Set(this.draft?.moves.map((m) => m.holding) ?? []));
+  readonly planned = $derived(new Set(this.draft?.moves.flatMap((m) => m.holding ?? []) ?? []));
+
+  /** The slate that a page shows, with all its moves. */
+  opened = $state.raw<Slate | null>(null);
 
   /** Loads the slates; while calls are on their way, again and again. */
   async load() {
@@ -35,6 +39,24 @@ class SlateState {
       this.#timer = setTimeout(() => void this.load(), WATCH_EVERY_MS);
     }
     if (before > 0) await book.load(asOf());
+    await this.#refreshOpened();
+  }
+
+  /** Loads one slate with its moves; a long one that is under way only when that is over. */
+  async open(id: string) {
+    this.opened = await dataOf(api.GET('/api/v1/slates/{id}', { params: { path: { id } } }));
+  }
+
+  async #refreshOpened() {
+    const opened = this.opened;
+    const now = opened && this.byId(opened.id);
+    if (!opened || !now) return;
+    const same = now.settled === opened.settled && now.state === opened.state && !now.byHand;
+    const busy = now.openCalls > 0 && now.moveCount > MANY_MOVES;
+    if (busy) this.opened = { ...now, moves: opened.moves };
+    else if (!same || now.openCalls !== opened.openCalls || now.state === 'DRAFT') {
+      await this.open(opened.id);
+    }
   }
 
   byId(id: string): Slate | undefined {
@@ -57,18 +79,20 @@ class SlateState {
     }
   }
 
-  /** Puts take-backs of the holdings on my draft; begins one if there is none. */
-  add(holdings: string[]) {
-    const moves = holdings.map((holding) => ({ kind: 'TAKE_BACK' as const, holding }));
+  /** Puts moves on my draft; begins one if there is none. */
+  plan(requests: MoveRequest[]) {
+    const body = { moves: requests as Schemas['MoveRequest'][] };
     const draft = this.draft;
     return this.#change(() =>
       draft
-        ? api.POST('/api/v1/slates/{id}/moves', {
-            params: { path: { id: draft.id } },
-            body: { moves },
-          })
-        : api.POST('/api/v1/slates', { body: { moves } }),
+        ? api.POST('/api/v1/slates/{id}/moves', { params: { path: { id: draft.id } }, body })
+        : api.POST('/api/v1/slates', { body }),
     );
+  }
+
+  /** Puts take-backs of the holdings on my draft. */
+  add(holdings: string[]) {
+    return this.plan(holdings.map((holding) => ({ kind: 'TAKE_BACK', holding })));
   }
 
   remove(move: string) {
@@ -103,6 +127,12 @@ class SlateState {
 
   post(id: string) {
     return this.#change(() => api.POST('/api/v1/slates/{id}/post', { params: { path: { id } } }));
+  }
+
+  doneByHand(id: string, move: string) {
+    return this.#change(() =>
+      api.POST('/api/v1/slates/{id}/moves/{move}/done-by-hand', { params: { path: { id, move } } }),
+    );
   }
 
   undo(id: string, move: string) {

@@ -50,6 +50,14 @@ export function shares(s: Subscription): { texture: Texture; seats: number }[] {
       { texture: 'spare' as const, seats: Math.max(0, s.spare) },
     ].filter((share) => share.seats > 0);
   }
+  if (s.model === 'FLOATING') {
+    // Nobody holds a seat of a pool: what counts is how many were taken at once.
+    const needed = Math.min(s.bought, s.mostAtOnce ?? 0);
+    return [
+      { texture: 'inUse' as const, seats: needed },
+      { texture: 'spare' as const, seats: s.bought - needed },
+    ].filter((share) => share.seats > 0);
+  }
   const all: { texture: Texture; seats: number }[] = [
     { texture: 'inUse', seats: s.states.inUse - s.cannotSay },
     { texture: 'unsure', seats: s.cannotSay },
@@ -71,3 +79,10 @@ export const PLACE_WORDS: Record<string, string> = {
   HELD: 'held',
   RESTING: 'resting',
 };
+
+export const PERSON_STATUS_WORDS = {
+  ACTIVE: 'active',
+  ON_LEAVE: 'on leave',
+  SUSPENDED: 'suspended',
+  LEFT: 'left',
+} as const;

@@ -41,8 +41,8 @@ Asks until when the slate is to be decided, and what the decider should know.
 >
   <form onsubmit={send}>
     <p>
-      {sayCount(slate.moves.length, 'move')}, {money} a year. Somebody else decides; without an answer
-      by the deadline nothing happens.
+      {sayCount(slate.moveCount, 'move')}, {money} a year. Somebody else decides; without an answer by
+      the deadline nothing happens.
     </p>
     <label>
       To be decided by

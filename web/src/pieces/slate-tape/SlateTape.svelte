@@ -42,23 +42,23 @@ What is planned, as an adding machine would print it; above it, what waits and w
     <div class="waits">
       {#each slates.waitingForMe as slate (slate.id)}
         <a href={to(`/slates/${slate.id}`)} class="calls">
-          {slate.authorName} asks you to decide {sayCount(slate.moves.length, 'move')} by
+          {slate.authorName} asks you to decide {sayCount(slate.moveCount, 'move')} by
           {sayShortDay(slate.deadline, day)}
         </a>
       {/each}
       {#each slates.readyToPost as slate (slate.id)}
         <a href={to(`/slates/${slate.id}`)} class="calls">
-          Granted: {sayCount(slate.moves.length, 'move')} can be posted
+          Granted: {sayCount(slate.moveCount, 'move')} can be posted
         </a>
       {/each}
       {#each slates.underWay as slate (slate.id)}
         <a href={to(`/slates/${slate.id}`)}>
-          Under way: {slate.moves.length - slate.openCalls} of {slate.moves.length} settled
+          Under way: {slate.settled} of {slate.moveCount} settled
         </a>
       {/each}
       {#each slates.waitingForOthers as slate (slate.id)}
         <a href={to(`/slates/${slate.id}`)}>
-          Sent: {sayCount(slate.moves.length, 'move')}, to be decided by
+          Sent: {sayCount(slate.moveCount, 'move')}, to be decided by
           {sayShortDay(slate.deadline, day)}
         </a>
       {/each}
@@ -69,7 +69,7 @@ What is planned, as an adding machine would print it; above it, what waits and w
         {#each moves.slice(0, MOST_PRINTED) as move (move.id)}
           <div class={['move', move.blocks.length > 0 && 'blocked']}>
             <div class="t">
-              <span>take back {move.planName}</span><span>{saySigned(move.yearly)}</span>
+              <span class="what">{move.what}</span><span>{saySigned(move.yearly)}</span>
             </div>
             <div class="d">
               <span class="who">
@@ -89,8 +89,8 @@ What is planned, as an adding machine would print it; above it, what waits and w
         {:else}
           <p class="nothing">
             {#if session.mayDraft}
-              Choose seats and press <kbd>.</kbd> to plan taking them back. Nothing leaves for a vendor
-              before somebody else has decided it.
+              Choose seats or people and press <kbd>.</kbd> to plan what is to become of them. Nothing
+              leaves for a vendor before somebody else has decided it.
             {:else}
               A steward plans here what is to be taken back.
             {/if}
@@ -106,7 +106,9 @@ What is planned, as an adding machine would print it; above it, what waits and w
         <div class="t">
           <span>cash, this year</span><span>{saySigned(preview.cashThisYear)}</span>
         </div>
-        <div class="t"><span>seats back</span><span>{preview.seatsBack}</span></div>
+        {#if preview.seatsBack > 0}
+          <div class="t"><span>seats back</span><span>{preview.seatsBack}</span></div>
+        {/if}
         {#each preview.lines as line (line.line)}
           <div class="d">
             <span>
@@ -241,6 +243,9 @@ What is planned, as an adding machine would print it; above it, what waits and w
   .d > :last-child {
     flex: none;
     white-space: nowrap;
+  }
+  .what {
+    overflow-wrap: anywhere;
   }
   .who {
     flex: 1;

@@ -1,7 +1,8 @@
-<!-- Finds a subscription by plan or vendor and opens it. -->
+<!-- Finds a subscription by plan or vendor, or a person, and opens it. -->
 <script lang="ts">
+  import { api, dataOf, type PersonRow, type Subscription } from '../../api/client';
   import { navigate } from '../../router';
-  import { search } from '../../state/address.svelte';
+  import { asOf, search } from '../../state/address.svelte';
   import { book } from '../../state/book.svelte';
 
   let text = $state('');
@@ -9,12 +10,51 @@
   let focused = $state(false);
   let input = $state<HTMLInputElement>();
 
-  const found = $derived.by(() => {
-    const wanted = text.trim().toLowerCase();
-    if (!wanted) return [];
-    return (book.subscriptions ?? [])
+  interface Hit {
+    key: string;
+    name: string;
+    about: string;
+    open: () => void;
+  }
+  const ASKS_AFTER_MS = 120;
+  const MOST_PLANS = 5;
+
+  let people = $state.raw<PersonRow[]>([]);
+  const wanted = $derived(text.trim().toLowerCase());
+  const plans = $derived(
+    (wanted ? (book.subscriptions ?? []) : [])
       .filter((s) => `${s.vendorName} ${s.planName} ${s.line}`.toLowerCase().includes(wanted))
-      .slice(0, 9);
+      .slice(0, MOST_PLANS),
+  );
+  const found = $derived<Hit[]>([
+    ...plans.map((s) => ({
+      key: s.line,
+      name: s.planName,
+      about: `${s.vendorName} · ${s.bought} seats`,
+      open: () => openPlan(s),
+    })),
+    ...people.map((p) => ({
+      key: p.person,
+      name: p.name,
+      about: p.department ?? p.email,
+      open: () =>
+        void navigate('/people/:person', { params: { person: p.person }, search: search() }),
+    })),
+  ]);
+
+  $effect(() => {
+    const q = wanted;
+    if (q.length < 2) {
+      people = [];
+      return undefined;
+    }
+    const timer = setTimeout(() => {
+      const query = { q, asOf: asOf(), limit: '6' };
+      dataOf(api.GET('/api/v1/people', { params: { query } }))
+        .then((rows) => q === wanted && (people = rows))
+        .catch(() => (people = []));
+    }, ASKS_AFTER_MS);
+    return () => clearTimeout(timer);
   });
 
   export function focus() {
@@ -22,16 +62,24 @@
     input?.select();
   }
 
-  function open(line: string) {
+  function openPlan(s: Subscription) {
+    if (s.model === 'FLOATING') {
+      void navigate('/pools/:plan', { params: { plan: s.plan }, search: search() });
+    } else {
+      void navigate('/subscriptions/:line', { params: { line: s.line }, search: search() });
+    }
+  }
+
+  function open(hit: Hit) {
     text = '';
     input?.blur();
-    void navigate('/subscriptions/:line', { params: { line }, search: search() });
+    hit.open();
   }
 
   function press(event: KeyboardEvent) {
     if (event.key === 'ArrowDown') at = Math.min(at + 1, found.length - 1);
     else if (event.key === 'ArrowUp') at = Math.max(at - 1, 0);
-    else if (event.key === 'Enter' && found[at]) open(found[at]!.line);
+    else if (event.key === 'Enter' && found[at]) open(found[at]!);
     else return;
     event.preventDefault();
   }
@@ -42,10 +90,10 @@
     bind:this={input}
     bind:value={text}
     role="combobox"
-    aria-label="Find a plan or vendor"
+    aria-label="Find a plan, a vendor or a person"
     aria-expanded={found.length > 0}
     aria-controls="found"
-    placeholder="Find a plan or vendor"
+    placeholder="Find a plan or a person"
     onkeydown={press}
     oninput={() => (at = 0)}
     onfocus={() => (focused = true)}
@@ -54,14 +102,14 @@
   <kbd aria-hidden="true">/</kbd>
   {#if focused && text.trim()}
     <ul id="found" role="listbox" aria-label="Found">
-      {#each found as s, n (s.line)}
+      {#each found as hit, n (hit.key)}
         <li role="option" aria-selected={n === at}>
-          <button tabindex="-1" onclick={() => open(s.line)}>
-            <b>{s.planName}</b> <span class="sub">{s.vendorName} · {s.bought} seats</span>
+          <button tabindex="-1" onclick={() => open(hit)}>
+            <b>{hit.name}</b> <span class="sub">{hit.about}</span>
           </button>
         </li>
       {:else}
-        <li class="sub none">No plan or vendor of this name.</li>
+        <li class="sub none">Nothing of this name.</li>
       {/each}
     </ul>
   {/if}

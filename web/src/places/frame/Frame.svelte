@@ -14,10 +14,12 @@
   import { slates } from '../../state/slate.svelte';
 
   const PLACES = [
-    { path: '/subscriptions', name: 'Subscriptions' },
-    { path: '/findings', name: 'Findings' },
-    { path: '/slates', name: 'Slates' },
-    { path: '/journal', name: 'Journal' },
+    { path: '/subscriptions', name: 'Subscriptions', key: 's' },
+    { path: '/people', name: 'People', key: 'p' },
+    { path: '/findings', name: 'Findings', key: 'f' },
+    { path: '/slates', name: 'Slates', key: 'l' },
+    { path: '/journal', name: 'Journal', key: 'j' },
+    { path: '/house-rules', name: 'House rules', key: 'h' },
   ] as const;
 
   let keysOpen = $state(false);
@@ -43,35 +45,23 @@
   $effect(() => {
     return bindKeys([
       { keys: '?', does: 'show all keys', run: () => (keysOpen = true) },
-      { keys: '/', does: 'find a plan or vendor', run: () => find?.focus() },
+      { keys: '/', does: 'find a plan, a vendor or a person', run: () => find?.focus() },
       { keys: '[', does: 'a week back', run: () => travelBy(-7) },
       { keys: ']', does: 'a week on', run: () => travelBy(7) },
       { keys: '\\', does: 'fold the slate away, or out', run: () => (folded = !folded) },
-      {
-        keys: 'g s',
-        does: 'go to Subscriptions',
-        run: () => void navigate('/subscriptions', { search: search() }),
-      },
-      {
-        keys: 'g f',
-        does: 'go to Findings',
-        run: () => void navigate('/findings', { search: search() }),
-      },
-      {
-        keys: 'g l',
-        does: 'go to Slates',
-        run: () => void navigate('/slates', { search: search() }),
-      },
-      {
-        keys: 'g j',
-        does: 'go to the Journal',
-        run: () => void navigate('/journal', { search: search() }),
-      },
+      ...PLACES.map((place) => ({
+        keys: `g ${place.key}`,
+        does: `go to ${place.name}`,
+        run: () => void navigate(place.path, { search: search() }),
+      })),
     ]);
   });
 
   function isOn(path: (typeof PLACES)[number]['path']): boolean {
-    return isActive.startsWith(path) || (path === '/subscriptions' && isActive('/'));
+    if (path === '/subscriptions' && (isActive('/') || isActive.startsWith('/pools/:plan'))) {
+      return true;
+    }
+    return isActive.startsWith(path);
   }
 </script>
 

@@ -1,19 +1,32 @@
 <!-- One slate, from draft to confirmed: what it would do, who says so, what became of each move. -->
 <script lang="ts">
+  import type { Move } from '../../api/client';
   import { navigate, route } from '../../router';
   import { param, search, to, today } from '../../state/address.svelte';
   import { bindKeys } from '../../state/keys.svelte';
+  import { session } from '../../state/session.svelte';
   import { slates } from '../../state/slate.svelte';
   import { sayCount, sayDay, saySigned, sayShortDay } from '../../state/say';
   import { MOVE_STATES, sayState, steps } from './words';
 
   const id = $derived(String(route.params.id ?? ''));
-  const slate = $derived(slates.byId(id));
+  const slate = $derived(slates.opened?.id === id ? slates.opened : null);
   const before = $derived(
     slate?.state === 'DRAFT' || slate?.state === 'SENT' || slate?.state === 'GRANTED',
   );
-  const settled = $derived(slate ? slate.moves.length - slate.openCalls : 0);
+  const MOST_ROWS = 400;
+  // What failed or waits for a hand wants looking at first.
+  const rank = (move: Move) => (move.state === 'FAILED' ? 0 : move.byHand ? 1 : 2);
+  const rows = $derived(
+    [...(slate?.moves ?? [])].sort((a, b) => rank(a) - rank(b)).slice(0, MOST_ROWS),
+  );
+  let missing = $state(false);
   let reason = $state('');
+
+  $effect(() => {
+    missing = false;
+    slates.open(id).catch(() => (missing = true));
+  });
 
   $effect(() =>
     bindKeys([
@@ -30,7 +43,7 @@
 
 {#if slate}
   <div class="title">
-    <h1>Slate of {sayCount(slate.moves.length, 'move')}</h1>
+    <h1>Slate of {sayCount(slate.moveCount, 'move')}</h1>
     <span class="sub">
       drafted by {slate.authorName} on {sayDay(slate.created.slice(0, 10))}{slate.deadline
         ? `, to be decided by ${sayDay(slate.deadline)}`
@@ -107,14 +120,22 @@
           Granted. Posting asks the vendors; each move is read back before it counts.
         </p>
         <button class="go" disabled={slates.busy} onclick={() => slates.post(id)}>
-          Post {sayCount(slate.moves.length, 'move')}
+          Post {sayCount(slate.moveCount, 'move')}
         </button>
+      {:else if slate.byHand > 0 && slate.openCalls === 0}
+        <p role="status">
+          <b>{sayCount(slate.byHand, 'change')} to be made by hand.</b>
+          <span class="sub">
+            There is no link to the vendor. Make each there and say so here, or bring in what the
+            vendor shows: that confirms it.
+          </span>
+        </p>
       {:else if slate.openCalls > 0}
         <p role="status">
-          <b>{settled} of {slate.moves.length} settled.</b>
+          <b>{slate.settled} of {slate.moveCount} settled.</b>
           <span class="sub">You can leave this page; it goes on.</span>
         </p>
-        <progress max={slate.moves.length} value={settled}></progress>
+        <progress max={slate.moveCount} value={slate.settled}></progress>
       {:else if slate.state === 'SENT'}
         <p class="sub">Waits for somebody else’s decision until {sayDay(slate.deadline)}.</p>
       {:else}
@@ -136,12 +157,14 @@
       </tr>
     </thead>
     <tbody>
-      {#each slate.moves as move (move.id)}
+      {#each rows as move (move.id)}
         <tr>
-          <td>take back <b>{move.planName}</b></td>
+          <td><b>{move.what}</b></td>
           <td>
-            {move.name}
-            {#if move.lastUsed}<div class="sub">
+            {#if move.person}<a class="person" href={to(`/people/${move.person}`)}>{move.name}</a>
+            {:else}{move.name}{/if}
+            {#if !move.holding}<!-- not of one seat -->
+            {:else if move.lastUsed}<div class="sub">
                 last used {sayShortDay(move.lastUsed, today())}
               </div>
             {:else if before}<div class="sub">no use seen</div>{/if}
@@ -160,6 +183,13 @@
           <td class="r num">{saySigned(move.yearly)}</td>
           <td class="r num">{sayDay(move.cashFrom)}</td>
           <td class="r">
+            {#if move.byHand && session.mayDraft}
+              <button
+                class="word"
+                disabled={slates.busy}
+                onclick={() => slates.doneByHand(id, move.id)}>done by hand</button
+              >
+            {/if}
             {#if move.mayUndo}
               <button class="word" disabled={slates.busy} onclick={() => slates.undo(id, move.id)}>
                 undo
@@ -170,7 +200,10 @@
       {/each}
     </tbody>
   </table>
-{:else}
+  {#if slate.moveCount > MOST_ROWS}
+    <p class="sub">The first {MOST_ROWS} of {slate.moveCount}; the journal has all.</p>
+  {/if}
+{:else if missing}
   <h1>There is no such slate</h1>
   <p class="sub">It may be somebody else’s draft. <a href={to('/slates')}>All slates</a></p>
 {/if}
@@ -185,6 +218,9 @@
   .journal {
     margin-left: auto;
     font-size: 12px;
+  }
+  .person {
+    color: var(--link);
   }
   .steps {
     display: flex;

@@ -68,9 +68,9 @@
             {#if slate.mayPost}<span class="neg"> · can be posted</span>{/if}
           </td>
           <td>
-            {sayCount(slate.moves.length, 'move')}
+            {sayCount(slate.moveCount, 'move')}
             <span class="sub">
-              {[...new Set(slate.moves.map((m) => m.planName))].slice(0, 3).join(', ')}
+              {slate.about.slice(0, 3).join(', ')}{slate.about.length > 3 ? ' …' : ''}
             </span>
           </td>
           <td

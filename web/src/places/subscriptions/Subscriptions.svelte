@@ -75,6 +75,10 @@
 
   function open(s: Subscription | undefined) {
     if (!s) return;
+    if (s.model === 'FLOATING') {
+      void navigate('/pools/:plan', { params: { plan: s.plan }, search: search() });
+      return;
+    }
     void navigate('/subscriptions/:line', { params: { line: s.line }, search: search() });
   }
 
@@ -144,7 +148,11 @@
           onclick={(e) => !(e.target as Element).closest('a') && open(s)}
         >
           <td>
-            <a class="name" href={to(`/subscriptions/${s.line}`)}>{s.planName}</a>
+            <a
+              class="name"
+              href={to(s.model === 'FLOATING' ? `/pools/${s.plan}` : `/subscriptions/${s.line}`)}
+              >{s.planName}</a
+            >
             <div class="sub">{kind(s)}</div>
           </td>
           <td>
@@ -160,6 +168,8 @@
           >
             {#if s.model === 'RESTING'}
               <span class="sub">–</span>
+            {:else if s.model === 'FLOATING'}
+              <span class="sub">{s.mostAtOnce ?? 0} at once</span>
             {:else if s.utilisation.percent === null || s.utilisation.percent === undefined}
               <span class="sub">cannot say</span>
             {:else}

@@ -27,7 +27,7 @@ import org.sobertally.server.store.AsOf;
 import org.sobertally.server.store.Books;
 
 /** Everybody: found and filtered, and one by one. */
-@Path("/api/v1/people")
+@Path("/api/v1")
 @Tag(name = "people")
 @Produces(MediaType.APPLICATION_JSON)
 @RolesAllowed("**")
@@ -53,6 +53,7 @@ public class PeopleResource {
    * @param filter see {@link PeopleFilter}
    */
   @GET
+  @Path("/people")
   @Produces({MediaType.APPLICATION_JSON, "text/csv"})
   public RestResponse<List<PersonRow>> list(
       @QueryParam("asOf") String asOfText,
@@ -80,7 +81,7 @@ public class PeopleResource {
   record Totals(int people, int holdings, MoneyDto yearlyCost, MoneyDto recoverable) {}
 
   @GET
-  @Path("/totals")
+  @Path("/people/totals")
   public Totals totals(@QueryParam("asOf") String asOfText, @BeanParam PeopleFilter filter) {
     Book book = books.current();
     LocalDate day = asOf.of(book, asOfText);
@@ -98,7 +99,7 @@ public class PeopleResource {
       List<Choice> groups, List<String> sites, List<String> departments, List<Choice> plans) {}
 
   @GET
-  @Path("/choices")
+  @Path("/people/choices")
   public Choices choices() {
     Book book = books.current();
     return new Choices(
@@ -115,7 +116,7 @@ public class PeopleResource {
   }
 
   @GET
-  @Path("/{person}")
+  @Path("/people/{person}")
   public PersonPages.PersonPage person(
       @PathParam("person") String person, @QueryParam("asOf") String asOfText) {
     Book book = books.current();
@@ -128,7 +129,7 @@ public class PeopleResource {
 
   /** Everything that is known to have happened to the person up to the day, the newest first. */
   @GET
-  @Path("/{person}/timeline")
+  @Path("/people/{person}/timeline")
   @Produces({MediaType.APPLICATION_JSON, "text/csv"})
   public List<Timeline.Event> timeline(
       @PathParam("person") String person, @QueryParam("asOf") String asOfText) {

@@ -30,7 +30,7 @@ public record MoveRequest(
     @Schema(nullable = true) String person,
     @Schema(nullable = true) String plan,
     @Schema(nullable = true) String line,
-    @Schema(nullable = true) Move.DataRoute data,
+    @Schema(nullable = true, implementation = String.class) Move.DataRoute data,
     @Schema(nullable = true) String reason,
     @Schema(nullable = true) String until,
     @Schema(nullable = true) Integer seats,

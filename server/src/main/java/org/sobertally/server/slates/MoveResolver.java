@@ -55,12 +55,19 @@ final class MoveResolver {
   }
 
   private boolean seat(MoveRequest request, SlateMove move) {
-    if (request.holding() == null) {
+    String id = request.holding();
+    if (id == null && request.person() != null && request.kind() == MoveKind.TAKE_BACK) {
+      id = onlySeat(request.person(), request.plan());
+      if (id == null) {
+        return false;
+      }
+    }
+    if (id == null) {
       return fault("holding", null, "Name the seat: the id of a holding.");
     }
-    int number = book.holdings().numberOf(request.holding());
+    int number = book.holdings().numberOf(id);
     if (number < 0) {
-      return fault("holding", request.holding(), "There is no holding of this id.");
+      return fault("holding", id, "There is no holding of this id.");
     }
     Holding holding = book.holding(number);
     move.holding = holding.id();
@@ -68,6 +75,34 @@ final class MoveResolver {
     move.person = book.accounts().byId(holding.account()).person();
     line(move, holding.line());
     return true;
+  }
+
+  /** The one seat of the plan that the person holds. */
+  private String onlySeat(String person, String plan) {
+    if (!book.people().has(person)) {
+      fault("person", person, "There is no person of this id.");
+      return null;
+    }
+    List<String> held = new ArrayList<>();
+    for (int a : book.accountsOf(book.people().require(person))) {
+      for (int h : book.holdings().ofAccount(a)) {
+        boolean ofPlan = book.planOfLine(book.holdings().line(h)).id().equals(plan);
+        if (ofPlan && book.holdings().openOn(h, Days.of(today))) {
+          held.add(book.holdings().id(h));
+        }
+      }
+    }
+    if (held.size() == 1) {
+      return held.get(0);
+    }
+    String name = book.people().byId(person).name();
+    fault(
+        "person",
+        person,
+        held.isEmpty()
+            ? "%s holds no seat of that plan.".formatted(name)
+            : "%s holds %d seats of that plan. Name one.".formatted(name, held.size()));
+    return null;
   }
 
   private void line(SlateMove move, String line) {

@@ -16,6 +16,7 @@ import org.sobertally.server.http.MoneyDto;
  * @param mayPost whether whoever asks may post it now
  * @param openCalls calls to vendors that are not settled
  * @param byHand changes that somebody makes at a vendor by hand and has not made yet
+ * @param about what its moves do, in a few words; at most four of them
  * @param settled moves that came to an end, one way or the other
  * @param moves all of them; in a list of slates only those of the asker's own draft
  */
@@ -36,6 +37,7 @@ record SlateDto(
     int openCalls,
     int byHand,
     int moveCount,
+    List<String> about,
     int settled,
     int failed,
     List<MoveDto> moves,

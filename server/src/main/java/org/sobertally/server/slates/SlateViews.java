@@ -130,6 +130,7 @@ class SlateViews {
           (int) calls.values().stream().filter(c -> isOpen(c)).count(),
           (int) calls.values().stream().filter(c -> c.state == VendorCall.State.BY_HAND).count(),
           moves.size(),
+          moves.stream().map(move -> MoveWords.of(book, move)).distinct().limit(4).toList(),
           (int) moves.stream().filter(move -> SETTLED.contains(move.state)).count(),
           (int) moves.stream().filter(move -> move.state == SlateMove.State.FAILED).count(),
           shown,

@@ -110,6 +110,10 @@ public final class Caller {
     return send("POST", path, "application/json", body.getBytes(StandardCharsets.UTF_8));
   }
 
+  public Answer postText(String path, String body) {
+    return send("POST", path, "text/csv", body.getBytes(StandardCharsets.UTF_8));
+  }
+
   public Answer putZip(String path, byte[] body) {
     return send("PUT", path, "application/zip", body);
   }

@@ -1,0 +1,344 @@
+package org.sobertally.server.slates;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.fasterxml.jackson.databind.JsonNode;
+import io.quarkus.narayana.jta.QuarkusTransaction;
+import io.quarkus.test.junit.QuarkusTest;
+import jakarta.inject.Inject;
+import jakarta.persistence.EntityManager;
+import java.time.Duration;
+import java.time.LocalDate;
+import java.util.Set;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.sobertally.core.book.Book;
+import org.sobertally.core.ledger.Ledger;
+import org.sobertally.core.ledger.Places;
+import org.sobertally.core.people.Account;
+import org.sobertally.core.people.Person;
+import org.sobertally.core.time.Days;
+import org.sobertally.server.demo.Demo;
+import org.sobertally.server.store.Books;
+import org.sobertally.server.support.Caller;
+import org.sobertally.server.support.Caller.Answer;
+import org.sobertally.server.support.Wait;
+import org.sobertally.server.support.Zips;
+import org.sobertally.server.time.TallyClock;
+import org.sobertally.skerry.book.SkerryLine;
+import org.sobertally.skerry.standin.VendorStandIn;
+
+/** Every kind of move over the whole way: slate, decision, vendor, reading back, undoing. */
+@QuarkusTest
+class AllMovesTest {
+
+  private static final String SLATES = "/api/v1/slates";
+
+  @Inject Demo demo;
+  @Inject Books books;
+  @Inject TallyClock clock;
+  @Inject EntityManager entities;
+
+  private final Caller steward = Caller.steward();
+  private final Caller decider = Caller.decider();
+
+  @BeforeEach
+  void takeTheDemoBook() {
+    QuarkusTransaction.requiringNew()
+        .run(
+            () -> {
+              entities.createQuery("delete from Slate s").executeUpdate();
+              entities.createNativeQuery("delete from saving").executeUpdate();
+            });
+    Caller.keeper().putZip("/api/v1/book?replace=true", SkerryLine.book());
+    quillmoor().showAfter(Duration.ZERO);
+    demo.standIn("beaconfell").showAfter(Duration.ZERO);
+  }
+
+  private VendorStandIn quillmoor() {
+    return demo.standIn("quillmoor");
+  }
+
+  private JsonNode slate(String id) {
+    return steward.get(SLATES + "/" + id).json();
+  }
+
+  private Answer draft(String move) {
+    return steward.postJson(SLATES, move);
+  }
+
+  private JsonNode posted(String move) {
+    Answer answer = draft(move);
+    assertThat(answer.status()).as(answer.text()).isEqualTo(201);
+    String id = answer.json().get("id").asText();
+    Answer sent = steward.postJson(SLATES + "/" + id + "/send", "{}");
+    assertThat(sent.status()).as(sent.text()).isEqualTo(200);
+    decider.postJson(SLATES + "/" + id + "/decide", "{\"grant\":true}");
+    assertThat(steward.post(SLATES + "/" + id + "/post").status()).isEqualTo(200);
+    return settled(id);
+  }
+
+  private JsonNode settled(String id) {
+    Wait.until("the calls of the slate are settled", () -> slate(id).get("openCalls").asInt() == 0);
+    return slate(id);
+  }
+
+  private JsonNode undone(JsonNode slate) {
+    String id = slate.get("id").asText();
+    Answer answer =
+        steward.post(SLATES + "/" + id + "/moves/" + slate.at("/moves/0/id").asText() + "/undo");
+    assertThat(answer.status()).as(answer.text()).isEqualTo(200);
+    return settled(id);
+  }
+
+  private static String state(JsonNode slate) {
+    return slate.at("/moves/0/state").asText();
+  }
+
+  private Places places(String line) {
+    Book book = books.current();
+    return Ledger.count(book, book.lines().require(line), clock.today());
+  }
+
+  private Account account(String id) {
+    return books.current().accounts().byId(id);
+  }
+
+  /** An open holding of the subscription in that state, not kept, of an ordinary account. */
+  private JsonNode holding(String line, String state) {
+    for (JsonNode holding :
+        steward
+            .get("/api/v1/subscriptions/%s/holdings?state=%s&limit=10000".formatted(line, state))
+            .json()) {
+      boolean ordinary = !holding.get("kept").asBoolean() && !holding.get("admin").asBoolean();
+      if (ordinary && holding.hasNonNull("person")) {
+        return holding;
+      }
+    }
+    throw new AssertionError("no " + state + " holding of " + line);
+  }
+
+  @Test
+  void aStepDownChangesTheSeatAtOnceAndComesBackWhenUndone() {
+    JsonNode held = holding("qm-opus", "IDLE");
+    String account = held.get("account").asText();
+    Places opus = places("qm-opus");
+    Places folio = places("qm-folio");
+    JsonNode slate =
+        posted(
+            "{\"kind\":\"STEP_DOWN\",\"holding\":\"%s\",\"plan\":\"quill-folio\"}"
+                .formatted(held.get("holding").asText()));
+    assertThat(state(slate)).isEqualTo("CONFIRMED");
+    assertThat(slate.at("/moves/0/what").asText()).isEqualTo("step down Opus → Folio");
+    assertThat(slate.at("/moves/0/yearly/amount").asText()).isEqualTo("-216.00");
+    assertThat(quillmoor().plansOf(account)).contains("quill-folio").doesNotContain("quill-opus");
+    assertThat(places("qm-opus").held()).isEqualTo(opus.held() - 1);
+    assertThat(places("qm-folio").held()).isEqualTo(folio.held() + 1);
+
+    assertThat(state(undone(slate))).isEqualTo("UNDONE");
+    assertThat(quillmoor().plansOf(account)).contains("quill-opus").doesNotContain("quill-folio");
+    assertThat(places("qm-opus")).isEqualTo(opus);
+    assertThat(places("qm-folio")).isEqualTo(folio);
+  }
+
+  @Test
+  void aStepByTheWrongNameIsSaid() {
+    JsonNode held = holding("qm-folio", "IDLE");
+    Answer answer =
+        draft(
+            "{\"kind\":\"STEP_DOWN\",\"holding\":\"%s\",\"plan\":\"quill-opus\"}"
+                .formatted(held.get("holding").asText()));
+    assertThat(answer.status()).isEqualTo(422);
+    assertThat(answer.text()).contains("From Folio to Opus is a step up.");
+  }
+
+  @Test
+  void restingShutsTheLoginAndUndoingOpensIt() {
+    JsonNode held = holding("qm-folio", "SUSPENDED");
+    String account = held.get("account").asText();
+    JsonNode slate =
+        posted("{\"kind\":\"REST\",\"holding\":\"%s\"}".formatted(held.get("holding").asText()));
+    assertThat(state(slate)).isEqualTo("CONFIRMED");
+    assertThat(quillmoor().account(account).active()).isFalse();
+    assertThat(quillmoor().plansOf(account)).contains("quill-stow");
+    assertThat(account(account).state()).isEqualTo(Account.State.SUSPENDED);
+  }
+
+  @Test
+  void anAccountIsSuspendedAndBroughtBack() {
+    JsonNode held = holding("qm-folio", "IDLE");
+    String account = held.get("account").asText();
+    JsonNode slate = posted("{\"kind\":\"SUSPEND\",\"account\":\"%s\"}".formatted(account));
+    assertThat(state(slate)).isEqualTo("CONFIRMED");
+    assertThat(quillmoor().account(account).active()).isFalse();
+    assertThat(quillmoor().plansOf(account)).as("the seat stays").contains("quill-folio");
+    assertThat(account(account).stateSince()).isEqualTo(clock.today());
+    undone(slate);
+    assertThat(quillmoor().account(account).active()).isTrue();
+    assertThat(account(account).state()).isEqualTo(Account.State.ACTIVE);
+  }
+
+  @Test
+  void aDeletedAccountComesBackWithItsSeats() {
+    JsonNode held = holding("qm-letter", "IDLE");
+    String account = held.get("account").asText();
+    Set<String> plans = quillmoor().plansOf(account);
+    Places before = places("qm-letter");
+    JsonNode slate =
+        posted("{\"kind\":\"DELETE\",\"account\":\"%s\",\"data\":\"SAVED\"}".formatted(account));
+    assertThat(state(slate)).isEqualTo("CONFIRMED");
+    assertThat(quillmoor().account(account)).isNull();
+    assertThat(account(account).state()).isEqualTo(Account.State.DELETED);
+    assertThat(places("qm-letter").held()).isEqualTo(before.held() - 1);
+    assertThat(slate.at("/moves/0/undoUntil").isNull()).isFalse();
+    undone(slate);
+    assertThat(quillmoor().plansOf(account)).isEqualTo(plans);
+    assertThat(places("qm-letter")).isEqualTo(before);
+  }
+
+  @Test
+  void aDeletionWithoutAWordAboutTheDataCannotBeSent() {
+    String account = holding("qm-letter", "IDLE").get("account").asText();
+    Answer answer = draft("{\"kind\":\"DELETE\",\"account\":\"%s\"}".formatted(account));
+    String id = answer.json().get("id").asText();
+    Answer sent = steward.postJson(SLATES + "/" + id + "/send", "{}");
+    assertThat(sent.status()).isEqualTo(422);
+    assertThat(sent.text()).contains("Choose what becomes of the data");
+  }
+
+  @Test
+  void aSeatForSomebodyNewOpensAnAccount() {
+    JsonNode held = holding("bf-drills", "IDLE");
+    posted("{\"kind\":\"TAKE_BACK\",\"holding\":\"%s\"}".formatted(held.get("holding").asText()));
+    String stranger = personWithoutAccountAt("beaconfell");
+    JsonNode slate =
+        posted(
+            "{\"kind\":\"HAND_OUT\",\"person\":\"%s\",\"plan\":\"beacon-drills\"}"
+                .formatted(stranger));
+    assertThat(state(slate)).isEqualTo("CONFIRMED");
+    String account = slate.at("/moves/0/account").asText();
+    assertThat(demo.standIn("beaconfell").account(account).invited()).isTrue();
+    assertThat(account(account).state()).isEqualTo(Account.State.INVITED);
+    assertThat(account(account).person()).isEqualTo(stranger);
+    assertThat(places("bf-drills").spare()).isZero();
+  }
+
+  private String personWithoutAccountAt(String vendor) {
+    Book book = books.current();
+    for (int p = 0; p < book.people().size(); p++) {
+      boolean has = false;
+      for (int a : book.accountsOf(p)) {
+        has |= book.accounts().get(a).vendor().equals(vendor);
+      }
+      boolean works = book.standings().statusOn(p, Days.of(clock.today())) == Person.Status.ACTIVE;
+      if (!has && works) {
+        return book.people().get(p).id();
+      }
+    }
+    throw new AssertionError("everybody has an account");
+  }
+
+  @Test
+  void aSeatThatIsKeptCannotBeTakenBackUntilTheKeepEnds() {
+    String holding = holding("qm-opus", "IDLE").get("holding").asText();
+    JsonNode slate =
+        posted(
+            "{\"kind\":\"KEEP\",\"holding\":\"%s\",\"reason\":\"winter audit\",\"until\":\"2026-12-31\"}"
+                .formatted(holding));
+    assertThat(slate.get("state").asText()).isEqualTo("CONFIRMED");
+    String takeBack = "{\"kind\":\"TAKE_BACK\",\"holding\":\"%s\"}".formatted(holding);
+    assertThat(draft(takeBack).json().at("/moves/0/blocks/0/text").asText())
+        .isEqualTo("Kept until 31 Dec 2026: winter audit.");
+    assertThat(state(undone(slate))).isEqualTo("UNDONE");
+    String id = slate.get("id").asText();
+    assertThat(books.current().keepOn(holding, clock.today())).isNull();
+    assertThat(steward.get("/api/v1/journal?slate=" + id).text()).contains("KEEP_ENDED");
+  }
+
+  @Test
+  void whatIsGivenBackIsKeptFromTheDayOnWhichItStops() {
+    JsonNode slate = posted("{\"kind\":\"GIVE_BACK\",\"line\":\"pl-charts\",\"seats\":2}");
+    assertThat(slate.at("/moves/0/yearly/amount").asText()).isEqualTo("-620.00");
+    assertThat(slate.at("/moves/0/cashFrom").asText()).isEqualTo("2026-10-01");
+    assertThat(kept("2026-09-30")).isEqualTo("0.00");
+    assertThat(kept("2026-10-01")).isEqualTo("620.00");
+    Book book = books.current();
+    int line = book.lines().require("pl-charts");
+    assertThat(book.boughtOn(line, LocalDate.of(2026, 10, 1))).isEqualTo(58);
+    undone(slate);
+    assertThat(kept("2026-10-01")).isEqualTo("0.00");
+    assertThat(books.current().boughtOn(line, LocalDate.of(2026, 10, 1))).isEqualTo(60);
+  }
+
+  private String kept(String day) {
+    return steward.get("/api/v1/standing?asOf=" + day).json().at("/kept/amount").asText();
+  }
+
+  @Test
+  void aVendorWithoutALinkIsChangedByHand() {
+    String holding = holding("rh-forms", "IDLE").get("holding").asText();
+    JsonNode slate = posted("{\"kind\":\"TAKE_BACK\",\"holding\":\"%s\"}".formatted(holding));
+    assertThat(slate.get("state").asText()).isEqualTo("POSTED");
+    assertThat(slate.get("byHand").asInt()).isEqualTo(1);
+    String id = slate.get("id").asText();
+    String move = slate.at("/moves/0/id").asText();
+    Answer done = steward.post(SLATES + "/" + id + "/moves/" + move + "/done-by-hand");
+    assertThat(done.json().get("state").asText()).isEqualTo("CONFIRMED");
+    Book book = books.current();
+    assertThat(book.holding(book.holdings().numberOf(holding)).until()).isEqualTo(clock.today());
+    assertThat(steward.get("/api/v1/journal?slate=" + id).text()).contains("not read back");
+    assertThat(steward.post(SLATES + "/" + id + "/moves/" + move + "/done-by-hand").status())
+        .isEqualTo(409);
+  }
+
+  @Test
+  void anIntakeThatShowsItConfirmsAChangeMadeByHand() {
+    String holding = holding("rh-forms", "IDLE").get("holding").asText();
+    JsonNode slate = posted("{\"kind\":\"TAKE_BACK\",\"holding\":\"%s\"}".formatted(holding));
+    String id = slate.get("id").asText();
+    Caller.keeper().putZip("/api/v1/book?replace=true", SkerryLine.book());
+    assertThat(slate(id).get("byHand").asInt()).as("the intake does not show it").isEqualTo(1);
+    byte[] book = Zips.without(SkerryLine.book(), "holdings.csv", holding + ",");
+    Caller.keeper().putZip("/api/v1/book?replace=true", book);
+    assertThat(slate(id).get("state").asText()).isEqualTo("CONFIRMED");
+    assertThat(steward.get("/api/v1/journal?slate=" + id).text()).contains("the intake from");
+  }
+
+  @Test
+  void aListIsJudgedRowByRow() {
+    JsonNode idle = holding("qm-opus", "IDLE");
+    String holder = idle.get("person").asText();
+    String list =
+        """
+        mail,plan
+        %s,Opus
+        nobody@skerryline.example,Opus
+        %s,Nonsense
+        p0001
+        """
+            .formatted(holder, holder);
+    JsonNode checked = steward.postText(SLATES + "/list-check?kind=TAKE_BACK", list).json();
+    assertThat(checked.at("/rows").findValuesAsText("verdict"))
+        .containsExactly("GOOD", "UNKNOWN_PERSON", "UNKNOWN_PLAN", "UNREADABLE");
+    assertThat(checked.at("/rows/0/move/holding").asText()).isEqualTo(idle.get("holding").asText());
+    JsonNode give = steward.postText(SLATES + "/list-check?plan=quill-opus", list).json();
+    assertThat(give.at("/rows/0/verdict").asText()).isEqualTo("ALREADY_HOLDS");
+    assertThat(steward.postText(SLATES + "/list-check", "").status()).isEqualTo(400);
+    assertThat(Caller.reader().postText(SLATES + "/list-check", list).status()).isEqualTo(403);
+    String rest = steward.postText(SLATES + "/list-check/rest?kind=TAKE_BACK", list).text();
+    assertThat(rest.lines()).hasSize(4).anyMatch(row -> row.contains("UNKNOWN_PLAN"));
+  }
+
+  @Test
+  void aListOfTwentyThousandRowsSaysWhichOfThemAreBroken() {
+    StringBuilder list = new StringBuilder();
+    for (int row = 0; row < 20_000; row++) {
+      list.append(row % 40 == 7 ? "x" + row : "p%04d".formatted(1 + row % 742)).append(",Viewer\n");
+    }
+    JsonNode checked = steward.postText(SLATES + "/list-check", list.toString()).json();
+    assertThat(checked.at("/verdicts/UNKNOWN_PERSON").asInt()).isEqualTo(500);
+    assertThat(checked.get("good").asInt()).isEqualTo(places("dg-viewer").spare());
+    list.append("p0001,Viewer\n");
+    assertThat(steward.postText(SLATES + "/list-check", list.toString()).status()).isEqualTo(413);
+  }
+}

@@ -1,0 +1,40 @@
+package org.sobertally.server.support;
+
+import java.io.ByteArrayInputStream;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.charset.StandardCharsets;
+import java.util.stream.Collectors;
+import java.util.zip.ZipEntry;
+import java.util.zip.ZipInputStream;
+import java.util.zip.ZipOutputStream;
+
+/** Changes books for tests. */
+public final class Zips {
+
+  private Zips() {}
+
+  /** The zip without the rows of the file that begin so. */
+  public static byte[] without(byte[] zip, String file, String beginning) {
+    ByteArrayOutputStream bytes = new ByteArrayOutputStream();
+    try (ZipInputStream in = new ZipInputStream(new ByteArrayInputStream(zip));
+        ZipOutputStream out = new ZipOutputStream(bytes)) {
+      for (ZipEntry entry = in.getNextEntry(); entry != null; entry = in.getNextEntry()) {
+        out.putNextEntry(new ZipEntry(entry.getName()));
+        byte[] content = in.readAllBytes();
+        out.write(
+            entry.getName().equals(file)
+                ? new String(content, StandardCharsets.UTF_8)
+                    .lines()
+                    .filter(line -> !line.startsWith(beginning))
+                    .collect(Collectors.joining("\r\n", "", "\r\n"))
+                    .getBytes(StandardCharsets.UTF_8)
+                : content);
+      }
+    } catch (IOException e) {
+      throw new UncheckedIOException(e);
+    }
+    return bytes.toByteArray();
+  }
+}

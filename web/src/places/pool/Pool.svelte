@@ -1,0 +1,5 @@
+<script lang="ts">
+  import { route } from "../../router";
+</script>
+
+<p>{route.params.plan}</p>
