@@ -54,6 +54,13 @@ public sealed interface Move {
   /** So many seats more are bought, from today. */
   record BuyMore(String line, int seats) implements Move {}
 
+  /**
+   * The vendor is brought to what the book says of one account and plan.
+   *
+   * @param hold whether the account is to hold it there
+   */
+  record PutRight(String account, String plan, boolean hold) implements Move {}
+
   /** What becomes of the data of an account that is deleted. */
   enum DataRoute {
     /** Somebody else took over what is needed. */

@@ -19,7 +19,8 @@ public enum MoveKind {
   DELETE("delete"),
   KEEP("keep"),
   GIVE_BACK("give back to the vendor"),
-  BUY_MORE("buy more");
+  BUY_MORE("buy more"),
+  PUT_RIGHT("put right");
 
   private final String words;
 
@@ -81,6 +82,8 @@ public enum MoveKind {
       return DELETE;
     } else if (move instanceof Move.KeepIt) {
       return KEEP;
+    } else if (move instanceof Move.PutRight) {
+      return PUT_RIGHT;
     }
     return move instanceof Move.GiveBack ? GIVE_BACK : BUY_MORE;
   }

@@ -70,6 +70,8 @@ public final class Previewer {
       return delete(delete);
     } else if (move instanceof Move.KeepIt keep) {
       return keep(keep);
+    } else if (move instanceof Move.PutRight putRight) {
+      return putRight(putRight);
     } else if (move instanceof Move.GiveBack giveBack) {
       return quantities.giveBack(giveBack);
     }
@@ -438,6 +440,25 @@ public final class Previewer {
       sheet.block(Code.INCOMPLETE, "A keep needs a day after today on which it ends.");
     }
     claim(h, "keeps this seat", sheet);
+    return sheet.done();
+  }
+
+  /** Nothing changes in the book, which is what the vendor is to follow. */
+  private MovePreview putRight(Move.PutRight move) {
+    Sheet sheet = new Sheet(move);
+    sheet.undoable = false;
+    boolean held = false;
+    if (book.accounts().has(move.account())) {
+      Account account = book.accounts().byId(move.account());
+      for (int h : openSeats(account)) {
+        held |= book.planOfLine(book.holdings().line(h)).id().equals(move.plan());
+      }
+      claim(account, "puts this account right", sheet);
+    }
+    if (held != move.hold()) {
+      String text = held ? "The book says they hold it." : "The book says they do not hold it.";
+      sheet.block(Code.NO_CHANGE, text);
+    }
     return sheet.done();
   }
 

@@ -13,6 +13,7 @@ import org.sobertally.core.roll.PeopleRoll;
 import org.sobertally.core.use.ComeBackOdds;
 import org.sobertally.core.use.UseStates;
 import org.sobertally.server.time.TallyClock;
+import org.sobertally.server.vendors.VendorRolls;
 
 /** Figures over the whole book, worked out once per version and day and remembered for a while. */
 @ApplicationScoped
@@ -25,20 +26,24 @@ public class Figures {
 
   private record Key(long version, LocalDate day) {}
 
+  private record ReadKey(long version, LocalDate day, long read) {}
+
   private record LineKey(long version, int line) {}
 
   private record PlanKey(long version, int plan, LocalDate day) {}
 
   private final Map<Key, Whole> wholes = newest();
   private final Map<LineKey, Ledger> ledgers = newest();
-  private final Map<Key, Findings> findings = newest();
+  private final Map<ReadKey, Findings> findings = newest();
   private final Map<PlanKey, ComeBackOdds> odds = newest();
-  private final Map<Key, PeopleRoll> rolls = newest();
+  private final Map<ReadKey, PeopleRoll> rolls = newest();
   private final Map<PlanKey, Integer> poolPeaks = newest();
   private final TallyClock clock;
+  private final VendorRolls rollsOfVendors;
 
-  Figures(TallyClock clock) {
+  Figures(TallyClock clock, VendorRolls rollsOfVendors) {
     this.clock = clock;
+    this.rollsOfVendors = rollsOfVendors;
   }
 
   private static <K, V> Map<K, V> newest() {
@@ -65,17 +70,23 @@ public class Figures {
     return ledgers.computeIfAbsent(new LineKey(book.version(), line), key -> Ledger.of(book, line));
   }
 
-  /** Vendors are read one by one and not yet as a whole, so no drift is among them. */
+  /** What vendors were read to say is held against today's book only. */
   public synchronized Findings findings(Book book, LocalDate asOf) {
+    boolean now = asOf.equals(clock.today());
+    long read = now ? rollsOfVendors.version() : 0;
     return findings.computeIfAbsent(
-        new Key(book.version(), asOf),
-        key -> Findings.of(of(book, asOf).covers(), clock.zone(), Map.of()));
+        new ReadKey(book.version(), asOf, read),
+        key ->
+            Findings.of(
+                of(book, asOf).covers(),
+                clock.zone(),
+                now ? rollsOfVendors.reported(book) : Map.of()));
   }
 
   /** Everybody at once. */
   public synchronized PeopleRoll roll(Book book, LocalDate asOf) {
     return rolls.computeIfAbsent(
-        new Key(book.version(), asOf),
+        new ReadKey(book.version(), asOf, rollsOfVendors.version()),
         key -> {
           Whole whole = of(book, asOf);
           return PeopleRoll.of(whole.states(), whole.covers(), findings(book, asOf));

@@ -53,6 +53,9 @@ class Effects {
       case SUSPEND -> shut(change, move, true, false, today);
       case BRING_BACK -> shut(change, move, false, true, today);
       case DELETE -> delete(change, move, today, posted);
+      case PUT_RIGHT -> {
+        // The book said so all along.
+      }
       default -> throw new IllegalStateException("Nothing at a vendor: " + move.kind);
     }
     return posted;

@@ -167,7 +167,12 @@ final class ListCheck {
     char separator = text.indexOf('\t') >= 0 ? '\t' : text.indexOf(';') >= 0 ? ';' : ',';
     String plain = text.startsWith("\uFEFF") ? text.substring(1) : text;
     try (CsvReader<CsvRecord> reader =
-        CsvReader.builder().fieldSeparator(separator).skipEmptyLines(true).ofCsvRecord(plain)) {
+        CsvReader.builder()
+            .fieldSeparator(separator)
+            .skipEmptyLines(true)
+            .allowMissingFields(true)
+            .allowExtraFields(true)
+            .ofCsvRecord(plain)) {
       for (CsvRecord line : reader) {
         boolean heading = lines.isEmpty() && HEADINGS.contains(key(line.getField(0)));
         if (!heading && !line.getFields().stream().allMatch(String::isBlank)) {

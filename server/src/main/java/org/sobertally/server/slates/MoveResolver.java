@@ -45,6 +45,7 @@ final class MoveResolver {
           case HAND_OUT -> handOut(request, move);
           case SUSPEND, BRING_BACK, DELETE -> login(request, move);
           case GIVE_BACK, BUY_MORE -> quantity(request, move);
+          case PUT_RIGHT -> putRight(request, move);
         };
     return understood ? move : null;
   }
@@ -276,6 +277,28 @@ final class MoveResolver {
     }
     line(move, line);
     move.seats = request.seats();
+    return true;
+  }
+
+  /** What the book says of the account and the plan is what the vendor is to show. */
+  private boolean putRight(MoveRequest request, SlateMove move) {
+    if (request.account() == null || request.plan() == null) {
+      return fault("account", request.account(), "Name the account and the plan.");
+    }
+    if (!book.plans().has(request.plan())) {
+      return fault("plan", request.plan(), "There is no plan of this id.");
+    }
+    move.account = request.account();
+    move.plan = request.plan();
+    move.vendor = book.plans().byId(request.plan()).vendor();
+    move.seats = 0;
+    if (book.accounts().has(request.account())) {
+      move.person = book.accounts().byId(request.account()).person();
+      for (int h : book.holdings().ofAccount(book.accounts().require(request.account()))) {
+        boolean ofPlan = book.planOfLine(book.holdings().line(h)).id().equals(request.plan());
+        move.seats += ofPlan && book.holdings().openOn(h, Days.of(today)) ? 1 : 0;
+      }
+    }
     return true;
   }
 }

@@ -23,6 +23,8 @@ final class MoveWords {
       case SUSPEND, BRING_BACK, DELETE -> "%s at %s".formatted(words, vendor(book, move));
       case KEEP -> "%s %s until %s".formatted(words, plan(book, move.plan), day(move.keepUntil));
       case GIVE_BACK -> "give back %d %s".formatted(move.seats, plan(book, move.plan));
+      case PUT_RIGHT ->
+          "put right: %s %s".formatted(move.seats > 0 ? "give" : "take", plan(book, move.plan));
       case BUY_MORE -> "buy %d %s more".formatted(move.seats, plan(book, move.plan));
       default -> "%s %s".formatted(words, plan(book, move.plan));
     };

@@ -24,13 +24,21 @@ class Settlement {
   private final Effects effects;
   private final Journal journal;
   private final TallyClock clock;
+  private final VendorRolls rolls;
 
-  Settlement(Books books, SlateStore store, Effects effects, Journal journal, TallyClock clock) {
+  Settlement(
+      Books books,
+      SlateStore store,
+      Effects effects,
+      Journal journal,
+      TallyClock clock,
+      VendorRolls rolls) {
     this.books = books;
     this.store = store;
     this.effects = effects;
     this.journal = journal;
     this.clock = clock;
+    this.rolls = rolls;
   }
 
   /** The vendor shows what was wanted. Telling it twice changes nothing. */
@@ -76,6 +84,9 @@ class Settlement {
           }
           tell(move, posted, actor, kind, text);
           closeSlate(move.slate);
+          if (seen != null) {
+            rolls.saw(move.vendor, seen);
+          }
           return null;
         });
   }

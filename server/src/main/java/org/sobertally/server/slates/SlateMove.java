@@ -70,6 +70,7 @@ class SlateMove {
   @Column(name = "keep_until")
   LocalDate keepUntil;
 
+  /** How many; of an account that is put right 1 where it is to hold the plan, else 0. */
   Integer seats;
 
   /** Whether the account is opened by the move. */
@@ -122,6 +123,7 @@ class SlateMove {
       case KEEP -> new Move.KeepIt(holding, keepReason, keepUntil);
       case GIVE_BACK -> new Move.GiveBack(line, seats);
       case BUY_MORE -> new Move.BuyMore(line, seats);
+      case PUT_RIGHT -> new Move.PutRight(account, plan, seats > 0);
       default -> throw new IllegalStateException("A switch is told above: " + kind);
     };
   }

@@ -25,7 +25,7 @@ final class Undo {
     boolean reusable =
         !book.vendors().has(move.vendor) || book.vendors().byId(move.vendor).reusable();
     return switch (move.kind) {
-      case BUY_MORE -> false;
+      case BUY_MORE, PUT_RIGHT -> false;
       case GIVE_BACK -> today.isBefore(move.cashFrom);
       case DELETE -> !late && move.undoUntil != null;
       case TAKE_BACK, STEP_DOWN, STEP_UP, SWAP, REST, WAKE -> !late && reusable;

@@ -43,6 +43,16 @@ final class Wishes {
               Set.of(),
               Set.of());
       case DELETE -> Wish.gone(move.account);
+      case PUT_RIGHT ->
+          move.seats > 0
+              ? new Wish(
+                  move.account,
+                  book.accounts().byId(move.account).email(),
+                  true,
+                  null,
+                  Set.of(move.plan),
+                  Set.of())
+              : Wish.ofSeats(move.account, Set.of(), Set.of(move.plan));
       default -> throw new IllegalStateException("No vendor is asked for a " + move.kind);
     };
   }

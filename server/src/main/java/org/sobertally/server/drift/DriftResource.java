@@ -1,0 +1,148 @@
+package org.sobertally.server.drift;
+
+import io.quarkus.security.identity.SecurityIdentity;
+import jakarta.annotation.security.RolesAllowed;
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotBlank;
+import jakarta.validation.constraints.NotNull;
+import jakarta.ws.rs.GET;
+import jakarta.ws.rs.POST;
+import jakarta.ws.rs.Path;
+import jakarta.ws.rs.PathParam;
+import jakarta.ws.rs.Produces;
+import jakarta.ws.rs.core.MediaType;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.util.List;
+import java.util.Optional;
+import org.eclipse.microprofile.openapi.annotations.media.Schema;
+import org.eclipse.microprofile.openapi.annotations.tags.Tag;
+import org.sobertally.core.activity.Evidence;
+import org.sobertally.core.book.Book;
+import org.sobertally.core.catalogue.Vendor;
+import org.sobertally.server.access.Role;
+import org.sobertally.server.http.Problem;
+import org.sobertally.server.store.Books;
+import org.sobertally.server.time.TallyClock;
+import org.sobertally.server.vendors.VendorLinks;
+import org.sobertally.server.vendors.VendorRolls;
+
+/** Vendors as sources: how far their evidence reaches, when they were read, what drifted. */
+@Path("/api/v1/vendors")
+@Tag(name = "vendors")
+@Produces(MediaType.APPLICATION_JSON)
+@RolesAllowed("**")
+public class DriftResource {
+
+  private final Books books;
+  private final VendorLinks links;
+  private final VendorRolls rolls;
+  private final Drifts drifts;
+  private final TallyClock clock;
+  private final SecurityIdentity identity;
+
+  DriftResource(
+      Books books,
+      VendorLinks links,
+      VendorRolls rolls,
+      Drifts drifts,
+      TallyClock clock,
+      SecurityIdentity identity) {
+    this.books = books;
+    this.links = links;
+    this.rolls = rolls;
+    this.drifts = drifts;
+    this.clock = clock;
+    this.identity = identity;
+  }
+
+  /**
+   * One vendor.
+   *
+   * @param linked whether there is a programmatic way to it
+   * @param readAt when it was read as a whole last
+   * @param readFault why that could not be done
+   * @param accounts how many accounts it then showed
+   * @param drift how many things it says otherwise than the book
+   */
+  @Schema(name = "Vendor")
+  record VendorDto(
+      String vendor,
+      String name,
+      boolean linked,
+      boolean hasEvidence,
+      @Schema(nullable = true) LocalDate completeFrom,
+      @Schema(nullable = true) LocalDate completeTo,
+      Evidence.Kind evidenceKind,
+      @Schema(nullable = true) Instant readAt,
+      @Schema(nullable = true) String readFault,
+      int accounts,
+      int drift) {}
+
+  @GET
+  @Produces({MediaType.APPLICATION_JSON, "text/csv"})
+  public List<VendorDto> list() {
+    Book book = books.current();
+    return book.vendors().all().stream().map(vendor -> shown(book, vendor)).toList();
+  }
+
+  private VendorDto shown(Book book, Vendor vendor) {
+    Evidence evidence = book.evidenceOf(vendor.id(), clock.today());
+    boolean known = book.hasEvidence(vendor.id());
+    Optional<VendorRolls.Read> read = rolls.of(vendor.id());
+    return new VendorDto(
+        vendor.id(),
+        vendor.name(),
+        links.to(vendor.id()).isPresent(),
+        known,
+        known ? evidence.from() : null,
+        known ? evidence.to() : null,
+        evidence.kind(),
+        read.map(VendorRolls.Read::at).orElse(null),
+        read.map(VendorRolls.Read::fault).orElse(null),
+        read.map(one -> one.logins().size()).orElse(0),
+        drifts.of(book, vendor.id()).size());
+  }
+
+  private Book requireVendor(String vendor) {
+    Book book = books.current();
+    if (!book.vendors().has(vendor)) {
+      throw Problem.notFound("There is no vendor %s.".formatted(vendor));
+    }
+    return book;
+  }
+
+  /** Reads the vendor as a whole, now. */
+  @POST
+  @Path("/{vendor}/read")
+  @RolesAllowed(Role.STEWARD_NAME)
+  public VendorDto read(@PathParam("vendor") String id) {
+    Book book = requireVendor(id);
+    if (rolls.read(id).isEmpty()) {
+      throw Problem.conflict("There is no link to this vendor. Bring in what it shows instead.");
+    }
+    return shown(book, book.vendors().byId(id));
+  }
+
+  @GET
+  @Path("/{vendor}/drift")
+  @Produces({MediaType.APPLICATION_JSON, "text/csv"})
+  public List<Drifts.Drift> drift(@PathParam("vendor") String id) {
+    return drifts.of(requireVendor(id), id);
+  }
+
+  /** One thing that the book is to say as the vendor does. */
+  @Schema(name = "TakeOverRequest")
+  public record TakeOver(@NotBlank String account, @NotBlank String plan) {}
+
+  /** Takes over what the vendor says: the book follows. */
+  @POST
+  @Path("/{vendor}/drift/take-over")
+  @RolesAllowed(Role.STEWARD_NAME)
+  public List<Drifts.Drift> takeOver(
+      @PathParam("vendor") String id, @NotNull @Valid TakeOver what) {
+    requireVendor(id);
+    drifts.takeOver(id, what.account(), what.plan(), identity.getPrincipal().getName());
+    return drifts.of(books.current(), id);
+  }
+}

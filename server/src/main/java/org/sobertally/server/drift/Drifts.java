@@ -1,0 +1,165 @@
+package org.sobertally.server.drift;
+
+import io.quarkus.scheduler.Scheduled;
+import io.quarkus.scheduler.Scheduled.ConcurrentExecution;
+import jakarta.enterprise.context.ApplicationScoped;
+import jakarta.enterprise.event.Observes;
+import java.time.LocalDate;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import org.eclipse.microprofile.openapi.annotations.media.Schema;
+import org.sobertally.core.book.Book;
+import org.sobertally.core.book.Holding;
+import org.sobertally.core.ledger.Reconciliation;
+import org.sobertally.core.people.Account;
+import org.sobertally.server.bookfile.BookService;
+import org.sobertally.server.http.Problem;
+import org.sobertally.server.journal.Journal;
+import org.sobertally.server.journal.JournalEntry;
+import org.sobertally.server.store.BookWrites;
+import org.sobertally.server.store.Books;
+import org.sobertally.server.time.TallyClock;
+import org.sobertally.server.vendors.Login;
+import org.sobertally.server.vendors.VendorRolls;
+
+/** What vendors say otherwise than the book, and taking that over. */
+@ApplicationScoped
+class Drifts {
+
+  private final Books books;
+  private final BookWrites writes;
+  private final VendorRolls rolls;
+  private final Journal journal;
+  private final TallyClock clock;
+
+  Drifts(Books books, BookWrites writes, VendorRolls rolls, Journal journal, TallyClock clock) {
+    this.books = books;
+    this.writes = writes;
+    this.rolls = rolls;
+    this.journal = journal;
+    this.clock = clock;
+  }
+
+  /**
+   * One thing.
+   *
+   * @param onlyAtVendor the vendor gives the account the plan and the book does not know of it;
+   *     else the book says so and the vendor does not
+   */
+  @Schema(name = "Drift")
+  record Drift(
+      String account,
+      @Schema(nullable = true) String person,
+      String name,
+      String plan,
+      String planName,
+      @Schema(nullable = true) String holding,
+      boolean onlyAtVendor) {}
+
+  /** Reads every vendor with a link, one after the other. */
+  @Scheduled(
+      every = "${sober.vendors.read-every}",
+      delayed = "5s",
+      concurrentExecution = ConcurrentExecution.SKIP)
+  void readAll() {
+    books.current().vendors().all().forEach(vendor -> rolls.read(vendor.id()));
+  }
+
+  void onBookTaken(@Observes BookService.BookTaken taken) {
+    rolls.clear();
+  }
+
+  /** By account and plan; empty for a vendor that was not read. */
+  List<Drift> of(Book book, String vendor) {
+    int number = book.vendors().require(vendor);
+    Map<String, Set<String>> reported = rolls.reported(book).get(number);
+    if (reported == null) {
+      return List.of();
+    }
+    return Reconciliation.drift(book, number, clock.today(), reported).stream()
+        .map(drift -> shown(book, vendor, drift))
+        .toList();
+  }
+
+  private Drift shown(Book book, String vendor, Reconciliation.Drift drift) {
+    boolean known = book.accounts().has(drift.account());
+    String person = known ? book.accounts().byId(drift.account()).person() : null;
+    String email =
+        known
+            ? book.accounts().byId(drift.account()).email()
+            : rolls
+                .of(vendor)
+                .map(read -> read.logins().get(drift.account()))
+                .map(Login::email)
+                .orElse(drift.account());
+    return new Drift(
+        drift.account(),
+        person,
+        person == null ? email : book.people().byId(person).name(),
+        drift.plan(),
+        book.plans().has(drift.plan()) ? book.plans().byId(drift.plan()).name() : drift.plan(),
+        drift instanceof Reconciliation.Drift.OnlyInBook missing ? missing.holding() : null,
+        drift instanceof Reconciliation.Drift.OnlyAtVendor);
+  }
+
+  /** The book follows the vendor, from today. */
+  void takeOver(String vendor, String account, String plan, String actor) {
+    books.write(
+        change -> {
+          Book book = change.book();
+          Drift drift =
+              of(book, vendor).stream()
+                  .filter(one -> one.account().equals(account) && one.plan().equals(plan))
+                  .findFirst()
+                  .orElseThrow(
+                      () -> Problem.conflict("The vendor and the book agree on that by now."));
+          LocalDate today = clock.today();
+          JournalEntry entry = new JournalEntry();
+          entry.person = drift.person();
+          String vendorName = book.vendors().byId(vendor).name();
+          if (drift.onlyAtVendor()) {
+            if (!book.accounts().has(account)) {
+              writes.addAccount(change, unknown(vendor, account, drift));
+            }
+            entry.line = lineOf(book, plan, today);
+            entry.holding =
+                writes.openHolding(
+                    change,
+                    account + "-" + entry.line,
+                    account,
+                    entry.line,
+                    today,
+                    Holding.Method.VENDOR);
+          } else {
+            entry.holding = drift.holding();
+            entry.line = book.holding(book.holdings().numberOf(drift.holding())).line();
+            writes.endHolding(change, drift.holding(), today);
+          }
+          String text =
+              drift.onlyAtVendor()
+                  ? "Took over from %s: %s holds %s."
+                  : "Took over from %s: %s no longer holds %s.";
+          journal.add(
+              actor,
+              "DRIFT_TAKEN_OVER",
+              text.formatted(vendorName, drift.name(), drift.planName()),
+              entry);
+          return null;
+        });
+  }
+
+  private Account unknown(String vendor, String account, Drift drift) {
+    return new Account(account, vendor, null, drift.name(), Account.State.ACTIVE, null, false);
+  }
+
+  private static String lineOf(Book book, String plan, LocalDate day) {
+    for (int line = 0; line < book.lines().size(); line++) {
+      if (book.planOfLine(line).id().equals(plan) && book.agreementOfLine(line).inForce(day)) {
+        return book.lines().get(line).id();
+      }
+    }
+    throw Problem.conflict(
+        "No subscription to %s is in force; enter what was bought first.".formatted(plan));
+  }
+}
