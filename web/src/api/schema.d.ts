@@ -92,6 +92,60 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/v1/events': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Take */
+    post: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/cloudevents-batch+json': string;
+        };
+      };
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['EventsTaken'];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/v1/findings': {
     parameters: {
       query?: never;
@@ -832,6 +886,295 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/v1/pools/{plan}/loans': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Lend */
+    post: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          plan: string;
+        };
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/json': components['schemas']['LoanRequest'];
+        };
+      };
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['PoolNow'];
+          };
+        };
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/v1/pools/{plan}/loans/{loan}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post?: never;
+    /** End Loan */
+    delete: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          loan: string;
+          plan: string;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['PoolNow'];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/v1/pools/{plan}/now': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Now */
+    get: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          plan: string;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['PoolNow'];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/v1/pools/{plan}/sessions/{session}/ask': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Ask */
+    post: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          plan: string;
+          session: string;
+        };
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/json': components['schemas']['LeaveRequest'];
+        };
+      };
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['PoolNow'];
+          };
+        };
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/v1/pools/{plan}/sizes': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Sizes */
+    get: {
+      parameters: {
+        query?: {
+          asOf?: string;
+          from?: string;
+          to?: string;
+        };
+        header?: never;
+        path: {
+          plan: string;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['PoolSize'][];
+            'text/csv': components['schemas']['PoolSize'][];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/v1/pools/{plan}/sizing': {
     parameters: {
       query?: never;
@@ -862,6 +1205,58 @@ export interface paths {
           };
           content: {
             'application/json': components['schemas']['PoolSizing'];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/v1/pools/{plan}/stream': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Stream */
+    get: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          plan: string;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'text/event-stream': components['schemas']['PoolNow'][];
           };
         };
         /** @description Not Authorized */
@@ -2490,6 +2885,225 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/v1/vendors': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** List */
+    get: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['Vendor'][];
+            'text/csv': components['schemas']['Vendor'][];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/v1/vendors/{vendor}/drift': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Drift */
+    get: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          vendor: string;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['Drift'][];
+            'text/csv': components['schemas']['Drift'][];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/v1/vendors/{vendor}/drift/take-over': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Take Over */
+    post: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          vendor: string;
+        };
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/json': components['schemas']['TakeOverRequest'];
+        };
+      };
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['Drift'][];
+          };
+        };
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/v1/vendors/{vendor}/read': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Read */
+    post: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          vendor: string;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['Vendor'];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/v1/welcome': {
     parameters: {
       query?: never;
@@ -2637,10 +3251,31 @@ export interface components {
       role: components['schemas']['Role'];
       password: string;
     };
+    Drift: {
+      account: string;
+      person?: string | null;
+      name: string;
+      plan: string;
+      planName: string;
+      holding?: string | null;
+      onlyAtVendor: boolean;
+    };
+    EventFault: {
+      /** Format: int32 */
+      index: number;
+      field: string;
+      message: string;
+    };
+    EventsTaken: {
+      /** Format: int32 */
+      taken: number;
+      /** Format: int32 */
+      repeated: number;
+    };
     Evidence: {
       completeFrom: components['schemas']['LocalDate'];
       completeTo: components['schemas']['LocalDate'];
-      kind: components['schemas']['Kind1'];
+      kind: components['schemas']['Kind'];
       known: boolean;
       /** Format: int32 */
       daysBehind: number;
@@ -2889,9 +3524,9 @@ export interface components {
         | null;
     };
     /** @enum {string} */
-    Kind: 'PERSON' | 'SERVICE';
+    Kind: 'DAILY' | 'LAST_SEEN';
     /** @enum {string} */
-    Kind1: 'DAILY' | 'LAST_SEEN';
+    Kind1: 'PERSON' | 'SERVICE';
     KindCount: {
       kind: components['schemas']['FindingKind'];
       /** Format: int32 */
@@ -2899,6 +3534,10 @@ export interface components {
       /** Format: int32 */
       people: number;
       amount: components['schemas']['Money'];
+    };
+    LeaveRequest: {
+      /** Format: int32 */
+      minutes: number;
     };
     Ledger: {
       /** Format: int32 */
@@ -2934,6 +3573,10 @@ export interface components {
       name?: string | null;
       planName?: string | null;
       move: components['schemas']['MoveRequest'] | null;
+    };
+    LoanRequest: {
+      person: string;
+      until: string;
     };
     /**
      * Format: date
@@ -3018,7 +3661,8 @@ export interface components {
       | 'DELETE'
       | 'KEEP'
       | 'GIVE_BACK'
-      | 'BUY_MORE';
+      | 'BUY_MORE'
+      | 'PUT_RIGHT';
     MoveRequest: {
       kind: components['schemas']['MoveKind'];
       holding?: string | null;
@@ -3115,7 +3759,7 @@ export interface components {
       email: string;
       department?: string | null;
       site?: string | null;
-      kind: components['schemas']['Kind'];
+      kind: components['schemas']['Kind1'];
       status: components['schemas']['Status'];
       statusSince?:
         | ((string | components['schemas']['LocalDate'] | null) | null)
@@ -3147,7 +3791,7 @@ export interface components {
         | ((string | components['schemas']['LocalDate'] | null) | null)
         | components['schemas']['LocalDate']
         | null;
-      kind: components['schemas']['Kind'];
+      kind: components['schemas']['Kind1'];
       managerName?: string | null;
       groups: string[];
       leads: string[];
@@ -3202,6 +3846,49 @@ export interface components {
     PlansAndCost: {
       plans: string[];
       cost: components['schemas']['Money'];
+    };
+    PoolGuest: {
+      session: string;
+      account: string;
+      person?: string | null;
+      name: string;
+      host?: string | null;
+      since: components['schemas']['Instant'];
+      /** Format: int64 */
+      minutes: number;
+      ownSeat: boolean;
+      leaveBy?:
+        | ((string | components['schemas']['Instant'] | null) | null)
+        | components['schemas']['Instant']
+        | null;
+      overdue: boolean;
+    };
+    PoolLoan: {
+      id: string;
+      person: string;
+      name: string;
+      until: components['schemas']['LocalDate'];
+      in: boolean;
+    };
+    PoolNow: {
+      plan: string;
+      planName: string;
+      vendorName: string;
+      at: components['schemas']['Instant'];
+      /** Format: int32 */
+      seats: number;
+      /** Format: int32 */
+      taken: number;
+      /** Format: int32 */
+      lent: number;
+      /** Format: int32 */
+      free: number;
+      /** Format: int32 */
+      refusedToday: number;
+      /** Format: int32 */
+      refusedMonth: number;
+      guests: components['schemas']['PoolGuest'][];
+      loans: components['schemas']['PoolLoan'][];
     };
     PoolSize: {
       /** Format: int32 */
@@ -3489,6 +4176,10 @@ export interface components {
       restDays: number;
       reusable: boolean;
     };
+    TakeOverRequest: {
+      account: string;
+      plan: string;
+    };
     /** @enum {string} */
     Unknown: 'NO_EVIDENCE' | 'LAST_SEEN' | 'TOO_LITTLE_HISTORY';
     /** @enum {string} */
@@ -3502,6 +4193,30 @@ export interface components {
       of: number;
       percent?: number | null;
       judgedFrom: components['schemas']['LocalDate'];
+    };
+    Vendor: {
+      vendor: string;
+      name: string;
+      linked: boolean;
+      hasEvidence: boolean;
+      completeFrom?:
+        | ((string | components['schemas']['LocalDate'] | null) | null)
+        | components['schemas']['LocalDate']
+        | null;
+      completeTo?:
+        | ((string | components['schemas']['LocalDate'] | null) | null)
+        | components['schemas']['LocalDate']
+        | null;
+      evidenceKind: components['schemas']['Kind'];
+      readAt?:
+        | ((string | components['schemas']['Instant'] | null) | null)
+        | components['schemas']['Instant']
+        | null;
+      readFault?: string | null;
+      /** Format: int32 */
+      accounts: number;
+      /** Format: int32 */
+      drift: number;
     };
     VendorCover: {
       vendor: string;

@@ -43,6 +43,56 @@ public final class ActivityCalendar {
     return new ActivityCalendar(firstWord, words, starts, rowPart, bits);
   }
 
+  /**
+   * The same activity and these days of use besides, by their places: on {@code days[n]} account
+   * {@code accounts[n]} used part {@code parts[n]}. A day told twice counts once.
+   */
+  public ActivityCalendar withUse(int[] accounts, int[] parts, int[] days) {
+    Builder more = new Builder(rowStart.length - 1);
+    for (int n = 0; n < days.length; n++) {
+      more.add(accounts[n], parts[n], days[n]);
+    }
+    return days.length == 0 ? this : merged(more.build());
+  }
+
+  private ActivityCalendar merged(ActivityCalendar other) {
+    if (words == 0) {
+      return other;
+    }
+    int first = Math.min(firstWord, other.firstWord);
+    int width = Math.max(firstWord + words, other.firstWord + other.words) - first;
+    int accounts = rowStart.length - 1;
+    int[] starts = new int[accounts + 1];
+    byte[] partOf = new byte[rowPart.length + other.rowPart.length];
+    long[] all = new long[Math.multiplyExact(partOf.length, width)];
+    int rows = 0;
+    for (int a = 0; a < accounts; a++) {
+      int mine = rowStart[a];
+      int theirs = other.rowStart[a];
+      while (mine < rowStart[a + 1] || theirs < other.rowStart[a + 1]) {
+        int myPart = mine < rowStart[a + 1] ? rowPart[mine] : MAX_PARTS;
+        int theirPart = theirs < other.rowStart[a + 1] ? other.rowPart[theirs] : MAX_PARTS;
+        partOf[rows] = (byte) Math.min(myPart, theirPart);
+        if (myPart <= theirPart) {
+          copyRow(mine++, all, rows * width + firstWord - first);
+        }
+        if (theirPart <= myPart) {
+          other.copyRow(theirs++, all, rows * width + other.firstWord - first);
+        }
+        rows++;
+      }
+      starts[a + 1] = rows;
+    }
+    return new ActivityCalendar(
+        first, width, starts, Arrays.copyOf(partOf, rows), Arrays.copyOf(all, rows * width));
+  }
+
+  private void copyRow(int row, long[] into, int at) {
+    for (int w = 0; w < words; w++) {
+      into[at + w] |= bits[row * words + w];
+    }
+  }
+
   /** How many rows (account and part) there are. */
   public int rows() {
     return rowPart.length;

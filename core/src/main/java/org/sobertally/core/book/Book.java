@@ -105,7 +105,7 @@ public final class Book {
     standingRules = or(edit.standingRules, same.standingRules);
     accounts = or(edit.accounts, same.accounts);
     keepsByHolding = or(edit.keeps, same.keepsByHolding);
-    evidence = same.evidence;
+    evidence = or(edit.evidence, same.evidence);
     dataRules = same.dataRules;
     parts = same.parts;
     lineVendor = same.lineVendor;
@@ -137,6 +137,7 @@ public final class Book {
     private List<StandingRule> standingRules;
     private Table<Account> accounts;
     private Map<String, List<Keep>> keeps;
+    private Map<String, Evidence> evidence;
     private ActivityCalendar activity;
     private Sessions sessions;
     private Installs installs;
@@ -465,6 +466,29 @@ public final class Book {
     ofHolding.add(keep);
     changed.put(keep.holding(), ofHolding);
     return edited(e -> e.keeps = changed);
+  }
+
+  /** The next version, with these sessions as they are now, or besides. */
+  public Book withSessions(List<Session> changed) {
+    return edited(e -> e.sessions = sessions.with(changed, plans, accounts));
+  }
+
+  /**
+   * The next version, with these days of use besides, by their places.
+   *
+   * @param ofAccounts numbers of accounts
+   * @param ofParts numbers of parts of their vendors
+   * @param days epoch days
+   */
+  public Book withUse(int[] ofAccounts, int[] ofParts, int[] days) {
+    return edited(e -> e.activity = activity.withUse(ofAccounts, ofParts, days));
+  }
+
+  /** The next version, in which so much is known of the vendor's activity. */
+  public Book withEvidence(String vendor, Evidence known) {
+    Map<String, Evidence> changed = new HashMap<>(evidence);
+    changed.put(vendor, known);
+    return edited(e -> e.evidence = Map.copyOf(changed));
   }
 
   public static BookBuilder builder() {

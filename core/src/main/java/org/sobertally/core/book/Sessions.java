@@ -2,7 +2,9 @@ package org.sobertally.core.book;
 
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.HashSet;
 import java.util.List;
+import java.util.Set;
 import org.sobertally.core.catalogue.Plan;
 import org.sobertally.core.people.Account;
 
@@ -29,32 +31,62 @@ public final class Sessions {
     planStart = new int[plans + 1];
   }
 
-  private record Row(int plan, long started, long ended, Session session) {}
+  private record Row(int plan, long started, long ended, String id, int account) {}
+
+  private static Row row(Session s, Table<Plan> plans, Table<Account> accounts) {
+    return new Row(
+        plans.require(s.plan()),
+        s.started().toEpochMilli(),
+        s.ended() == null ? OPEN : s.ended().toEpochMilli(),
+        s.id(),
+        accounts.require(s.account()));
+  }
 
   static Sessions of(List<Session> sessions, Table<Plan> plans, Table<Account> accounts) {
     List<Row> rows = new ArrayList<>(sessions.size());
     for (Session s : sessions) {
-      long end = s.ended() == null ? OPEN : s.ended().toEpochMilli();
-      rows.add(new Row(plans.require(s.plan()), s.started().toEpochMilli(), end, s));
+      rows.add(row(s, plans, accounts));
     }
+    return of(rows, plans.size());
+  }
+
+  private static Sessions of(List<Row> rows, int plans) {
     rows.sort(
         Comparator.comparingInt(Row::plan)
             .thenComparingLong(Row::started)
             .thenComparingLong(Row::ended)
-            .thenComparing(row -> row.session.id()));
-    Sessions columns = new Sessions(rows.size(), plans.size());
+            .thenComparing(Row::id));
+    Sessions columns = new Sessions(rows.size(), plans);
     for (int s = 0; s < rows.size(); s++) {
       Row row = rows.get(s);
-      columns.ids[s] = row.session.id();
-      columns.account[s] = accounts.require(row.session.account());
+      columns.ids[s] = row.id;
+      columns.account[s] = row.account;
       columns.started[s] = row.started;
       columns.ended[s] = row.ended;
       columns.planStart[row.plan + 1]++;
     }
-    for (int p = 0; p < plans.size(); p++) {
+    for (int p = 0; p < plans; p++) {
       columns.planStart[p + 1] += columns.planStart[p];
     }
     return columns;
+  }
+
+  /** The same sessions, but these in place of those with their ids, or beside them. */
+  Sessions with(List<Session> changed, Table<Plan> plans, Table<Account> accounts) {
+    Set<String> replaced = new HashSet<>();
+    List<Row> rows = new ArrayList<>(ids.length + changed.size());
+    for (Session s : changed) {
+      replaced.add(s.id());
+      rows.add(row(s, plans, accounts));
+    }
+    for (int plan = 0; plan < plans.size(); plan++) {
+      for (int s = planStart[plan]; s < planStart[plan + 1]; s++) {
+        if (!replaced.contains(ids[s])) {
+          rows.add(new Row(plan, started[s], ended[s], ids[s], account[s]));
+        }
+      }
+    }
+    return of(rows, plans.size());
   }
 
   private Sessions(Sessions same, int[] account) {

@@ -3,13 +3,18 @@ package org.sobertally.core.book;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import java.time.Instant;
 import java.time.LocalDate;
+import java.util.Arrays;
 import java.util.List;
 import java.util.NoSuchElementException;
+import java.util.Random;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
+import org.sobertally.core.activity.ActivityCalendar;
 import org.sobertally.core.agreement.Line;
+import org.sobertally.core.catalogue.PlanModel;
 import org.sobertally.core.people.Account;
 import org.sobertally.core.people.Group;
 import org.sobertally.core.people.Keep;
@@ -108,5 +113,60 @@ class BookChangesTest {
     assertThat(book.withLine(fewer).boughtOn(number, TestBook.TODAY)).isEqualTo(7);
     Line strange = new Line("none", "qm", "opus", 1, opus.prices(), List.of());
     assertThatThrownBy(() -> book.withLine(strange)).isInstanceOf(NoSuchElementException.class);
+  }
+
+  /** Told at once or bit by bit, in any order and twice: the same days. */
+  @ParameterizedTest
+  @MethodSource("org.sobertally.core.support.RandomBook#seeds")
+  void useThatComesLaterIsAddedToWhatIsKnown(long seed) {
+    Random random = new Random(seed);
+    int accounts = 1 + random.nextInt(6);
+    int n = random.nextInt(200);
+    int[] whose = random.ints(n, 0, accounts).toArray();
+    int[] parts = random.ints(n, 0, 4).toArray();
+    int[] days = random.ints(n, 20_000, 20_400).toArray();
+    ActivityCalendar.Builder whole = new ActivityCalendar.Builder(accounts);
+    ActivityCalendar grown = ActivityCalendar.empty(accounts);
+    for (int at = 0; at < n; ) {
+      int until = Math.min(n, at + 1 + random.nextInt(40));
+      int from = Math.max(0, at - 3);
+      grown =
+          grown.withUse(
+              Arrays.copyOfRange(whose, from, until),
+              Arrays.copyOfRange(parts, from, until),
+              Arrays.copyOfRange(days, from, until));
+      at = until;
+    }
+    for (int i = 0; i < n; i++) {
+      whole.add(whose[i], parts[i], days[i]);
+    }
+    ActivityCalendar told = whole.build();
+    assertThat(grown.rows()).isEqualTo(told.rows());
+    for (int account = 0; account < accounts; account++) {
+      for (long set = 1; set < 16; set++) {
+        for (int day = 20_000; day < 20_400; day += 7) {
+          assertThat(grown.activeDays(account, set, day, day + 6))
+              .isEqualTo(told.activeDays(account, set, day, day + 6));
+        }
+      }
+    }
+  }
+
+  @Test
+  void sessionsBeginAndEnd() {
+    facts.other("pool", PlanModel.FLOATING, "100", null, "mail");
+    Instant nine = Instant.parse("2026-09-30T09:00:00Z");
+    Book book = facts.build().withSessions(List.of(new Session("s1", "a-bo", "pool", nine, null)));
+    assertThat(book.sessions().ended(0)).isEqualTo(Sessions.OPEN);
+    Instant ten = nine.plusSeconds(3600);
+    Book over =
+        book.withSessions(
+            List.of(
+                new Session("s1", "a-bo", "pool", nine, ten),
+                new Session("s0", "a-ann", "pool", nine.minusSeconds(9), null)));
+    assertThat(over.sessions().size()).isEqualTo(2);
+    assertThat(over.sessions().id(0)).isEqualTo("s0");
+    assertThat(over.sessions().ended(1)).isEqualTo(ten.toEpochMilli());
+    assertThat(over.sessions().account(1)).isEqualTo(over.accounts().require("a-bo"));
   }
 }

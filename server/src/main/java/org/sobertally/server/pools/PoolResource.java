@@ -28,7 +28,7 @@ import org.sobertally.server.store.Books;
 import org.sobertally.server.time.TallyClock;
 
 /** How large a floating pool should be. */
-@Path("/api/v1/pools")
+@Path("/api/v1/pools/{plan}")
 @Tag(name = "pools")
 @Produces(MediaType.APPLICATION_JSON)
 @RolesAllowed("**")
@@ -69,7 +69,7 @@ public class PoolResource {
 
   /** By default from the first session known to the as-of day. */
   @GET
-  @Path("/{plan}/sizing")
+  @Path("/sizing")
   public PoolSizing sizing(
       @PathParam("plan") String planId,
       @QueryParam("asOf") String asOfText,
@@ -102,6 +102,18 @@ public class PoolResource {
         replay.smallest(0.01),
         points,
         Arrays.stream(PoolPeaks.byHourOfWeek(book, plan, from, to, clock.zone())).boxed().toList());
+  }
+
+  /** What a pool of each size would have refused, as a list. */
+  @GET
+  @Path("/sizes")
+  @Produces({MediaType.APPLICATION_JSON, "text/csv"})
+  public List<PoolSize> sizes(
+      @PathParam("plan") String planId,
+      @QueryParam("asOf") String asOfText,
+      @QueryParam("from") String fromText,
+      @QueryParam("to") String toText) {
+    return sizing(planId, asOfText, fromText, toText).points();
   }
 
   private LocalDate firstDay(Book book, int plan, LocalDate otherwise) {

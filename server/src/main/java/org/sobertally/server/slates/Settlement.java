@@ -12,6 +12,7 @@ import org.sobertally.server.slates.Effects.Posted;
 import org.sobertally.server.store.Books;
 import org.sobertally.server.time.TallyClock;
 import org.sobertally.server.vendors.Login;
+import org.sobertally.server.vendors.VendorRolls;
 
 /** Writes down what became of a call: the book, the move, its slate and the journal at once. */
 @ApplicationScoped

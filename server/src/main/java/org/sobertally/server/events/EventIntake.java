@@ -1,0 +1,346 @@
+package org.sobertally.server.events;
+
+import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.databind.ObjectMapper;
+import io.cloudevents.CloudEvent;
+import jakarta.enterprise.context.ApplicationScoped;
+import jakarta.enterprise.event.Event;
+import jakarta.persistence.EntityManager;
+import java.io.IOException;
+import java.time.DateTimeException;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import org.sobertally.core.activity.Evidence;
+import org.sobertally.core.book.Book;
+import org.sobertally.core.book.Session;
+import org.sobertally.core.catalogue.PlanModel;
+import org.sobertally.core.time.Days;
+import org.sobertally.server.events.EventResource.EventFault;
+import org.sobertally.server.http.Problem;
+import org.sobertally.server.store.Books;
+import org.sobertally.server.time.TallyClock;
+
+/**
+ * Takes events into the book. The types are {@code seat.used} (account, part, day), {@code
+ * session.started} (session, account, plan, host), {@code session.ended} (session), {@code
+ * session.refused} (account, plan) and {@code evidence.complete} (vendor, to). Events may come in
+ * any order: an end that comes before its start waits for it.
+ */
+@ApplicationScoped
+public class EventIntake {
+
+  private static final ObjectMapper JSON = new ObjectMapper();
+
+  private final Books books;
+  private final EntityManager entities;
+  private final ActivityStore activity;
+  private final TallyClock clock;
+  private final Event<PoolsChanged> poolsChanged;
+
+  EventIntake(
+      Books books,
+      EntityManager entities,
+      ActivityStore activity,
+      TallyClock clock,
+      Event<PoolsChanged> poolsChanged) {
+    this.books = books;
+    this.entities = entities;
+    this.activity = activity;
+    this.clock = clock;
+    this.poolsChanged = poolsChanged;
+  }
+
+  /** Told once somebody came into a pool, left it or was refused. */
+  public record PoolsChanged(Set<String> plans) {}
+
+  /** What one batch comes to. */
+  private final class Batch {
+    final Book book;
+    final List<EventFault> faults = new ArrayList<>();
+    final Map<String, Session> sessions = new LinkedHashMap<>();
+    final Map<String, String> hosts = new LinkedHashMap<>();
+    final Map<String, Evidence> evidence = new LinkedHashMap<>();
+    final Set<String> plans = new HashSet<>();
+    final List<int[]> use = new ArrayList<>();
+    int taken;
+    int repeated;
+
+    Batch(Book book) {
+      this.book = book;
+    }
+  }
+
+  EventResource.Taken take(List<CloudEvent> events) {
+    Batch[] done = new Batch[1];
+    EventResource.Taken taken =
+        books.write(
+            change -> {
+              Batch batch = new Batch(change.book());
+              done[0] = batch;
+              for (int n = 0; n < events.size(); n++) {
+                take(batch, n, events.get(n));
+              }
+              if (!batch.faults.isEmpty()) {
+                throw Problem.unprocessable("Nothing was taken.", batch.faults);
+              }
+              store(batch, change);
+              return new EventResource.Taken(batch.taken, batch.repeated);
+            });
+    if (!done[0].plans.isEmpty()) {
+      poolsChanged.fire(new PoolsChanged(Set.copyOf(done[0].plans)));
+    }
+    return taken;
+  }
+
+  private void take(Batch batch, int n, CloudEvent event) {
+    if (!isNew(event)) {
+      batch.repeated++;
+      return;
+    }
+    batch.taken++;
+    JsonNode data = data(event);
+    switch (event.getType()) {
+      case "seat.used" -> used(batch, n, data);
+      case "session.started" -> started(batch, n, event, data);
+      case "session.ended" -> ended(batch, n, event, data);
+      case "session.refused" -> refused(batch, n, event, data);
+      case "evidence.complete" -> complete(batch, n, data);
+      default ->
+          batch.faults.add(
+              new EventFault(n, "type", "'%s' is no known type.".formatted(event.getType())));
+    }
+  }
+
+  private boolean isNew(CloudEvent event) {
+    String source = event.getSource().toString();
+    Number seen =
+        (Number)
+            entities
+                .createNativeQuery(
+                    "select count(*) from event_seen where source = :source and id = :id")
+                .setParameter("source", source)
+                .setParameter("id", event.getId())
+                .getSingleResult();
+    if (seen.longValue() > 0) {
+      return false;
+    }
+    entities
+        .createNativeQuery(
+            "insert into event_seen (source, id, taken) values (:source, :id, :taken)")
+        .setParameter("source", source)
+        .setParameter("id", event.getId())
+        .setParameter("taken", clock.now())
+        .executeUpdate();
+    return true;
+  }
+
+  private static JsonNode data(CloudEvent event) {
+    try {
+      return event.getData() == null
+          ? JSON.createObjectNode()
+          : JSON.readTree(event.getData().toBytes());
+    } catch (IOException e) {
+      return JSON.createObjectNode();
+    }
+  }
+
+  private static String text(Batch batch, int n, JsonNode data, String field) {
+    String text = data.path(field).asText("").strip();
+    if (text.isEmpty()) {
+      batch.faults.add(new EventFault(n, field, "It is missing in the event's data."));
+    }
+    return text;
+  }
+
+  private static int account(Batch batch, int n, JsonNode data) {
+    String id = text(batch, n, data, "account");
+    int account = batch.book.accounts().numberOf(id);
+    if (account < 0 && !id.isEmpty()) {
+      batch.faults.add(new EventFault(n, "account", "There is no account %s.".formatted(id)));
+    }
+    return account;
+  }
+
+  private static LocalDate day(Batch batch, int n, JsonNode data, String field) {
+    String text = text(batch, n, data, field);
+    try {
+      return text.isEmpty() ? null : LocalDate.parse(text);
+    } catch (DateTimeException e) {
+      batch.faults.add(new EventFault(n, field, "'%s' is not a day.".formatted(text)));
+      return null;
+    }
+  }
+
+  private void used(Batch batch, int n, JsonNode data) {
+    int account = account(batch, n, data);
+    String partId = text(batch, n, data, "part");
+    LocalDate day = day(batch, n, data, "day");
+    if (account < 0 || day == null || partId.isEmpty()) {
+      return;
+    }
+    if (day.isAfter(clock.today())) {
+      batch.faults.add(new EventFault(n, "day", "%s has not come yet.".formatted(day)));
+      return;
+    }
+    String vendor = batch.book.accounts().get(account).vendor();
+    int part = batch.book.partsOf(vendor).indexOf(partId);
+    if (part < 0) {
+      String text = "%s has no part %s.".formatted(vendor, partId);
+      batch.faults.add(new EventFault(n, "part", text));
+      return;
+    }
+    batch.use.add(new int[] {account, part, Days.of(day)});
+  }
+
+  private Instant time(Batch batch, int n, CloudEvent event) {
+    if (event.getTime() == null) {
+      batch.faults.add(new EventFault(n, "time", "A session needs the time of the event."));
+      return null;
+    }
+    return event.getTime().toInstant();
+  }
+
+  private static String pool(Batch batch, int n, JsonNode data) {
+    String plan = text(batch, n, data, "plan");
+    boolean pool =
+        batch.book.plans().has(plan) && batch.book.plans().byId(plan).model() == PlanModel.FLOATING;
+    if (!pool && !plan.isEmpty()) {
+      batch.faults.add(new EventFault(n, "plan", "There is no pool %s.".formatted(plan)));
+    }
+    return pool ? plan : "";
+  }
+
+  private void started(Batch batch, int n, CloudEvent event, JsonNode data) {
+    String id = text(batch, n, data, "session");
+    int account = account(batch, n, data);
+    String plan = pool(batch, n, data);
+    Instant start = time(batch, n, event);
+    if (id.isEmpty() || account < 0 || plan.isEmpty() || start == null) {
+      return;
+    }
+    Instant end = waitingEnd(id);
+    if (end != null && end.isBefore(start)) {
+      batch.faults.add(new EventFault(n, "time", "The session ended before it starts."));
+      return;
+    }
+    batch.sessions.put(
+        id, new Session(id, batch.book.accounts().get(account).id(), plan, start, end));
+    batch.hosts.put(id, data.path("host").asText(null));
+    batch.plans.add(plan);
+  }
+
+  private Instant waitingEnd(String session) {
+    List<?> found =
+        entities
+            .createNativeQuery(
+                "select ended from session_end where session = :session", Instant.class)
+            .setParameter("session", session)
+            .getResultList();
+    entities
+        .createNativeQuery("delete from session_end where session = :session")
+        .setParameter("session", session)
+        .executeUpdate();
+    return found.isEmpty() ? null : (Instant) found.get(0);
+  }
+
+  private void ended(Batch batch, int n, CloudEvent event, JsonNode data) {
+    String id = text(batch, n, data, "session");
+    Instant end = time(batch, n, event);
+    if (id.isEmpty() || end == null) {
+      return;
+    }
+    Session session = batch.sessions.get(id);
+    if (session == null) {
+      session = PoolStore.session(entities, id);
+    }
+    if (session == null) {
+      entities
+          .createNativeQuery(
+              """
+              merge into session_end (session, ended) key (session) values (:session, :ended)
+              """)
+          .setParameter("session", id)
+          .setParameter("ended", end)
+          .executeUpdate();
+    } else if (end.isBefore(session.started())) {
+      batch.faults.add(new EventFault(n, "time", "The session started later than it ends."));
+    } else {
+      batch.sessions.put(
+          id, new Session(id, session.account(), session.plan(), session.started(), end));
+      batch.plans.add(session.plan());
+    }
+  }
+
+  private void refused(Batch batch, int n, CloudEvent event, JsonNode data) {
+    int account = account(batch, n, data);
+    String plan = pool(batch, n, data);
+    Instant time = time(batch, n, event);
+    if (account < 0 || plan.isEmpty() || time == null) {
+      return;
+    }
+    batch.plans.add(plan);
+    entities
+        .createNativeQuery(
+            "insert into pool_refused (plan, account, happened) values (:plan, :account, :time)")
+        .setParameter("plan", plan)
+        .setParameter("account", batch.book.accounts().get(account).id())
+        .setParameter("time", time)
+        .executeUpdate();
+  }
+
+  /** How far a source reaches may grow and never shrinks by an event. */
+  private void complete(Batch batch, int n, JsonNode data) {
+    String vendor = text(batch, n, data, "vendor");
+    LocalDate to = day(batch, n, data, "to");
+    if (vendor.isEmpty() || to == null) {
+      return;
+    }
+    if (!batch.book.vendors().has(vendor)) {
+      batch.faults.add(new EventFault(n, "vendor", "There is no vendor %s.".formatted(vendor)));
+    } else if (!batch.book.hasEvidence(vendor)) {
+      String text = "Nothing is known of it yet; bring in its activity as a book first.";
+      batch.faults.add(new EventFault(n, "vendor", text));
+    } else if (to.isAfter(clock.today())) {
+      batch.faults.add(new EventFault(n, "to", "%s has not come yet.".formatted(to)));
+    } else {
+      Evidence known = batch.book.evidenceOf(vendor, clock.today());
+      if (to.isAfter(known.to())) {
+        batch.evidence.put(vendor, new Evidence(known.from(), to, known.kind()));
+      }
+    }
+  }
+
+  private void store(Batch batch, Books.Change change) {
+    if (!batch.sessions.isEmpty()) {
+      List<Session> sessions = List.copyOf(batch.sessions.values());
+      sessions.forEach(session -> PoolStore.save(entities, session, batch.hosts.get(session.id())));
+      change.apply(book -> book.withSessions(sessions));
+    }
+    if (!batch.use.isEmpty()) {
+      int[][] columns = new int[3][batch.use.size()];
+      for (int n = 0; n < batch.use.size(); n++) {
+        for (int c = 0; c < columns.length; c++) {
+          columns[c][n] = batch.use.get(n)[c];
+        }
+      }
+      activity.add(batch.book, columns[0], columns[1], columns[2]);
+      change.apply(book -> book.withUse(columns[0], columns[1], columns[2]));
+    }
+    batch.evidence.forEach(
+        (vendor, known) -> {
+          entities
+              .createNativeQuery(
+                  "update book_evidence set \"COMPLETE_TO\" = :to where \"VENDOR\" = :vendor")
+              .setParameter("to", known.to())
+              .setParameter("vendor", vendor)
+              .executeUpdate();
+          change.apply(book -> book.withEvidence(vendor, known));
+        });
+  }
+}
