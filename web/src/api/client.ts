@@ -87,6 +87,38 @@ export async function dataOf<T>(answer: Promise<{ data?: T }>): Promise<T> {
   return data as T;
 }
 
+/** What became of a book that was sent in. */
+export interface BookAnswer {
+  taken: boolean;
+  rows: number;
+  detail: string;
+  notes: string[];
+  violations: { file: string; row?: number; column?: string; value?: string; message: string }[];
+}
+
+/** Sends a book in; what is wrong with it comes back as an answer, anything else is thrown. */
+export async function sendBook(
+  file: File,
+  replace: boolean,
+  partial: boolean,
+): Promise<BookAnswer> {
+  const headers: Record<string, string> = { 'Content-Type': 'application/zip' };
+  if (csrf) headers['X-CSRF-Token'] = csrf;
+  const path = `/api/v1/book?replace=${replace}&partial=${partial}`;
+  const response = await fetch(path, { method: 'PUT', headers, body: file });
+  if (response.status === 422) {
+    const problem = await response.json();
+    const violations = problem.violations ?? [];
+    return { taken: false, rows: 0, detail: problem.detail, notes: [], violations };
+  }
+  if (!response.ok) throw await errorOf(response);
+  const done = (await response.json()) as Schemas['BookTaken'];
+  const rows = Object.values(done.rows).reduce((sum, n) => sum + n, 0);
+  const violations = (done.rejected ?? []) as BookAnswer['violations'];
+  const detail = violations.length > 0 ? `${violations.length} rows were left out.` : '';
+  return { taken: true, rows, detail, notes: done.notes, violations };
+}
+
 /** Sends text (a list, a file) and gives the answer, as JSON or as text. */
 export async function postText(path: string, text: string, accept: string): Promise<Response> {
   const headers: Record<string, string> = { 'Content-Type': 'text/csv', Accept: accept };

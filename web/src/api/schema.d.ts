@@ -467,6 +467,59 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/v1/invitations': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Invitations */
+    get: {
+      parameters: {
+        query?: {
+          asOf?: string;
+        };
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['Invitation'][];
+            'text/csv': components['schemas']['Invitation'][];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/v1/journal': {
     parameters: {
       query?: never;
@@ -480,6 +533,7 @@ export interface paths {
         query?: {
           actor?: string;
           cursor?: string;
+          kind?: string;
           limit?: string;
           line?: string;
           person?: string;
@@ -1278,6 +1332,154 @@ export interface paths {
     put?: never;
     post?: never;
     delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/v1/queue': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Queue */
+    get: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['QueueEntry'][];
+            'text/csv': components['schemas']['QueueEntry'][];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    put?: never;
+    /** Join */
+    post: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/json': components['schemas']['QueueRequest'];
+        };
+      };
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['QueueEntry'][];
+          };
+        };
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/v1/queue/{id}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post?: never;
+    /** Leave */
+    delete: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          id: string;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['QueueEntry'][];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
     options?: never;
     head?: never;
     patch?: never;
@@ -3499,6 +3701,22 @@ export interface components {
      * @example 2022-03-10T16:15:50Z
      */
     Instant: string;
+    Invitation: {
+      holding: string;
+      account: string;
+      person?: string | null;
+      name: string;
+      plan: string;
+      planName: string;
+      vendorName: string;
+      since: components['schemas']['LocalDate'];
+      /** Format: int32 */
+      days: number;
+      pastGrace: boolean;
+      /** Format: int32 */
+      waiting: number;
+      yearlyCost: components['schemas']['Money'];
+    };
     JournalEntry: {
       /** Format: int64 */
       id: number;
@@ -3955,6 +4173,22 @@ export interface components {
       minimum: number;
       steps: components['schemas']['PriceStep'][];
       dips: components['schemas']['PriceDip'][];
+    };
+    QueueEntry: {
+      id: string;
+      plan: string;
+      planName: string;
+      vendorName: string;
+      person: string;
+      name: string;
+      since: components['schemas']['Instant'];
+      /** Format: int32 */
+      place: number;
+      seatNow: boolean;
+    };
+    QueueRequest: {
+      person: string;
+      plan: string;
     };
     Remark: {
       code: components['schemas']['Code'];

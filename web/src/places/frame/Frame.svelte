@@ -18,6 +18,7 @@
     { path: '/people', name: 'People', key: 'p' },
     { path: '/findings', name: 'Findings', key: 'f' },
     { path: '/slates', name: 'Slates', key: 'l' },
+    { path: '/intake', name: 'Intake', key: 'i' },
     { path: '/journal', name: 'Journal', key: 'j' },
     { path: '/house-rules', name: 'House rules', key: 'h' },
   ] as const;

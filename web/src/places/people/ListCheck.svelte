@@ -244,6 +244,16 @@
     padding: 2px;
     font-size: 12.5px;
   }
+  input[type='file'] {
+    font-size: 12px;
+  }
+  input::file-selector-button {
+    border: 1px solid var(--ink);
+    border-radius: 3px;
+    background: var(--sheet);
+    padding: 2px 8px;
+    margin-right: 8px;
+  }
   .verdicts {
     display: flex;
     flex-wrap: wrap;

@@ -201,7 +201,10 @@
       <b>{sayMoney(totals.recoverable)}</b> of it could be had back
     </span>
   {/if}
-  <a class="word" href={to('/people/list')}>bring a list</a>
+  <span class="ways">
+    <a class="word" href={to('/people/waiting')}>invitations and queue</a>
+    <a class="word" href={to('/people/list')}>bring a list</a>
+  </span>
   <button class="word" onclick={() => saveCsv(csv, 'people.csv')}>as CSV</button>
 </div>
 
@@ -358,12 +361,16 @@
     align-items: baseline;
     gap: 14px;
   }
-  .title > a {
+  .ways {
     margin-left: auto;
     font-size: 12px;
+    display: flex;
+    gap: 14px;
+    white-space: nowrap;
   }
   .title > button {
     font-size: 12px;
+    white-space: nowrap;
   }
   .filters,
   .act {

@@ -91,6 +91,19 @@
   const seatChoices = (account: Account, holding: string): Choice[] =>
     choicesOfSeat(account, holding, book.subscriptions ?? []);
 
+  const spareOf = (planId: string) =>
+    planId ? Math.max(...plans.filter((p) => p.plan === planId).map((p) => p.spare)) : 1;
+
+  async function wait() {
+    try {
+      await api.POST('/api/v1/queue', { body: { person: id, plan } });
+      plan = '';
+      await load(id, asOf());
+    } catch (e) {
+      slates.fault = (e as Error).message;
+    }
+  }
+
   async function handOut() {
     if (plan && (await slates.plan([{ kind: 'HAND_OUT', person: id, plan }]))) plan = '';
   }
@@ -124,6 +137,9 @@
         <button class="plain" disabled={!plan || slates.busy} onclick={handOut}>
           Put on the slate
         </button>
+        {#if spareOf(plan) <= 0}
+          <button class="plain" onclick={wait}>Queue</button>
+        {/if}
       </span>
     {/if}
   </div>

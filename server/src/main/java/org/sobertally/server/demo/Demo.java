@@ -15,6 +15,7 @@ import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
 import org.eclipse.microprofile.config.inject.ConfigProperty;
 import org.jboss.logging.Logger;
+import org.sobertally.core.people.Person;
 import org.sobertally.server.access.DemoPeople;
 import org.sobertally.server.access.DemoPeople.DemoPerson;
 import org.sobertally.server.access.Role;
@@ -24,6 +25,7 @@ import org.sobertally.server.journal.Journal;
 import org.sobertally.server.store.Books;
 import org.sobertally.server.time.TallyClock;
 import org.sobertally.server.vendors.VendorLinks;
+import org.sobertally.server.waiting.SeatQueue;
 import org.sobertally.skerry.book.SkerryLine;
 import org.sobertally.skerry.standin.VendorStandIn;
 
@@ -35,6 +37,7 @@ public class Demo {
   static final int AFTER_BOOK = BookService.LOADED + 100;
 
   private static final Logger LOG = Logger.getLogger(Demo.class);
+  private static final String TRAINING = "beacon-drills";
   private static final String PASSWORD = "skerry-line";
   private static final List<DemoPerson> PEOPLE =
       List.of(
@@ -51,6 +54,7 @@ public class Demo {
   private final VendorLinks links;
   private final Journal journal;
   private final TallyClock clock;
+  private final SeatQueue queue;
   private final Map<String, VendorStandIn> vendors = new ConcurrentHashMap<>();
 
   Demo(
@@ -62,7 +66,8 @@ public class Demo {
       DemoPeople demoPeople,
       VendorLinks links,
       Journal journal,
-      TallyClock clock) {
+      TallyClock clock,
+      SeatQueue queue) {
     this.on = on;
     this.data = data;
     this.bookService = bookService;
@@ -72,6 +77,7 @@ public class Demo {
     this.links = links;
     this.journal = journal;
     this.clock = clock;
+    this.queue = queue;
   }
 
   void onStart(@Observes @Priority(AFTER_BOOK) StartupEvent event) {
@@ -82,6 +88,7 @@ public class Demo {
     demoPeople.offer(PEOPLE);
     if (books.current().lines().size() == 0) {
       takeBook();
+      letWait();
     }
     goOnFromLastEntry();
     startVendors();
@@ -92,6 +99,16 @@ public class Demo {
   @Transactional
   void goOnFromLastEntry() {
     journal.last().ifPresent(entry -> clock.notBefore(entry.happened.plusSeconds(1)));
+  }
+
+  /** Four of the galley asked for a seat of the safety training when none was left. */
+  private void letWait() {
+    books.current().people().all().stream()
+        .filter(person -> "Galley and saloon".equals(person.department()))
+        .filter(person -> person.status() == Person.Status.ACTIVE)
+        .filter(person -> !queue.holds(person.id(), TRAINING))
+        .limit(4)
+        .forEach(person -> queue.join(person.id(), TRAINING, "runa"));
   }
 
   private void takeBook() {

@@ -44,6 +44,7 @@ public class Journal {
               and (:line is null or e.line = :line)
               and (:person is null or e.person = :person)
               and (:actor is null or e.actor = :actor)
+              and (:anyKind = true or e.kind in :kinds)
               and e.id < :before
             order by e.id desc
             """,
@@ -52,13 +53,15 @@ public class Journal {
         .setParameter("line", filter.line())
         .setParameter("person", filter.person())
         .setParameter("actor", filter.actor())
+        .setParameter("anyKind", filter.kinds().isEmpty())
+        .setParameter("kinds", filter.kinds().isEmpty() ? List.of("") : filter.kinds())
         .setParameter("before", before.orElse(Long.MAX_VALUE))
         .setMaxResults(limit)
         .getResultList();
   }
 
-  /** What entries must be about; null for anything. */
-  record Filter(String slate, String line, String person, String actor) {}
+  /** What entries must be about; null for anything, and no kinds for any kind. */
+  record Filter(String slate, String line, String person, String actor, List<String> kinds) {}
 
   /** The entries about the person, the newest first. */
   @Transactional

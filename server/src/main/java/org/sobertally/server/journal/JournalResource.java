@@ -75,13 +75,14 @@ public class JournalResource {
       @QueryParam("line") String line,
       @QueryParam("person") String person,
       @QueryParam("actor") String actor,
+      @QueryParam("kind") String kinds,
       @QueryParam("limit") String limit,
       @QueryParam("cursor") String cursor,
       @Context UriInfo uri) {
     int most = Params.number("limit", limit, 1, 10_000).orElse(200);
     Optional<Long> before =
         cursor == null ? Optional.empty() : Optional.of(number(Page.decode(cursor)));
-    Journal.Filter filter = new Journal.Filter(slate, line, person, actor);
+    Journal.Filter filter = new Journal.Filter(slate, line, person, actor, kindsOf(kinds));
     List<JournalEntry> found = journal.newest(filter, before, most + 1);
     List<JournalEntry> page = found.subList(0, Math.min(most, found.size()));
     var answer = RestResponse.ResponseBuilder.ok(page.stream().map(this::dto).toList());
@@ -121,5 +122,9 @@ public class JournalResource {
         entry.seats,
         MoneyDto.of(entry.yearly, entry.currency),
         entry.cashFrom);
+  }
+
+  private static List<String> kindsOf(String text) {
+    return text == null || text.isBlank() ? List.of() : List.of(text.strip().split(","));
   }
 }

@@ -67,7 +67,7 @@ public class PoolResource {
       List<PoolSize> points,
       List<Integer> peakByHourOfWeek) {}
 
-  /** By default from the first session known to the as-of day. */
+  /** By default from the first session known to the as-of day, or to yesterday. */
   @GET
   @Path("/sizing")
   public PoolSizing sizing(
@@ -81,7 +81,9 @@ public class PoolResource {
       throw Problem.notFound("There is no plan %s.".formatted(planId));
     }
     LocalDate day = asOf.of(book, asOfText);
-    LocalDate to = Params.day("to", toText).orElse(day);
+    // Of today only a part is over: it would look like a quiet day.
+    LocalDate whole = day.isBefore(clock.today()) ? day : clock.today().minusDays(1);
+    LocalDate to = Params.day("to", toText).orElse(whole);
     LocalDate from = Params.day("from", fromText).orElseGet(() -> firstDay(book, plan, to));
     if (to.isBefore(from)) {
       throw Problem.badRequest("to: %s lies before from (%s).".formatted(to, from));

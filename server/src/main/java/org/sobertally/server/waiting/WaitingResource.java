@@ -1,0 +1,211 @@
+package org.sobertally.server.waiting;
+
+import io.quarkus.security.identity.SecurityIdentity;
+import jakarta.annotation.security.RolesAllowed;
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotBlank;
+import jakarta.validation.constraints.NotNull;
+import jakarta.ws.rs.DELETE;
+import jakarta.ws.rs.GET;
+import jakarta.ws.rs.POST;
+import jakarta.ws.rs.Path;
+import jakarta.ws.rs.PathParam;
+import jakarta.ws.rs.Produces;
+import jakarta.ws.rs.QueryParam;
+import jakarta.ws.rs.core.MediaType;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.time.temporal.ChronoUnit;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import org.eclipse.microprofile.openapi.annotations.media.Schema;
+import org.eclipse.microprofile.openapi.annotations.tags.Tag;
+import org.sobertally.core.book.Book;
+import org.sobertally.core.book.Holdings;
+import org.sobertally.core.ledger.Ledger;
+import org.sobertally.core.people.Account;
+import org.sobertally.core.time.Days;
+import org.sobertally.core.use.UseState;
+import org.sobertally.core.use.UseStates;
+import org.sobertally.server.access.Role;
+import org.sobertally.server.figures.Figures;
+import org.sobertally.server.http.MoneyDto;
+import org.sobertally.server.store.AsOf;
+import org.sobertally.server.store.Books;
+import org.sobertally.server.time.TallyClock;
+
+/** Invitations that nobody answered, and people who wait for a seat. */
+@Path("/api/v1")
+@Tag(name = "waiting")
+@Produces(MediaType.APPLICATION_JSON)
+@RolesAllowed("**")
+public class WaitingResource {
+
+  private final Books books;
+  private final AsOf asOf;
+  private final Figures figures;
+  private final SeatQueue queue;
+  private final TallyClock clock;
+  private final SecurityIdentity identity;
+
+  WaitingResource(
+      Books books,
+      AsOf asOf,
+      Figures figures,
+      SeatQueue queue,
+      TallyClock clock,
+      SecurityIdentity identity) {
+    this.books = books;
+    this.asOf = asOf;
+    this.figures = figures;
+    this.queue = queue;
+    this.clock = clock;
+    this.identity = identity;
+  }
+
+  /**
+   * An invitation that was not taken up.
+   *
+   * @param days since it went out
+   * @param pastGrace whether that is longer than invitations are given
+   * @param waiting how many people wait for a seat of the plan
+   */
+  @Schema(name = "Invitation")
+  record Invitation(
+      String holding,
+      String account,
+      @Schema(nullable = true) String person,
+      String name,
+      String plan,
+      String planName,
+      String vendorName,
+      LocalDate since,
+      int days,
+      boolean pastGrace,
+      int waiting,
+      MoneyDto yearlyCost) {}
+
+  /** The longest unanswered first. */
+  @GET
+  @Path("/invitations")
+  @Produces({MediaType.APPLICATION_JSON, "text/csv"})
+  public List<Invitation> invitations(@QueryParam("asOf") String asOfText) {
+    Book book = books.current();
+    LocalDate day = asOf.of(book, asOfText);
+    UseStates states = figures.of(book, day).states();
+    Map<String, Integer> waiting = new HashMap<>();
+    queue.all().forEach(one -> waiting.merge(one.plan(), 1, Integer::sum));
+    Holdings holdings = book.holdings();
+    List<Invitation> found = new ArrayList<>();
+    for (int h = 0; h < holdings.size(); h++) {
+      if (states.isOpen(h) && states.state(h) == UseState.UNANSWERED) {
+        found.add(invitation(book, day, h, waiting));
+      }
+    }
+    found.sort(Comparator.comparing(Invitation::since).thenComparing(Invitation::holding));
+    return found;
+  }
+
+  private static Invitation invitation(
+      Book book, LocalDate day, int h, Map<String, Integer> waiting) {
+    Account account = book.accounts().get(book.holdings().account(h));
+    int line = book.holdings().line(h);
+    var plan = book.planOfLine(line);
+    LocalDate since =
+        account.stateSince() == null ? Days.date(book.holdings().from(h)) : account.stateSince();
+    int days = (int) ChronoUnit.DAYS.between(since, day);
+    return new Invitation(
+        book.holdings().id(h),
+        account.id(),
+        account.person(),
+        account.person() == null ? account.email() : book.people().byId(account.person()).name(),
+        plan.id(),
+        plan.name(),
+        book.vendors().byId(plan.vendor()).name(),
+        since,
+        days,
+        days >= book.rules().invitationGrace(),
+        waiting.getOrDefault(plan.id(), 0),
+        MoneyDto.of(book.seatPrice(line, day)));
+  }
+
+  /**
+   * Somebody who waits.
+   *
+   * @param place 1 for who is served next
+   * @param seatNow whether a seat is spare for them, those before them served
+   */
+  @Schema(name = "QueueEntry")
+  record QueueEntry(
+      String id,
+      String plan,
+      String planName,
+      String vendorName,
+      String person,
+      String name,
+      Instant since,
+      int place,
+      boolean seatNow) {}
+
+  /** By plan, in the order in which they asked. */
+  @GET
+  @Path("/queue")
+  @Produces({MediaType.APPLICATION_JSON, "text/csv"})
+  public List<QueueEntry> queue() {
+    Book book = books.current();
+    Map<String, Integer> places = new HashMap<>();
+    Map<String, Integer> spare = new HashMap<>();
+    List<QueueEntry> entries = new ArrayList<>();
+    for (SeatQueue.Waiting one : queue.all()) {
+      var plan = book.plans().byId(one.plan());
+      int place = places.merge(one.plan(), 1, Integer::sum);
+      int free = spare.computeIfAbsent(one.plan(), id -> spareOf(book, id));
+      entries.add(
+          new QueueEntry(
+              one.id(),
+              plan.id(),
+              plan.name(),
+              book.vendors().byId(plan.vendor()).name(),
+              one.person(),
+              book.people().byId(one.person()).name(),
+              one.since(),
+              place,
+              place <= free));
+    }
+    entries.sort(Comparator.comparing(QueueEntry::plan).thenComparing(QueueEntry::place));
+    return entries;
+  }
+
+  private int spareOf(Book book, String plan) {
+    int spare = 0;
+    for (int line = 0; line < book.lines().size(); line++) {
+      if (book.planOfLine(line).id().equals(plan)) {
+        spare += Math.max(0, Ledger.count(book, line, clock.today()).spare());
+      }
+    }
+    return spare;
+  }
+
+  /** Somebody is to wait for a seat. */
+  @Schema(name = "QueueRequest")
+  public record QueueRequest(@NotBlank String person, @NotBlank String plan) {}
+
+  @POST
+  @Path("/queue")
+  @RolesAllowed({Role.STEWARD_NAME, Role.DECIDER_NAME})
+  public List<QueueEntry> join(@NotNull @Valid QueueRequest request) {
+    queue.join(request.person(), request.plan(), identity.getPrincipal().getName());
+    return queue();
+  }
+
+  @DELETE
+  @Path("/queue/{id}")
+  @RolesAllowed({Role.STEWARD_NAME, Role.DECIDER_NAME})
+  public List<QueueEntry> leave(@PathParam("id") String id) {
+    queue.leave(id, identity.getPrincipal().getName());
+    return queue();
+  }
+}
