@@ -180,7 +180,7 @@
   {/if}
 </div>
 {#if people && people.length > 0}
-  <table class="list fixed">
+  <table class="list laid">
     <thead>
       <tr>
         <th class="mark"><span class="hidden">chosen</span></th>

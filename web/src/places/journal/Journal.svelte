@@ -68,7 +68,7 @@
   <p class="empty">Nothing has happened yet.</p>
 {/if}
 {#each days as [day, ofDay] (day)}
-  <table class="list fixed">
+  <table class="list laid">
     <caption>{sayDay(day)}</caption>
     <thead>
       <tr>

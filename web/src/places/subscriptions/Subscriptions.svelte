@@ -129,7 +129,7 @@
     <code>PUT /api/v1/book</code>; the README tells how.
   </p>
 {:else if book.subscriptions}
-  <table class="list fixed">
+  <table class="list laid">
     <thead>
       <tr>
         <th class="plan">Plan</th>

@@ -94,6 +94,7 @@ final class Plumbrigg implements VendorStory {
     if (number > 0 && number % 20 == 0) {
       LocalDate from = LocalDate.of(2025, 11, 3);
       draft.row("holdings.csv", "h-pb-own-" + member.id(), account, "pb-own", from, null, "HAND");
+      draft.use(account, List.of("draw", "plot"), Use.daily(from, Draft.EVIDENCE_TO));
     }
     return account;
   }
