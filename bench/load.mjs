@@ -107,6 +107,10 @@ const PATHS = {
   'its series': `/subscriptions/line0/series?asOf=${asOf}`,
   'its lower tiers': `/subscriptions/line0/lower-tiers?asOf=${asOf}`,
   'all combinations': `/findings/combinations?asOf=${asOf}`,
+  'people, first 200': `/people?asOf=${asOf}&limit=200`,
+  'people by words': `/people?asOf=${asOf}&q=erson%2012&limit=200`,
+  'people, plan and use': `/people?asOf=${asOf}&holds=plan0&lacks=plan3&unused=30&sort=COST&limit=200`,
+  'totals of people': `/people/totals?asOf=${asOf}&kind=IDLE`,
   'its first 100 holders': `/subscriptions/line0/holdings?asOf=${asOf}&limit=100`,
 };
 const ROUNDS = 40;

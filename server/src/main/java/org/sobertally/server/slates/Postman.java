@@ -8,7 +8,14 @@ import jakarta.enterprise.context.ApplicationScoped;
 import jakarta.enterprise.event.Observes;
 import java.time.Duration;
 import java.time.Instant;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.TimeUnit;
@@ -22,10 +29,10 @@ import org.sobertally.server.vendors.SeatLink.Reading;
 import org.sobertally.server.vendors.VendorLinks;
 
 /**
- * Carries calls to the vendors, one at a time. A call is marked as started before it is made; one
- * that is found started (its answer never came, or the application was killed) is never simply made
- * again: the vendor is read first. A move is confirmed only by reading back, and fails only when
- * the vendor was read and does not show it.
+ * Carries calls to the vendors, one at a time to each. A call is marked as started before it is
+ * made; one that is found started (its answer never came, or the application was killed) is never
+ * simply made again: the vendor is read first. A move is confirmed only by reading back, and fails
+ * only when the vendor was read and does not show it.
  */
 @ApplicationScoped
 class Postman {
@@ -45,6 +52,15 @@ class Postman {
       Executors.newSingleThreadScheduledExecutor(
           task -> {
             Thread thread = new Thread(task, "vendor-calls");
+            thread.setDaemon(true);
+            return thread;
+          });
+
+  private final Set<String> busy = ConcurrentHashMap.newKeySet();
+  private final ExecutorService lanes =
+      Executors.newCachedThreadPool(
+          task -> {
+            Thread thread = new Thread(task, "vendor-lane");
             thread.setDaemon(true);
             return thread;
           });
@@ -74,24 +90,49 @@ class Postman {
 
   void onStop(@Observes ShutdownEvent event) {
     worker.shutdownNow();
+    lanes.shutdownNow();
   }
 
   /** Has what is due looked at now. */
   void kick() {
-    worker.execute(this::deliverDue);
+    if (!worker.isShutdown()) {
+      worker.execute(this::deliverDue);
+    }
   }
 
   private void deliverDue() {
     try {
-      var due = QuarkusTransaction.requiringNew().call(() -> store.dueCalls(Instant.now()));
-      for (String call : due) {
-        deliver(call);
+      Map<String, List<String>> byVendor = new LinkedHashMap<>();
+      for (var due : QuarkusTransaction.requiringNew().call(() -> store.dueCalls(Instant.now()))) {
+        byVendor.computeIfAbsent(due.vendor(), v -> new ArrayList<>()).add(due.id());
       }
-      QuarkusTransaction.requiringNew().call(store::nextDue).ifPresent(this::wakeAt);
+      byVendor.forEach(
+          (vendor, calls) -> {
+            if (busy.add(vendor)) {
+              lanes.execute(() -> deliverAll(vendor, calls));
+            }
+          });
+      if (busy.isEmpty()) {
+        QuarkusTransaction.requiringNew().call(store::nextDue).ifPresent(this::wakeAt);
+      }
     } catch (RuntimeException e) {
       LOG.error("Calls to vendors could not be looked at; they are looked at again soon.", e);
       worker.schedule(this::deliverDue, mostWait.toMillis(), TimeUnit.MILLISECONDS);
     }
+  }
+
+  /** Each vendor has a lane of its own: one that is slow holds nobody else up. */
+  private void deliverAll(String vendor, List<String> calls) {
+    try {
+      calls.forEach(this::deliver);
+    } catch (RuntimeException e) {
+      LOG.errorf(e, "A call to %s could not be carried; it is looked at again soon.", vendor);
+      worker.schedule(this::deliverDue, mostWait.toMillis(), TimeUnit.MILLISECONDS);
+      busy.remove(vendor);
+      return;
+    }
+    busy.remove(vendor);
+    kick();
   }
 
   private void wakeAt(Instant due) {

@@ -163,15 +163,18 @@ class SlateStore {
         .getResultList();
   }
 
+  /** A call that wants doing. */
+  record Due(String id, String vendor) {}
+
   /** Calls that want doing by then, the longest due first. */
-  List<String> dueCalls(Instant now) {
+  List<Due> dueCalls(Instant now) {
     return entities
         .createQuery(
             """
-            select c.id from VendorCall c
+            select c.id, c.vendor from VendorCall c
             where c.state in :open and c.due <= :now order by c.due, c.created, c.id
             """,
-            String.class)
+            Due.class)
         .setParameter("open", VendorCall.State.OPEN)
         .setParameter("now", now)
         .setMaxResults(200)
