@@ -1,6 +1,6 @@
 // Puts a large book into a running, empty instance and times what its pages ask for.
 //   SOBER_TALLY_TOKEN=t SOBER_TALLY_DATA=/some/empty/folder java -Xmx1g -jar quarkus-run.jar
-//   node bench/load.mjs http://localhost:8080 t [holdings] [activity rows]
+//   node bench/load.mjs http://localhost:8080 t [holdings] [activity rows] [people]
 // Needs nothing but Node. The book is generated from a fixed seed. Figures: docs/performance.md.
 import { execFileSync } from 'node:child_process';
 import { createWriteStream, mkdtempSync, rmSync, statSync } from 'node:fs';
@@ -9,13 +9,14 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { openAsBlob } from 'node:fs';
 
-const [base, token, holdingsText = '100000', rowsText = '20000000'] = process.argv.slice(2);
+const [base, token, holdingsText = '100000', rowsText = '20000000', peopleText] = process.argv.slice(2);
 if (!base || !token) {
-  console.error('Usage: node bench/load.mjs <address> <token> [holdings] [activity rows]');
+  console.error('Usage: node bench/load.mjs <address> <token> [holdings] [activity rows] [people]');
   process.exit(2);
 }
 const HOLDINGS = Number(holdingsText);
 const ROWS = Number(rowsText);
+const PEOPLE = Number(peopleText ?? holdingsText);
 const DAYS = 400;
 const PARTS = ['mail', 'docs'];
 const folder = mkdtempSync(join(tmpdir(), 'sober-tally-load-'));
@@ -58,10 +59,10 @@ await file('lines.csv', 'line,agreement,plan,seats,unit_price', async (row) => {
   for (let p = 0; p < LINES; p++) await row(`line${p},a,plan${p},${HOLDINGS},${(p + 1) * 40}`);
 });
 await file('people.csv', 'person,name,email,status', async (row) => {
-  for (let n = 0; n < HOLDINGS; n++) await row(`p${id(n)},Person ${n},p${n}@skerryline.example,ACTIVE`);
+  for (let n = 0; n < PEOPLE; n++) await row(`p${id(n)},Person ${n},p${n}@skerryline.example,ACTIVE`);
 });
 await file('accounts.csv', 'account,vendor,person,email,state', async (row) => {
-  for (let n = 0; n < HOLDINGS; n++) await row(`a${id(n)},big,p${id(n)},p${n}@skerryline.example,ACTIVE`);
+  for (let n = 0; n < HOLDINGS; n++) await row(`a${id(n)},big,p${id(n % PEOPLE)},p${n % PEOPLE}@skerryline.example,ACTIVE`);
 });
 await file('holdings.csv', 'holding,account,line,from', async (row) => {
   // Three in ten hold the largest subscription.

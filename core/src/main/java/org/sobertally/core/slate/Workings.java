@@ -2,8 +2,10 @@ package org.sobertally.core.slate;
 
 import java.time.LocalDate;
 import java.time.format.DateTimeFormatter;
+import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
+import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.OptionalInt;
@@ -11,12 +13,14 @@ import java.util.Set;
 import java.util.TreeMap;
 import org.sobertally.core.agreement.Agreement;
 import org.sobertally.core.book.Book;
+import org.sobertally.core.book.Holdings;
 import org.sobertally.core.catalogue.Plan;
 import org.sobertally.core.catalogue.Vendor;
 import org.sobertally.core.ledger.Ledger;
 import org.sobertally.core.ledger.Places;
 import org.sobertally.core.ledger.Promise;
 import org.sobertally.core.money.Money;
+import org.sobertally.core.people.Account;
 import org.sobertally.core.time.Days;
 import org.sobertally.core.use.UseStates;
 import org.sobertally.core.use.Utilisation;
@@ -142,6 +146,18 @@ final class Workings {
       effect.held++;
     }
     effect.freed--;
+  }
+
+  /** The holdings of the account that are open. */
+  List<Integer> openSeats(Account account) {
+    List<Integer> open = new ArrayList<>();
+    Holdings holdings = book.holdings();
+    for (int h : holdings.ofAccount(book.accounts().require(account.id()))) {
+      if (holdings.openOn(h, today)) {
+        open.add(h);
+      }
+    }
+    return open;
   }
 
   boolean usedInFloorWindow(int h) {

@@ -41,7 +41,7 @@ class ActivityStore {
     int changed =
         entities
             .createNativeQuery(
-                "update activity_months set days = bitor(days, :mask) where slot = :slot")
+                "update activity_months set days = bitor(days, cast(:mask as integer)) where slot = :slot")
             .setParameter("mask", mask)
             .setParameter("slot", slot)
             .executeUpdate();

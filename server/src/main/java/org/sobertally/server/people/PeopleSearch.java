@@ -2,6 +2,7 @@ package org.sobertally.server.people;
 
 import jakarta.enterprise.context.ApplicationScoped;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.BitSet;
 import java.util.Comparator;
 import java.util.List;
@@ -34,8 +35,11 @@ class PeopleSearch {
     SEATS
   }
 
-  /** What the words are looked for in, by the people's numbers, of one table of people. */
-  private record Texts(Table<Person> people, String[] lower) {}
+  /**
+   * Of one table of people: what the words are looked for in, by their numbers, and their numbers
+   * in the order of their names.
+   */
+  private record Texts(Table<Person> people, String[] lower, int[] byName) {}
 
   private volatile Texts texts;
 
@@ -51,22 +55,30 @@ class PeopleSearch {
         tests.add(p -> lower[p].contains(word));
       }
     }
-    IntStream fitting =
-        IntStream.range(0, book.people().size())
-            .filter(p -> tests.stream().allMatch(test -> test.test(p)));
-    return fitting.boxed().sorted(order(book, roll, sort)).mapToInt(p -> p).toArray();
+    IntPredicate[] all = tests.toArray(IntPredicate[]::new);
+    IntStream fitting = Arrays.stream(textsOf(book).byName()).filter(p -> fits(all, p));
+    // The sort is stable: people who are alike stay in the order of their names.
+    return sort == Sort.NAME
+        ? fitting.toArray()
+        : fitting.boxed().sorted(order(roll, sort)).mapToInt(p -> p).toArray();
   }
 
-  private static Comparator<Integer> order(Book book, PeopleRoll roll, Sort sort) {
-    Comparator<Integer> byName =
-        Comparator.comparing((Integer p) -> book.people().get(p).name()).thenComparing(p -> p);
+  private static boolean fits(IntPredicate[] tests, int person) {
+    for (IntPredicate test : tests) {
+      if (!test.test(person)) {
+        return false;
+      }
+    }
+    return true;
+  }
+
+  private static Comparator<Integer> order(PeopleRoll roll, Sort sort) {
     return switch (sort) {
-      case NAME -> byName;
-      case COST -> Comparator.comparing(roll::costAmount).reversed().thenComparing(byName);
-      case RECOVERABLE ->
-          Comparator.comparing(roll::recoverableAmount).reversed().thenComparing(byName);
-      case LAST_USED -> Comparator.comparing(roll::lastUsed).thenComparing(byName);
-      case SEATS -> Comparator.comparing(roll::seats).reversed().thenComparing(byName);
+      case NAME -> throw new IllegalStateException("They are in this order already.");
+      case COST -> Comparator.comparing(roll::costAmount).reversed();
+      case RECOVERABLE -> Comparator.comparing(roll::recoverableAmount).reversed();
+      case LAST_USED -> Comparator.comparing(roll::lastUsed);
+      case SEATS -> Comparator.comparing(roll::seats).reversed();
     };
   }
 
@@ -85,7 +97,13 @@ class PeopleSearch {
                               p.department() == null ? "" : p.department())
                           .toLowerCase(Locale.ROOT))
               .toArray(String[]::new);
-      known = new Texts(book.people(), lower);
+      int[] byName =
+          IntStream.range(0, lower.length)
+              .boxed()
+              .sorted(Comparator.comparing(p -> book.people().get(p).name()))
+              .mapToInt(p -> p)
+              .toArray();
+      known = new Texts(book.people(), lower, byName);
       texts = known;
     }
     return known;

@@ -288,10 +288,18 @@ class OneSeatComesHomeTest {
             "/subscriptions",
             "/subscriptions/pl-charts",
             "/findings?sets=NEVER_OPENED.SMALLER_TIER",
+            "/people?kind=ANY",
+            "/people/p0626",
+            "/people/list",
+            "/people/waiting",
+            "/pools/plum-survey",
+            "/intake",
+            "/house-rules?group=deck&plan=helm-roster",
             "/journal")) {
       page.navigate(Caller.base() + path);
       assertThat(page.locator("h1")).isVisible();
       assertThat(page.getByText("Counting…")).hasCount(0);
+      assertThat(page.getByText("Looking…")).hasCount(0);
       assertNothingSerious(page, path, colors);
     }
   }

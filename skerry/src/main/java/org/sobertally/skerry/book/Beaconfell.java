@@ -30,21 +30,14 @@ final class Beaconfell implements VendorStory {
         45);
     draft.row("parts.csv", VENDOR, "drills", "Drills", null, null);
     draft.row("parts.csv", VENDOR, "papers", "Papers", null, null);
-    draft.row(
-        "agreements.csv",
+    draft.agreement(
         "bf-safety",
         VENDOR,
         "Beaconfell safety training",
         "EUR",
         LocalDate.of(2025, 11, 1),
-        LocalDate.of(2026, 11, 1),
         20,
-        "AUTO",
-        "AT_RENEWAL",
-        null,
-        null,
-        null,
-        null);
+        "AT_RENEWAL");
     draft.row("lines.csv", "bf-drills", "bf-safety", "beacon-drills", 150, "38.00", "FLAT", null);
     draft.evidence(VENDOR, 0);
     Seats seats = new Seats(draft, VENDOR, "bf-drills");

@@ -15,37 +15,11 @@ final class Cairnvault implements VendorStory {
   @Override
   public void tell(Draft draft, List<Member> crew) {
     draft.row("vendors.csv", VENDOR, "Cairnvault", null, null, null, null, 30);
-    draft.row(
-        "plans.csv",
-        "cairn-console",
-        VENDOR,
-        "Console",
-        null,
-        null,
-        "NAMED",
-        "console keys",
-        null,
-        null,
-        null,
-        null,
-        null);
+    draft.plan("cairn-console", VENDOR, "Console", null, null, "NAMED", "console keys");
     draft.row("parts.csv", VENDOR, "console", "Console", null, null);
     draft.row("parts.csv", VENDOR, "keys", "Keys", null, null);
-    draft.row(
-        "agreements.csv",
-        "cv-cloud",
-        VENDOR,
-        "Cairnvault console",
-        "EUR",
-        LocalDate.of(2026, 1, 1),
-        LocalDate.of(2027, 1, 1),
-        30,
-        "AUTO",
-        "MONTHLY",
-        null,
-        null,
-        null,
-        null);
+    draft.agreement(
+        "cv-cloud", VENDOR, "Cairnvault console", "EUR", LocalDate.of(2026, 1, 1), 30, "MONTHLY");
     draft.row("lines.csv", "cv-console", "cv-cloud", "cairn-console", 34, "210.00", "FLAT", null);
     draft.lastSeenEvidence(VENDOR);
     int number = 0;

@@ -13,52 +13,19 @@ final class Deepglass implements VendorStory {
   @Override
   public void tell(Draft draft, List<Member> crew) {
     draft.row("vendors.csv", VENDOR, "Deepglass", "PT2S", null, null, null, 30);
-    draft.row(
-        "plans.csv",
-        "deep-viewer",
-        VENDOR,
-        "Viewer",
-        "deep",
-        1,
-        "NAMED",
-        "look",
-        null,
-        null,
-        null,
-        null,
-        null);
-    draft.row(
-        "plans.csv",
-        "deep-author",
-        VENDOR,
-        "Author",
-        "deep",
-        2,
-        "NAMED",
-        "look compose publish",
-        null,
-        null,
-        null,
-        null,
-        null);
+    draft.plan("deep-viewer", VENDOR, "Viewer", "deep", 1, "NAMED", "look");
+    draft.plan("deep-author", VENDOR, "Author", "deep", 2, "NAMED", "look compose publish");
     draft.row("parts.csv", VENDOR, "look", "Look", null, null);
     draft.row("parts.csv", VENDOR, "compose", "Compose", null, null);
     draft.row("parts.csv", VENDOR, "publish", "Publish", null, null);
-    draft.row(
-        "agreements.csv",
+    draft.agreement(
         "dg-reports",
         VENDOR,
         "Deepglass analytics",
         "EUR",
         LocalDate.of(2025, 12, 15),
-        LocalDate.of(2026, 12, 15),
         45,
-        "AUTO",
-        "AT_RENEWAL",
-        null,
-        null,
-        null,
-        null);
+        "AT_RENEWAL");
     draft.row("lines.csv", "dg-viewer", "dg-reports", "deep-viewer", 64, "96.00", "FLAT", null);
     draft.row("lines.csv", "dg-author", "dg-reports", "deep-author", 42, "540.00", "FLAT", null);
     draft.evidence(VENDOR, 0);

@@ -97,6 +97,44 @@ final class Draft {
                 .toArray(String[]::new));
   }
 
+  /** A plan of which nothing particular is to be said. */
+  void plan(
+      String id,
+      String vendor,
+      String name,
+      String ladder,
+      Integer rank,
+      String model,
+      String parts) {
+    row("plans.csv", id, vendor, name, ladder, rank, model, parts, null, null, null, null, null);
+  }
+
+  /** An agreement of one year that goes on by itself, without a floor. */
+  void agreement(
+      String id,
+      String vendor,
+      String name,
+      String currency,
+      LocalDate starts,
+      int noticeDays,
+      String mayShrink) {
+    row(
+        "agreements.csv",
+        id,
+        vendor,
+        name,
+        currency,
+        starts,
+        starts.plusYears(1),
+        noticeDays,
+        "AUTO",
+        mayShrink,
+        null,
+        null,
+        null,
+        null);
+  }
+
   /** What is told from here on is known to so many days before the usual end of evidence. */
   void evidence(String vendor, int daysBefore) {
     evidenceTo = EVIDENCE_TO.minusDays(daysBefore);

@@ -13,52 +13,19 @@ final class Gantryfold implements VendorStory {
   @Override
   public void tell(Draft draft, List<Member> crew) {
     draft.row("vendors.csv", VENDOR, "Gantryfold", "PT1S", null, null, null, 30);
-    draft.row(
-        "plans.csv",
-        "gantry-helper",
-        VENDOR,
-        "Helper",
-        "gantry",
-        1,
-        "NAMED",
-        "answers",
-        null,
-        null,
-        null,
-        null,
-        null);
-    draft.row(
-        "plans.csv",
-        "gantry-agent",
-        VENDOR,
-        "Agent",
-        "gantry",
-        2,
-        "NAMED",
-        "answers tickets reports",
-        null,
-        null,
-        null,
-        null,
-        null);
+    draft.plan("gantry-helper", VENDOR, "Helper", "gantry", 1, "NAMED", "answers");
+    draft.plan("gantry-agent", VENDOR, "Agent", "gantry", 2, "NAMED", "answers tickets reports");
     draft.row("parts.csv", VENDOR, "answers", "Answers", null, null);
     draft.row("parts.csv", VENDOR, "tickets", "Tickets", null, null);
     draft.row("parts.csv", VENDOR, "reports", "Reports", null, null);
-    draft.row(
-        "agreements.csv",
+    draft.agreement(
         "gf-desk",
         VENDOR,
         "Gantryfold support desk",
         "NOK",
         LocalDate.of(2026, 2, 1),
-        LocalDate.of(2027, 2, 1),
         60,
-        "AUTO",
-        "AT_RENEWAL",
-        null,
-        null,
-        null,
-        null);
+        "AT_RENEWAL");
     draft.row("lines.csv", "gf-helper", "gf-desk", "gantry-helper", 40, "1150.00", "FLAT", null);
     draft.row("lines.csv", "gf-agent", "gf-desk", "gantry-agent", 58, "4320.00", "FLAT", null);
     for (int month = 1; month <= 9; month++) {

@@ -34,21 +34,14 @@ final class Helmsway implements VendorStory {
     draft.row("parts.csv", VENDOR, "roster", "Roster", null, null);
     draft.row("parts.csv", VENDOR, "swaps", "Shift swaps", null, null);
     draft.row("parts.csv", VENDOR, "hours", "Hours", null, null);
-    draft.row(
-        "agreements.csv",
+    draft.agreement(
         "hw-crew",
         VENDOR,
         "Helmsway crew rostering",
         "EUR",
         LocalDate.of(2025, 1, 15),
-        LocalDate.of(2026, 1, 15),
         67,
-        "AUTO",
-        "AT_RENEWAL",
-        null,
-        null,
-        null,
-        null);
+        "AT_RENEWAL");
     draft.row("lines.csv", "hw-roster", "hw-crew", "helm-roster", 310, "48.00", "FLAT", null);
     draft.row(
         "standing_rules.csv",

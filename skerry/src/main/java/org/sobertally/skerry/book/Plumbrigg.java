@@ -63,27 +63,12 @@ final class Plumbrigg implements VendorStory {
   }
 
   private static void plan(Draft draft, String id, String name, String model, String parts) {
-    draft.row(
-        "plans.csv", id, VENDOR, name, null, null, model, parts, null, null, null, null, null);
+    draft.plan(id, VENDOR, name, null, null, model, parts);
   }
 
   private static void agreement(
       Draft draft, String id, String name, LocalDate starts, int noticeDays) {
-    draft.row(
-        "agreements.csv",
-        id,
-        VENDOR,
-        name,
-        "EUR",
-        starts,
-        starts.plusYears(1),
-        noticeDays,
-        "AUTO",
-        "AT_RENEWAL",
-        null,
-        null,
-        null,
-        null);
+    draft.agreement(id, VENDOR, name, "EUR", starts, noticeDays, "AT_RENEWAL");
   }
 
   /** Three have a seat of their own as well. */

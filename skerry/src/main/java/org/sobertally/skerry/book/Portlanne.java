@@ -18,37 +18,17 @@ final class Portlanne implements VendorStory {
   @Override
   public void tell(Draft draft, List<Member> crew) {
     draft.row("vendors.csv", VENDOR, "Portlanne", "PT3S", null, null, null, null);
-    draft.row(
-        "plans.csv",
-        "port-charts",
-        VENDOR,
-        "Charts",
-        null,
-        null,
-        "NAMED",
-        "charts tides",
-        null,
-        null,
-        null,
-        null,
-        null);
+    draft.plan("port-charts", VENDOR, "Charts", null, null, "NAMED", "charts tides");
     draft.row("parts.csv", VENDOR, "charts", "Charts", null, "true");
     draft.row("parts.csv", VENDOR, "tides", "Tides", null, null);
-    draft.row(
-        "agreements.csv",
+    draft.agreement(
         "pl-charts",
         VENDOR,
         "Portlanne sea charts",
         "EUR",
         LocalDate.of(2025, 5, 1),
-        LocalDate.of(2026, 5, 1),
         30,
-        "AUTO",
-        "MONTHLY",
-        null,
-        null,
-        null,
-        null);
+        "MONTHLY");
     draft.row("lines.csv", "pl-charts", "pl-charts", "port-charts", 60, "310.00", "FLAT", null);
     draft.evidence(VENDOR, DAYS_LATER_THAN_OTHERS);
     Seats seats = new Seats(draft, VENDOR, "pl-charts");

@@ -16,48 +16,9 @@ final class Reedholm implements VendorStory {
   @Override
   public void tell(Draft draft, List<Member> crew) {
     draft.row("vendors.csv", VENDOR, "Reedholm", null, null, null, null, null);
-    draft.row(
-        "plans.csv",
-        "reed-forms",
-        VENDOR,
-        "Forms",
-        null,
-        null,
-        "NAMED",
-        "forms",
-        null,
-        null,
-        null,
-        null,
-        null);
-    draft.row(
-        "plans.csv",
-        "reed-polls",
-        VENDOR,
-        "Polls",
-        null,
-        null,
-        "NAMED",
-        "polls",
-        null,
-        null,
-        null,
-        null,
-        null);
-    draft.row(
-        "plans.csv",
-        "reed-signs",
-        VENDOR,
-        "Signs",
-        null,
-        null,
-        "NAMED",
-        "signs",
-        null,
-        null,
-        null,
-        null,
-        null);
+    draft.plan("reed-forms", VENDOR, "Forms", null, null, "NAMED", "forms");
+    draft.plan("reed-polls", VENDOR, "Polls", null, null, "NAMED", "polls");
+    draft.plan("reed-signs", VENDOR, "Signs", null, null, "NAMED", "signs");
     draft.row(
         "plans.csv",
         "reed-trio",
@@ -75,21 +36,8 @@ final class Reedholm implements VendorStory {
     draft.row("parts.csv", VENDOR, "forms", "Forms", null, null);
     draft.row("parts.csv", VENDOR, "polls", "Polls", null, null);
     draft.row("parts.csv", VENDOR, "signs", "Signs", null, null);
-    draft.row(
-        "agreements.csv",
-        "rh-papers",
-        VENDOR,
-        "Reedholm forms",
-        "EUR",
-        LocalDate.of(2026, 4, 1),
-        LocalDate.of(2027, 4, 1),
-        30,
-        "AUTO",
-        "AT_RENEWAL",
-        null,
-        null,
-        null,
-        null);
+    draft.agreement(
+        "rh-papers", VENDOR, "Reedholm forms", "EUR", LocalDate.of(2026, 4, 1), 30, "AT_RENEWAL");
     draft.row("lines.csv", "rh-forms", "rh-papers", "reed-forms", 60, "80.00", "FLAT", null);
     draft.row("lines.csv", "rh-polls", "rh-papers", "reed-polls", 45, "60.00", "FLAT", null);
     draft.row("lines.csv", "rh-signs", "rh-papers", "reed-signs", 40, "120.00", "FLAT", null);

@@ -42,21 +42,8 @@ final class Saltcote implements VendorStory {
         null,
         null);
     draft.row("parts.csv", VENDOR, "vault", "Vault", null, null);
-    draft.row(
-        "agreements.csv",
-        "sc-room",
-        VENDOR,
-        "Saltcote storage",
-        "EUR",
-        LocalDate.of(2025, 3, 1),
-        LocalDate.of(2026, 3, 1),
-        0,
-        "AUTO",
-        "MONTHLY",
-        null,
-        null,
-        null,
-        null);
+    draft.agreement(
+        "sc-room", VENDOR, "Saltcote storage", "EUR", LocalDate.of(2025, 3, 1), 0, "MONTHLY");
     draft.row("lines.csv", "sc-100", "sc-room", "salt-100", 46, "24.00", "FLAT", null);
     draft.row("lines.csv", "sc-1000", "sc-room", "salt-1000", 28, "108.00", "FLAT", null);
     draft.evidence(VENDOR, 0);

@@ -1,0 +1,196 @@
+package org.sobertally.server.pages;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.AriaRole;
+import io.quarkus.narayana.jta.QuarkusTransaction;
+import io.quarkus.test.junit.QuarkusTest;
+import jakarta.inject.Inject;
+import jakarta.persistence.EntityManager;
+import java.time.Duration;
+import java.util.regex.Pattern;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.sobertally.server.demo.Demo;
+import org.sobertally.server.support.Caller;
+import org.sobertally.skerry.book.SkerryLine;
+
+/** What is done all day, one task a test, in a real browser against the real server. */
+@QuarkusTest
+class DailyWorkTest {
+
+  private static Browser browser;
+
+  @Inject Demo demo;
+  @Inject EntityManager entities;
+
+  @BeforeAll
+  static void startBrowser() {
+    browser = new Browser();
+  }
+
+  @AfterAll
+  static void stopBrowser() {
+    browser.close();
+  }
+
+  @BeforeEach
+  void takeTheDemoBook() {
+    QuarkusTransaction.requiringNew()
+        .run(
+            () -> {
+              entities.createQuery("delete from Slate s").executeUpdate();
+              entities.createNativeQuery("delete from pool_loan").executeUpdate();
+              entities.createNativeQuery("delete from pool_ask").executeUpdate();
+            });
+    Caller.keeper().putZip("/api/v1/book?replace=true", SkerryLine.book());
+    demo.standIn("quillmoor").showAfter(Duration.ZERO);
+  }
+
+  private static Locator button(Page page, String name) {
+    return page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(name));
+  }
+
+  private static Locator link(Page page, String name) {
+    return page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName(name));
+  }
+
+  private static Locator tape(Page page) {
+    return page.locator("aside").first();
+  }
+
+  private static void go(Page page, String path) {
+    page.navigate(Caller.base() + path);
+  }
+
+  @Test
+  void findsPeopleAndHandsThemAPlan() {
+    Page page = browser.visit("Runa Skarholt");
+    page.keyboard().press("g");
+    page.keyboard().press("p");
+    assertThat(page.getByRole(AriaRole.STATUS).first()).containsText("743 people");
+    page.getByLabel("any group").selectOption("finance");
+    assertThat(page).hasURL(Pattern.compile("group=finance"));
+    page.getByLabel("lacks any plan").selectOption("deep-viewer");
+    page.getByLabel("any status").selectOption("ACTIVE");
+    assertThat(page.getByRole(AriaRole.STATUS).first())
+        .containsText(Pattern.compile("^\\s*\\d\\d? "));
+    page.getByLabel("Plan to hand out or take back").selectOption("deep-viewer");
+    assertThat(page.getByRole(AriaRole.ROW).nth(1)).containsText("Finance");
+    page.getByRole(AriaRole.ROW).nth(1).locator(".mark").click();
+    assertThat(page.getByText("1 chosen")).isVisible();
+    page.keyboard().press(".");
+    assertThat(tape(page).getByText("hand out Viewer")).isVisible();
+  }
+
+  @Test
+  void stepsSomebodyDownFromTheirOwnPage() {
+    Page page = browser.visit("Runa Skarholt");
+    go(page, "/people/p0626");
+    assertThat(page.getByText("Letter would do").or(page.getByText("would do:")).first())
+        .isVisible();
+    page.getByLabel("Plan a move of Opus").click();
+    button(page, "step down to Letter").click();
+    assertThat(tape(page).getByText("step down Opus → Letter")).isVisible();
+    assertThat(tape(page).getByText("−€312.00").first()).isVisible();
+    page.getByLabel("Plan a move of Opus").click();
+    button(page, "keep until …").click();
+    page.getByLabel("Why must it not be taken back?").fill("Draws the winter plan");
+    button(page, "Put on the slate").last().click();
+    assertThat(tape(page).getByText("Another move on the slate").first()).isVisible();
+    assertThat(button(page, "Send for decision")).isDisabled();
+  }
+
+  @Test
+  void bringsAListAndTakesTheRestHome() {
+    Page page = browser.visit("Runa Skarholt");
+    go(page, "/people/list");
+    page.getByLabel("The list", new Page.GetByLabelOptions().setExact(true))
+        .fill("p0626,Letter\nnobody@skerryline.example,Letter\n");
+    button(page, "See what would happen").click();
+    assertThat(page.getByText("Nobody has this address or id.")).isVisible();
+    var file =
+        page.waitForDownload(
+            () ->
+                page.getByRole(
+                        AriaRole.BUTTON,
+                        new Page.GetByRoleOptions().setName(Pattern.compile("rows? home")))
+                    .click());
+    assertThat(file.suggestedFilename()).isEqualTo("rest-of-list.csv");
+    page.getByRole(
+            AriaRole.BUTTON,
+            new Page.GetByRoleOptions().setName(Pattern.compile("good rows? on the slate")))
+        .click();
+    assertThat(tape(page).locator(".move").first()).isVisible();
+  }
+
+  @Test
+  void seesWhomARuleIsAboutBeforeItIsSwitchedOn() {
+    Page page = browser.visit("Runa Skarholt");
+    go(page, "/house-rules?group=safety&plan=quill-letter");
+    assertThat(page.getByText("would get a seat").first()).isVisible();
+    button(page, "Switch on").click();
+    assertThat(button(page, "Switch off")).isVisible();
+    assertThat(button(page, "get Quillmoor Letter")).isVisible();
+    page.getByRole(
+            AriaRole.BUTTON,
+            new Page.GetByRoleOptions().setName(Pattern.compile("^Put \\d+ moves? on the slate")))
+        .click();
+    assertThat(tape(page).getByText("hand out Letter").first()).isVisible();
+    button(page, "Switch off").click();
+    assertThat(button(page, "Switch on")).isVisible();
+  }
+
+  @Test
+  void watchesAPoolAndGivesBackWhatItDoesNotNeed() {
+    Page page = browser.visit("Runa Skarholt");
+    link(page, "Draft").first().click();
+    assertThat(page.getByText("6 in now, 18 free")).isVisible();
+    button(page, "ask to leave in 15 min").first().click();
+    assertThat(page.getByText("asked to leave").first()).isVisible();
+    Caller.keeper()
+        .send(
+            "POST",
+            "/api/v1/events",
+            "application/cloudevents-batch+json",
+            PoolEvents.started("plum-draft", "plumbrigg-p0520", "s-live-1").getBytes());
+    assertThat(page.getByText("7 in now, 17 free")).isVisible();
+    page.getByRole(
+            AriaRole.BUTTON,
+            new Page.GetByRoleOptions().setName(Pattern.compile("^Plan giving \\d+ back")))
+        .click();
+    assertThat(tape(page).getByText(Pattern.compile("give back \\d+ Draft"))).isVisible();
+  }
+
+  @Test
+  void takesAnUnansweredSeatBackForWhoWaits() {
+    Page page = browser.visit("Runa Skarholt");
+    Caller.steward().postJson("/api/v1/queue", "{\"person\":\"p0435\",\"plan\":\"beacon-drills\"}");
+    go(page, "/people/waiting");
+    assertThat(page.getByText("waiting for one").first()).isVisible();
+    page.keyboard().press("a");
+    page.keyboard().press(".");
+    assertThat(tape(page).getByText("take back Drills").first()).isVisible();
+  }
+
+  @Test
+  void readsAVendorAndPutsRightWhatDrifted() {
+    Page page = browser.visit("Runa Skarholt");
+    go(page, "/intake");
+    Locator row =
+        page.getByRole(AriaRole.ROW).filter(new Locator.FilterOptions().setHasText("Gantryfold"));
+    row.getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName("read now")).click();
+    row.getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName("2")).click();
+    assertThat(page.getByText("the book does not know of it")).isVisible();
+    button(page, "put right").last().click();
+    assertThat(tape(page).getByText("put right: give Helper")).isVisible();
+    button(page, "take over").first().click();
+    assertThat(row.getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName("1")))
+        .isVisible();
+  }
+}

@@ -1,0 +1,102 @@
+package org.sobertally.server.pools;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.fasterxml.jackson.databind.JsonNode;
+import io.quarkus.narayana.jta.QuarkusTransaction;
+import io.quarkus.test.junit.QuarkusTest;
+import jakarta.inject.Inject;
+import jakarta.persistence.EntityManager;
+import java.nio.charset.StandardCharsets;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.sobertally.server.support.Caller;
+import org.sobertally.server.support.Caller.Answer;
+import org.sobertally.skerry.book.SkerryLine;
+
+@QuarkusTest
+class PoolsTest {
+
+  private static final String SURVEY = "/api/v1/pools/plum-survey";
+
+  @Inject EntityManager entities;
+
+  private final Caller steward = Caller.steward();
+
+  @BeforeEach
+  void takeTheDemoBook() {
+    QuarkusTransaction.requiringNew()
+        .run(
+            () -> {
+              entities.createNativeQuery("delete from pool_loan").executeUpdate();
+              entities.createNativeQuery("delete from pool_ask").executeUpdate();
+            });
+    Caller.keeper().putZip("/api/v1/book?replace=true", SkerryLine.book());
+  }
+
+  private Answer lend(String person, String until) {
+    return steward.postJson(
+        SURVEY + "/loans", "{\"person\":\"%s\",\"until\":\"%s\"}".formatted(person, until));
+  }
+
+  @Test
+  void saysWhoIsInAndHowManyAreFree() {
+    JsonNode now = steward.get(SURVEY + "/now").json();
+    assertThat(now.get("seats").asInt()).isEqualTo(8);
+    assertThat(now.get("taken").asInt()).isEqualTo(7);
+    assertThat(now.get("free").asInt()).isEqualTo(1);
+    assertThat(now.get("guests")).hasSize(7);
+    assertThat(steward.get("/api/v1/pools/quill-opus/now").status()).isEqualTo(404);
+  }
+
+  @Test
+  void aSeatSetAsideIsNotFreeUntilTheLoanEnds() {
+    JsonNode lent = lend("p0001", "2026-10-05").json();
+    assertThat(lent.get("free").asInt()).isZero();
+    assertThat(lent.get("lent").asInt()).isEqualTo(1);
+    assertThat(lend("p0002", "2026-10-05").status()).as("no seat is free").isEqualTo(409);
+    assertThat(lend("p0001", "2026-10-05").status()).isEqualTo(409);
+    assertThat(lend("nobody", "2026-10-05").status()).isEqualTo(404);
+    assertThat(lend("p0003", "2026-09-30").status()).isEqualTo(400);
+    String loan = lent.at("/loans/0/id").asText();
+    JsonNode ended = steward.delete(SURVEY + "/loans/" + loan).json();
+    assertThat(ended.get("free").asInt()).isEqualTo(1);
+    assertThat(steward.get("/api/v1/journal?person=p0001").text())
+        .contains("POOL_LENT", "POOL_LOAN_ENDED");
+  }
+
+  @Test
+  void somebodyIsAskedToLeave() {
+    JsonNode guest = steward.get(SURVEY + "/now").json().at("/guests/0");
+    String ask = SURVEY + "/sessions/" + guest.get("session").asText() + "/ask";
+    JsonNode asked = steward.postJson(ask, "{\"minutes\":15}").json().at("/guests/0");
+    assertThat(asked.get("leaveBy").isNull()).isFalse();
+    assertThat(asked.get("overdue").asBoolean()).isFalse();
+    assertThat(steward.postJson(ask, "{\"minutes\":-1}").status()).isEqualTo(400);
+    assertThat(steward.postJson(SURVEY + "/sessions/none/ask", "{\"minutes\":5}").status())
+        .isEqualTo(409);
+    assertThat(Caller.reader().postJson(ask, "{\"minutes\":5}").status()).isEqualTo(403);
+  }
+
+  @Test
+  void whoHasASeatOfTheirOwnTakesNoneOfThePool() {
+    String own =
+        steward.get("/api/v1/subscriptions/pb-own/holdings").json().at("/0/account").asText();
+    int before = steward.get("/api/v1/pools/plum-draft/now").json().get("taken").asInt();
+    String event =
+        """
+        [{"specversion":"1.0","id":"own-%d","source":"/pools-test","type":"session.started",
+          "time":"2026-09-30T07:00:00Z",
+          "data":{"session":"own-1","account":"%s","plan":"plum-draft"}}]"""
+            .formatted(System.nanoTime(), own);
+    Caller.keeper()
+        .send(
+            "POST",
+            "/api/v1/events",
+            "application/cloudevents-batch+json",
+            event.getBytes(StandardCharsets.UTF_8));
+    JsonNode now = steward.get("/api/v1/pools/plum-draft/now").json();
+    assertThat(now.get("taken").asInt()).isEqualTo(before);
+    assertThat(now.get("guests").findValuesAsText("ownSeat")).contains("true");
+  }
+}
