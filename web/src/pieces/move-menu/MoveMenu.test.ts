@@ -1,5 +1,5 @@
 import { fireEvent, render, screen } from '@testing-library/svelte';
-import { afterEach, expect, it, vi } from 'vitest';
+import { afterEach, beforeEach, expect, it, vi } from 'vitest';
 import { slates } from '../../state/slate.svelte';
 import MoveMenu from './MoveMenu.svelte';
 
@@ -8,6 +8,12 @@ const choices = [
   { words: 'keep until …', move: { kind: 'KEEP' as const, holding: 'h1' } },
 ];
 
+// The test's browser has no animations that can be cancelled; the sheet only fades.
+beforeEach(() => {
+  vi.spyOn(Element.prototype, 'animate').mockImplementation(
+    () => ({ cancel: () => undefined, finished: Promise.resolve() }) as unknown as Animation,
+  );
+});
 afterEach(() => vi.restoreAllMocks());
 
 it('puts a move that needs nothing more straight on the slate', async () => {
