@@ -1,12 +1,9 @@
 package org.sobertally.core.book;
 
-import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.stream.Collectors;
-import java.util.stream.IntStream;
 import org.sobertally.core.time.Days;
 
 /**
@@ -15,6 +12,8 @@ import org.sobertally.core.time.Days;
  * only together with this very object.
  */
 public final class Holdings {
+
+  private static final int ASKED_OFTEN = 64;
 
   private final String[] ids;
   private final int[] account;
@@ -27,6 +26,7 @@ public final class Holdings {
   private final int[] accountStart;
   private final int[] lineByAccount;
   private Map<String, Integer> numberOf;
+  private int asked;
 
   private Holdings(
       String[] ids,
@@ -104,13 +104,37 @@ public final class Holdings {
     return new Holdings(this, changed);
   }
 
+  /** One more, put in where its order wants it: one copy of each column. */
   Holdings with(Row row) {
-    List<Row> rows =
-        IntStream.range(0, size())
-            .mapToObj(h -> new Row(ids[h], account[h], line[h], from[h], until[h], method[h]))
-            .collect(Collectors.toCollection(ArrayList::new));
-    rows.add(row);
-    return of(rows, lineStart.length - 1, accountStart.length - 1);
+    int place = lineStart[row.line];
+    while (place < lineStart[row.line + 1] && ids[place].compareTo(row.id) < 0) {
+      place++;
+    }
+    String[] newIds = new String[ids.length + 1];
+    Holding.Method[] newMethod = new Holding.Method[ids.length + 1];
+    System.arraycopy(ids, 0, newIds, 0, place);
+    System.arraycopy(ids, place, newIds, place + 1, ids.length - place);
+    newIds[place] = row.id;
+    System.arraycopy(method, 0, newMethod, 0, place);
+    System.arraycopy(method, place, newMethod, place + 1, method.length - place);
+    newMethod[place] = row.method;
+    return new Holdings(
+        newIds,
+        inserted(account, place, row.account),
+        inserted(line, place, row.line),
+        inserted(from, place, row.from),
+        inserted(until, place, row.until),
+        newMethod,
+        lineStart.length - 1,
+        accountStart.length - 1);
+  }
+
+  private static int[] inserted(int[] column, int place, int value) {
+    int[] longer = new int[column.length + 1];
+    System.arraycopy(column, 0, longer, 0, place);
+    System.arraycopy(column, place, longer, place + 1, column.length - place);
+    longer[place] = value;
+    return longer;
   }
 
   /** The same holdings after an account came in before those numbered {@code place} and up. */
@@ -212,6 +236,9 @@ public final class Holdings {
 
   /** The number of the holding with that id, or −1. */
   public synchronized int numberOf(String id) {
+    if (numberOf == null && ++asked < ASKED_OFTEN) {
+      return searched(id);
+    }
     if (numberOf == null) {
       Map<String, Integer> numbers = new HashMap<>(2 * ids.length);
       for (int h = 0; h < ids.length; h++) {
@@ -220,5 +247,16 @@ public final class Holdings {
       numberOf = numbers;
     }
     return numberOf.getOrDefault(id, -1);
+  }
+
+  /** While moves are settled a version is asked for a few ids only: no index is made for those. */
+  private int searched(String id) {
+    for (int l = 0; l + 1 < lineStart.length; l++) {
+      int found = Arrays.binarySearch(ids, lineStart[l], lineStart[l + 1], id);
+      if (found >= 0) {
+        return found;
+      }
+    }
+    return -1;
   }
 }

@@ -99,6 +99,7 @@ final class LoginMoves {
       losing.warn(h, sheet.warnings);
     }
     sheet.claim(account, "deletes this account");
+    at.wholeAccounts.add(account.id());
     losing.dataLost(account.vendor(), DataRule.After.DELETED, sheet.warnings);
     Integer restore = book.vendors().byId(account.vendor()).restoreDays();
     sheet.undoable = restore != null;
@@ -160,6 +161,7 @@ final class LoginMoves {
         held |= book.planOfLine(book.holdings().line(h)).id().equals(move.plan());
       }
       sheet.claim(account, "puts this account right");
+      at.wholeAccounts.add(account.id());
     }
     if (held != move.hold()) {
       String text = held ? "The book says they hold it." : "The book says they do not hold it.";

@@ -140,10 +140,8 @@ public final class Previewer {
 
   /** A login that an earlier move shuts or closes gets no seat. */
   private void blockClosed(Account account, Sheet sheet) {
-    String closed = account == null ? null : at.accountClaims.get(account.id());
-    if (closed != null && !at.opened.contains(account.id())) {
-      String text = "Another move on the slate %s. Take one of the two off.";
-      sheet.block(Code.CONFLICT, text.formatted(closed));
+    if (account != null && !at.opened.contains(account.id())) {
+      sheet.blockAfter(at.accountClaims.get(account.id()));
     }
   }
 
@@ -207,29 +205,23 @@ public final class Previewer {
     }
   }
 
+  /** By subscription, so that a seat taken back and given back saves its money once. */
   private Preview sum(List<MovePreview> moves) {
     List<LinePreview> lines = new ArrayList<>();
     Money yearly = at.none();
     Money cash = at.none();
-    for (MovePreview move : moves) {
-      if (move.canGo() && move.cashFrom() != null) {
-        yearly = yearly.plus(move.yearly());
-        cash = cash.plus(Cash.thisYear(move.yearly(), move.cashFrom(), asOf));
-      }
-    }
     for (var changed : at.changed().entrySet()) {
       int line = changed.getKey();
       Workings.Effect effect = changed.getValue();
+      Money delta = effect.costsMore;
+      cash = cash.plus(Cash.thisYear(effect.costsMore, asOf, asOf));
       Optional<LocalDate> stops = Cash.stopsOn(book, line, asOf);
-      // A seat taken back and given back to the vendor on one slate saves its money once.
-      int twice = Math.max(0, Math.min(effect.freed, effect.given));
-      if (twice > 0 && stops.isPresent()) {
-        Money again = at.priceOf(line).times(twice);
-        yearly = yearly.plus(again);
-        cash = cash.plus(Cash.thisYear(again, stops.get(), asOf));
+      if (stops.isPresent()) {
+        Money stopping = effect.givesBack.minus(at.priceOf(line).times(effect.freedBeyondGiven()));
+        delta = delta.plus(stopping);
+        cash = cash.plus(Cash.thisYear(stopping, stops.get(), asOf));
       }
-      int seats = stops.isPresent() ? Math.max(effect.freed, effect.given) : 0;
-      Money delta = book.seatPrice(line, asOf).times(-seats).rounded().plus(effect.costsMore);
+      yearly = yearly.plus(delta);
       lines.add(new LinePreview(book.lines().get(line).id(), effect.before, effect.after(), delta));
     }
     return new Preview(List.copyOf(moves), lines, yearly.rounded(), cash.rounded());

@@ -63,6 +63,7 @@ final class Quantities {
     effect.bought -= move.seats();
     effect.spare -= move.seats();
     effect.given += move.seats();
+    effect.givesBack = effect.givesBack.plus(yearly);
     return new MovePreview(
         move,
         MoveKind.GIVE_BACK,

@@ -74,12 +74,12 @@ final class Sheet {
     return at.book.accounts().byId(id);
   }
 
-  /** One seat is moved once on a slate. */
+  /** One seat is moved once on a slate, and not beside a move of all seats of its account. */
   void claim(int h, String what) {
     String earlier = at.holdingClaims.putIfAbsent(at.book.holdings().id(h), what);
-    if (earlier == null) {
-      int account = at.book.holdings().account(h);
-      earlier = at.accountClaims.get(at.book.accounts().get(account).id());
+    String account = at.book.accounts().get(at.book.holdings().account(h)).id();
+    if (earlier == null && at.wholeAccounts.contains(account)) {
+      earlier = at.accountClaims.get(account);
     }
     blockClaimed(earlier, what);
   }
@@ -90,13 +90,18 @@ final class Sheet {
   }
 
   private void blockClaimed(String earlier, String what) {
+    if (what.equals(earlier)) {
+      block(Code.ALREADY_PLANNED, "The slate %s already.".formatted(what));
+    } else {
+      blockAfter(earlier);
+    }
+  }
+
+  /** Blocks the move where an earlier one, told in words, wants the contrary; null for none. */
+  void blockAfter(String earlier) {
     if (earlier != null) {
-      boolean same = earlier.equals(what);
-      block(
-          same ? Code.ALREADY_PLANNED : Code.CONFLICT,
-          same
-              ? "The slate %s already.".formatted(what)
-              : "Another move on the slate %s. Take one of the two off.".formatted(earlier));
+      String text = "Another move on the slate %s. Take one of the two off.";
+      block(Code.CONFLICT, text.formatted(earlier));
     }
   }
 

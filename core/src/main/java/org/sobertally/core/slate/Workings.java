@@ -40,6 +40,9 @@ final class Workings {
 
   final Map<String, String> accountClaims = new HashMap<>();
 
+  /** Accounts of which an earlier move moves all seats, or wants what the book says. */
+  final Set<String> wholeAccounts = new HashSet<>();
+
   /** Accounts that an earlier move opens or brings back. */
   final Set<String> opened = new HashSet<>();
 
@@ -69,8 +72,10 @@ final class Workings {
     /** Seats that come free, less those handed out. */
     int freed;
 
-    /** Seats given back to the vendor. */
+    /** Seats given back to the vendor, and what they save a year: below zero. */
     int given;
+
+    Money givesBack;
 
     /** Of the seats used within the floor's window, those that come back. */
     int usedLess;
@@ -83,6 +88,12 @@ final class Workings {
     Effect(Places before, Money none) {
       this.before = before;
       this.costsMore = none;
+      this.givesBack = none;
+    }
+
+    /** Seats that come free beyond those given back; below zero where more go out. */
+    int freedBeyondGiven() {
+      return freed - Math.min(Math.max(0, freed), given);
     }
 
     Places after() {

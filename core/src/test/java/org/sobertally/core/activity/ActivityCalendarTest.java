@@ -17,7 +17,7 @@ class ActivityCalendarTest {
 
   @Test
   void aDayToldTwiceCountsOnce() {
-    ActivityCalendar.Builder told = new ActivityCalendar.Builder(1);
+    CalendarBuilder told = new CalendarBuilder(1);
     told.add(0, 3, FIRST);
     told.add(0, 3, FIRST);
     assertThat(told.build().activeDays(0, 1L << 3, FIRST, FIRST)).isEqualTo(1);
@@ -26,14 +26,14 @@ class ActivityCalendarTest {
   @Test
   void aLeapDayIsADay() {
     int leap = Days.of(LocalDate.of(2024, 2, 29));
-    ActivityCalendar.Builder told = new ActivityCalendar.Builder(1);
+    CalendarBuilder told = new CalendarBuilder(1);
     told.addRun(0, 0, Days.of(LocalDate.of(2024, 2, 1)), 1 << 28);
     assertThat(told.build().lastUse(0, 1, leap - 400, leap + 400)).isEqualTo(leap);
   }
 
   @Test
   void refusesAnAccountThatIsNotThere() {
-    ActivityCalendar.Builder told = new ActivityCalendar.Builder(2);
+    CalendarBuilder told = new CalendarBuilder(2);
     assertThatThrownBy(() -> told.add(2, 0, FIRST)).hasMessageContaining("account (2 of 2)");
   }
 
@@ -44,7 +44,7 @@ class ActivityCalendarTest {
     int accounts = 1 + random.nextInt(6);
     @SuppressWarnings("unchecked")
     TreeSet<Integer>[][] plain = new TreeSet[accounts][3];
-    ActivityCalendar.Builder told = new ActivityCalendar.Builder(accounts);
+    CalendarBuilder told = new CalendarBuilder(accounts);
     for (int a = 0; a < accounts; a++) {
       for (int p = 0; p < 3; p++) {
         plain[a][p] = new TreeSet<>();

@@ -9,6 +9,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.SplittableRandom;
 import org.sobertally.core.activity.ActivityCalendar;
+import org.sobertally.core.activity.CalendarBuilder;
 import org.sobertally.core.activity.Evidence;
 import org.sobertally.core.agreement.Agreement;
 import org.sobertally.core.agreement.Line;
@@ -142,7 +143,7 @@ final class BenchBook {
 
   /** Habits as people have them: working days at their own rate, and some who stopped. */
   private ActivityCalendar use(Book book) {
-    ActivityCalendar.Builder calendar = new ActivityCalendar.Builder(book.accounts().size());
+    CalendarBuilder calendar = new CalendarBuilder(book.accounts().size());
     int first = Days.of(FIRST);
     for (int h = 0; h < book.holdings().size(); h++) {
       int account = book.holdings().account(h);

@@ -17,6 +17,7 @@ import org.openjdk.jmh.annotations.State;
 import org.openjdk.jmh.annotations.Warmup;
 import org.openjdk.jmh.infra.Blackhole;
 import org.sobertally.core.activity.ActivityCalendar;
+import org.sobertally.core.activity.CalendarBuilder;
 import org.sobertally.core.agreement.Agreement.FloorOf;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.cover.Covers;
@@ -149,7 +150,7 @@ public class WholeBenchmark {
   public ActivityCalendar intakeOfAllActivityByDay() {
     ActivityCalendar from = book.activity();
     int[] at = ByDay.of(from);
-    ActivityCalendar.Builder builder = new ActivityCalendar.Builder(book.accounts().size());
+    CalendarBuilder builder = new CalendarBuilder(book.accounts().size());
     int[] accounts = ByDay.accounts;
     byte[] parts = ByDay.parts;
     for (int day = 0; day < BenchBook.DAYS; day++) {

@@ -13,6 +13,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
 import org.sobertally.core.activity.ActivityCalendar;
+import org.sobertally.core.activity.CalendarBuilder;
 import org.sobertally.core.agreement.Line;
 import org.sobertally.core.catalogue.PlanModel;
 import org.sobertally.core.people.Account;
@@ -125,7 +126,7 @@ class BookChangesTest {
     int[] whose = random.ints(n, 0, accounts).toArray();
     int[] parts = random.ints(n, 0, 4).toArray();
     int[] days = random.ints(n, 20_000, 20_400).toArray();
-    ActivityCalendar.Builder whole = new ActivityCalendar.Builder(accounts);
+    CalendarBuilder whole = new CalendarBuilder(accounts);
     ActivityCalendar grown = ActivityCalendar.empty(accounts);
     for (int at = 0; at < n; ) {
       int until = Math.min(n, at + 1 + random.nextInt(40));
@@ -168,5 +169,30 @@ class BookChangesTest {
     assertThat(over.sessions().id(0)).isEqualTo("s0");
     assertThat(over.sessions().ended(1)).isEqualTo(ten.toEpochMilli());
     assertThat(over.sessions().account(1)).isEqualTo(over.accounts().require("a-bo"));
+  }
+
+  /** Wherever it comes in, one holding more leaves the others as they were, and all are found. */
+  @ParameterizedTest
+  @MethodSource("org.sobertally.core.support.RandomBook#seeds")
+  void aNewHoldingChangesNothingOfTheOthers(long seed) {
+    Book book = new RandomBook(seed).book;
+    Random random = new Random(seed);
+    for (String id : List.of("", "p1-m", "zzz")) {
+      String line = book.lines().get(random.nextInt(book.lines().size())).id();
+      String account = book.accounts().get(random.nextInt(book.accounts().size())).id();
+      Holding added = new Holding(id, account, line, LONG_AGO, null, Holding.Method.RULE);
+      Book after = book.withHolding(added);
+      assertThat(after.holding(after.holdings().numberOf(id))).isEqualTo(added);
+      for (int round = 0; round < 3; round++) {
+        for (int h = 0; h < book.holdings().size(); h++) {
+          Holding before = book.holding(h);
+          int number = after.holdings().numberOf(before.id());
+          assertThat(after.holding(number)).isEqualTo(before);
+        }
+      }
+      assertThat(after.holdings().numberOf("none")).isEqualTo(-1);
+      int a = after.accounts().require(account);
+      assertThat(after.holdings().ofAccount(a)).contains(after.holdings().numberOf(id));
+    }
   }
 }

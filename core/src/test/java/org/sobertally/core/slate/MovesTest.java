@@ -4,12 +4,18 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.sobertally.core.support.TestBook.EVIDENCE_TO;
 import static org.sobertally.core.support.TestBook.TODAY;
 
+import java.math.BigDecimal;
 import java.time.Duration;
 import java.time.LocalDate;
+import java.util.ArrayList;
 import java.util.List;
+import java.util.Random;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.MethodSource;
 import org.sobertally.core.agreement.Agreement;
 import org.sobertally.core.agreement.Line;
+import org.sobertally.core.book.Book;
 import org.sobertally.core.catalogue.PlanModel;
 import org.sobertally.core.catalogue.PriceList;
 import org.sobertally.core.catalogue.Vendor;
@@ -21,6 +27,7 @@ import org.sobertally.core.people.Keep;
 import org.sobertally.core.people.Person;
 import org.sobertally.core.slate.Preview.MovePreview;
 import org.sobertally.core.slate.Remark.Code;
+import org.sobertally.core.support.RandomBook;
 import org.sobertally.core.support.TestBook;
 
 class MovesTest {
@@ -270,5 +277,98 @@ class MovesTest {
     assertThat(codes(only(new Move.HandOut("a-cy", "opus")).blocks()))
         .containsExactly(Code.TARGET_SUSPENDED);
     assertThat(codes(only(new Move.BringBack("a-cy")).blocks())).contains(Code.TARGET_SUSPENDED);
+  }
+
+  @Test
+  void whoIsSuspendedMayLoseTheirSeatOnTheSameSlate() {
+    facts.holds("ann", "opus", LONG_AGO);
+    Preview both = preview(new Move.Suspend("a-ann"), new Move.TakeBack("ann-opus"));
+    assertThat(both.moves()).allMatch(MovePreview::canGo);
+    Preview other = preview(new Move.TakeBack("ann-opus"), new Move.Suspend("a-ann"));
+    assertThat(other.moves()).allMatch(MovePreview::canGo);
+  }
+
+  @Test
+  void anAccountThatGoesHasNoSeatsToMove() {
+    facts.holds("ann", "opus", LONG_AGO);
+    Preview both =
+        preview(new Move.Delete("a-ann", Move.DataRoute.SAVED), new Move.TakeBack("ann-opus"));
+    assertThat(both.moves().get(1).blocks())
+        .containsExactly(
+            new Remark(
+                Code.CONFLICT,
+                "Another move on the slate deletes this account. Take one of the two off."));
+  }
+
+  @Test
+  void cashIsCountedOverSubscriptionsWithDaysOfTheirOwn() {
+    facts.mayShrink = Agreement.MayShrink.MONTHLY;
+    facts.holds("ann", "opus", LONG_AGO).holds("ann", "letter", LONG_AGO);
+    Preview gone = preview(new Move.Delete("a-ann", Move.DataRoute.SAVED));
+    // 480.00 a year from 7 Oct: 86 of 365 days are left. 396 x 86/365 = 93.30, 84 x 86/365 = 19.79.
+    assertThat(gone.cashThisYear()).isEqualTo(eur("-113.09"));
+    assertThat(gone.lines())
+        .extracting(Preview.LinePreview::yearlyDelta)
+        .containsExactly(eur("-84.00"), eur("-396.00"));
+  }
+
+  @Test
+  void fewerSeatsThatCostMoreAreSaid() {
+    facts.lines.removeIf(line -> line.id().equals("letter"));
+    facts.lines.add(
+        new Line(
+            "letter",
+            "qm",
+            "letter",
+            10,
+            new PriceList(
+                PriceList.Pricing.VOLUME,
+                new BigDecimal("84"),
+                List.of(new PriceList.PriceBreak(10, new BigDecimal("60"))),
+                0),
+            List.of()));
+    MovePreview move = only(new Move.GiveBack("letter", 1));
+    // Nine at 84.00 are 756.00; ten at 60.00 are 600.00.
+    assertThat(move.yearly()).isEqualTo(eur("156.00"));
+    assertThat(codes(move.warnings())).contains(Code.COSTS_MORE);
+  }
+
+  /** Whatever is on a slate: its money is that of its subscriptions, and no seat comes or goes. */
+  @ParameterizedTest
+  @MethodSource("org.sobertally.core.support.RandomBook#seeds")
+  void moneyIsCountedOnceAndSeatsAreConserved(long seed) {
+    RandomBook drawn = new RandomBook(seed);
+    Book book = drawn.book;
+    Random random = new Random(seed);
+    List<Move> moves = new ArrayList<>();
+    for (int n = 0; n < 40; n++) {
+      String line = book.lines().get(random.nextInt(book.lines().size())).id();
+      String account = book.accounts().get(random.nextInt(book.accounts().size())).id();
+      String holding = book.holdings().id(random.nextInt(book.holdings().size()));
+      moves.add(
+          switch (random.nextInt(8)) {
+            case 0 -> new Move.TakeBack(holding);
+            case 1 -> new Move.HandOut(account, line);
+            case 2 -> new Move.Switch(holding, line);
+            case 3 -> new Move.Suspend(account);
+            case 4 -> new Move.Delete(account, Move.DataRoute.SAVED);
+            case 5 -> new Move.GiveBack(line, 1 + random.nextInt(2));
+            case 6 -> new Move.BuyMore(line, 1 + random.nextInt(2));
+            default -> new Move.BringBack(account);
+          });
+    }
+    Preview preview = Previewer.of(book, drawn.asOf, moves);
+    Money sum = Money.zero("EUR");
+    for (Preview.LinePreview line : preview.lines()) {
+      Places after = line.after();
+      assertThat(after.spare() + after.promised() + after.held() + after.resting())
+          .isEqualTo(after.bought());
+      assertThat(after.held()).isNotNegative();
+      assertThat(after.promised()).isNotNegative();
+      sum = sum.plus(line.yearlyDelta());
+    }
+    assertThat(preview.yearly()).isEqualTo(sum.rounded());
+    // Going through the same moves again says the same.
+    assertThat(Previewer.of(book, drawn.asOf, moves)).isEqualTo(preview);
   }
 }

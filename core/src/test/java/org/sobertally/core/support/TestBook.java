@@ -8,6 +8,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import org.sobertally.core.activity.ActivityCalendar;
+import org.sobertally.core.activity.CalendarBuilder;
 import org.sobertally.core.activity.Evidence;
 import org.sobertally.core.agreement.Agreement;
 import org.sobertally.core.agreement.Line;
@@ -188,7 +189,7 @@ public final class TestBook {
   }
 
   private ActivityCalendar calendar(Book book) {
-    ActivityCalendar.Builder calendar = new ActivityCalendar.Builder(book.accounts().size());
+    CalendarBuilder calendar = new CalendarBuilder(book.accounts().size());
     used.forEach(
         (account, parts) ->
             parts.forEach(

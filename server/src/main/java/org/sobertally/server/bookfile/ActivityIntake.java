@@ -9,6 +9,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.TreeSet;
 import org.sobertally.core.activity.ActivityCalendar;
+import org.sobertally.core.activity.CalendarBuilder;
 import org.sobertally.core.time.Days;
 import org.sobertally.server.bookfile.Type.BadValueException;
 
@@ -24,7 +25,7 @@ final class ActivityIntake {
   private final Map<String, List<String>> parts;
   private final List<Map<String, Integer>> partNumbers = new ArrayList<>();
   private final BookReader.Fault fault;
-  private final ActivityCalendar.Builder calendar;
+  private final CalendarBuilder calendar;
 
   private static final int FIRST_DAY = Days.of(LocalDate.of(1990, 1, 1));
 
@@ -43,7 +44,7 @@ final class ActivityIntake {
     this.accounts = accounts;
     this.parts = parts;
     this.fault = fault;
-    this.calendar = new ActivityCalendar.Builder(accounts.size());
+    this.calendar = new CalendarBuilder(accounts.size());
     List<String> vendors = new ArrayList<>(parts.keySet());
     for (String vendor : vendors) {
       Map<String, Integer> numbers = new HashMap<>();

@@ -14,6 +14,7 @@ import java.util.Set;
 import java.util.function.Consumer;
 import java.util.function.Function;
 import org.sobertally.core.activity.ActivityCalendar;
+import org.sobertally.core.activity.CalendarBuilder;
 import org.sobertally.core.activity.Evidence;
 import org.sobertally.core.agreement.Agreement;
 import org.sobertally.core.agreement.Line;
@@ -389,7 +390,7 @@ final class BookLoader {
           account[number] = book.accounts().require(id);
           part[number] = partNumbers.get(book.accounts().byId(id).vendor());
         });
-    ActivityCalendar.Builder calendar = new ActivityCalendar.Builder(book.accounts().size());
+    CalendarBuilder calendar = new CalendarBuilder(book.accounts().size());
     tables.forEachMonth(
         (slot, days) -> {
           int number = ActivityMonths.account(slot);
