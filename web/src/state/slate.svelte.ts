@@ -1,3 +1,4 @@
+import { untrack } from 'svelte';
 import { api, dataOf, type MoveRequest, type Schemas, type Slate } from '../api/client';
 import { asOf } from './address.svelte';
 import { book } from './book.svelte';
@@ -12,6 +13,7 @@ class SlateState {
   fault = $state<string | null>(null);
   busy = $state(false);
   #timer: ReturnType<typeof setTimeout> | undefined;
+  #asked = 0;
 
   /** My own draft, if there is one. */
   readonly draft = $derived(
@@ -30,11 +32,18 @@ class SlateState {
   /** The slate that a page shows, with all its moves. */
   opened = $state.raw<Slate | null>(null);
 
-  /** Loads the slates; while calls are on their way, again and again. */
+  /**
+   * Loads the slates; while calls are on their way, again and again. A later call overtakes an
+   * earlier one, so that an answer from before a change never hides the change.
+   */
   async load() {
     clearTimeout(this.#timer);
-    const before = this.underWay.length;
-    this.all = await dataOf(api.GET('/api/v1/slates'));
+    const mine = ++this.#asked;
+    // Untracked: an effect that loads the slates must not run again because they came.
+    const before = untrack(() => this.underWay.length);
+    const all = await dataOf(api.GET('/api/v1/slates'));
+    if (mine !== this.#asked) return;
+    this.all = all;
     if (this.underWay.length > 0) {
       this.#timer = setTimeout(() => void this.load(), WATCH_EVERY_MS);
     }

@@ -1,5 +1,6 @@
 <!-- Everybody: found by whatever matters, chosen by the dozen, and put on the slate. -->
 <script lang="ts">
+  import { untrack } from 'svelte';
   import { SvelteSet } from 'svelte/reactivity';
   import { api, dataOf, saveCsv, type PersonRow, type Schemas } from '../../api/client';
   import { KIND_WORDS } from '../../pieces/finding-board/kinds';
@@ -57,10 +58,14 @@
   });
 
   let asked = 0;
+  let stale = $state(false);
   $effect(() => {
     void seen;
+    stale = true;
     const query = { ...filter, sort, asOf: asOf() };
-    const timer = setTimeout(() => void load(query), rows ? ASKS_AFTER_MS : 0);
+    // Untracked: what came in must not make it ask again.
+    const waits = untrack(() => rows) ? ASKS_AFTER_MS : 0;
+    const timer = setTimeout(() => void load(query), waits);
     return () => clearTimeout(timer);
   });
 
@@ -80,6 +85,8 @@
       for (const id of [...chosen]) if (!there.has(id)) chosen.delete(id);
     } catch (e) {
       if (mine === asked) fault = (e as Error).message;
+    } finally {
+      if (mine === asked) stale = false;
     }
   }
 
@@ -304,7 +311,7 @@
 
 {#if fault}<p class="neg" role="alert">{fault}</p>{/if}
 {#if rows && rows.length > 0}
-  <table class="list">
+  <table class="list" aria-busy={stale}>
     <thead>
       <tr>
         <th class="mark"><span class="hidden">chosen</span></th>

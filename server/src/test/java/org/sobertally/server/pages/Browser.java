@@ -8,14 +8,22 @@ import com.microsoft.playwright.assertions.PlaywrightAssertions;
 import com.microsoft.playwright.options.AriaRole;
 import com.microsoft.playwright.options.ColorScheme;
 import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import org.junit.jupiter.api.extension.ExtensionContext;
+import org.junit.jupiter.api.extension.TestExecutionExceptionHandler;
 import org.sobertally.server.support.Caller;
 
 /** Debian's Chromium, without a window; each visitor has cookies of their own. */
 final class Browser implements AutoCloseable {
 
   private static final double PATIENCE_MS = 20_000;
+  private static final int TOLD_OF_A_PAGE = 4_000;
+
+  /** What every open page has complained of so far. */
+  private static final Map<Page, List<String>> OPEN = new LinkedHashMap<>();
 
   private final Playwright playwright;
   private final com.microsoft.playwright.Browser chromium;
@@ -61,12 +69,45 @@ final class Browser implements AutoCloseable {
                 .setViewportSize(1280, 800)
                 .setColorScheme(colors));
     Page page = context.newPage();
+    List<String> complaints = new ArrayList<>();
+    OPEN.put(page, complaints);
+    page.onPageError(complaints::add);
+    page.onRequestFailed(request -> complaints.add("no answer: " + request.url()));
+    page.onResponse(
+        response -> {
+          if (response.status() >= 400) {
+            complaints.add(response.status() + " " + response.url());
+          }
+        });
     page.navigate(Caller.base() + path);
     return page;
   }
 
+  /** Closes every page, so that one test's pages ask nothing while the next one runs. */
+  void closePages() {
+    OPEN.keySet().forEach(page -> page.context().close());
+    OPEN.clear();
+  }
+
+  /** Says with a failure what the pages showed: nobody can look at them afterwards. */
+  static final class Report implements TestExecutionExceptionHandler {
+
+    @Override
+    public void handleTestExecutionException(ExtensionContext context, Throwable failure) {
+      StringBuilder text = new StringBuilder(String.valueOf(failure.getMessage()));
+      OPEN.forEach(
+          (page, complaints) -> {
+            String seen = page.locator("body").innerText();
+            text.append("\n\nThe page ").append(page.url()).append(' ').append(complaints);
+            text.append(" showed:\n").append(seen, 0, Math.min(seen.length(), TOLD_OF_A_PAGE));
+          });
+      throw new AssertionError(text.toString(), failure);
+    }
+  }
+
   @Override
   public void close() {
+    closePages();
     chromium.close();
     playwright.close();
   }

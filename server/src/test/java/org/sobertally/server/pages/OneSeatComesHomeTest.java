@@ -23,6 +23,7 @@ import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.EnumSource;
 import org.sobertally.core.book.Book;
@@ -34,6 +35,7 @@ import org.sobertally.skerry.standin.Faults;
 
 /** The one thing the application exists for, done in a real browser against the real server. */
 @QuarkusTest
+@ExtendWith(Browser.Report.class)
 class OneSeatComesHomeTest {
 
   private static Browser browser;
@@ -61,7 +63,8 @@ class OneSeatComesHomeTest {
   }
 
   @AfterEach
-  void mendTheVendor() {
+  void mendTheVendorAndClosePages() {
+    browser.closePages();
     demo.standIn("quillmoor").setFaults(Faults.NONE);
   }
 
