@@ -14,7 +14,7 @@
   import { slates } from '../../state/slate.svelte';
   import { sayCount, sayDay, sayShortDay } from '../../state/say';
 
-  const HISTORY = 'BOOK_TAKEN,DRIFT_TAKEN_OVER,NOTICE_GIVEN';
+  const HISTORY = 'BOOK_TAKEN,DRIFT_TAKEN_OVER,EVIDENCE_GREW';
   const BEHIND_DAYS = 3;
   const MOST_FAULTS = 60;
 

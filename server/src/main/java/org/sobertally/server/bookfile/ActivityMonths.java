@@ -24,6 +24,11 @@ final class ActivityMonths {
     return (((long) account << PART_BITS) | part) << MONTH_BITS | month;
   }
 
+  /** Months since January 1970. */
+  static int numberOf(LocalDate month) {
+    return 12 * (month.getYear() - 1970) + month.getMonthValue() - 1;
+  }
+
   static int account(long slot) {
     return (int) (slot >>> MONTH_BITS + PART_BITS);
   }
@@ -66,7 +71,7 @@ final class ActivityMonths {
         int count = Math.min(monthEnd, end) - day;
         int mask = extract(bits, from, day - firstDay, count);
         if (mask != 0) {
-          int number = 12 * (month.getYear() - 1970) + month.getMonthValue() - 1;
+          int number = numberOf(month);
           int shift = day - (int) month.toEpochDay();
           emit(slot(account, part, number), mask << shift);
         }

@@ -14,7 +14,6 @@ public final class ActivitySlots {
    * @param part the stored number of the part
    */
   public static long slot(int account, int part, LocalDate day) {
-    int month = 12 * (day.getYear() - 1970) + day.getMonthValue() - 1;
-    return ActivityMonths.slot(account, part, month);
+    return ActivityMonths.slot(account, part, ActivityMonths.numberOf(day));
   }
 }

@@ -23,6 +23,7 @@ import org.sobertally.core.catalogue.PlanModel;
 import org.sobertally.core.time.Days;
 import org.sobertally.server.events.EventResource.EventFault;
 import org.sobertally.server.http.Problem;
+import org.sobertally.server.journal.Journal;
 import org.sobertally.server.store.Books;
 import org.sobertally.server.time.TallyClock;
 
@@ -42,18 +43,21 @@ public class EventIntake {
   private final ActivityStore activity;
   private final TallyClock clock;
   private final Event<PoolsChanged> poolsChanged;
+  private final Journal journal;
 
   EventIntake(
       Books books,
       EntityManager entities,
       ActivityStore activity,
       TallyClock clock,
-      Event<PoolsChanged> poolsChanged) {
+      Event<PoolsChanged> poolsChanged,
+      Journal journal) {
     this.books = books;
     this.entities = entities;
     this.activity = activity;
     this.clock = clock;
     this.poolsChanged = poolsChanged;
+    this.journal = journal;
   }
 
   /** Told once somebody came into a pool, left it or was refused. */
@@ -341,6 +345,9 @@ public class EventIntake {
               .setParameter("vendor", vendor)
               .executeUpdate();
           change.apply(book -> book.withEvidence(vendor, known));
+          String name = batch.book.vendors().byId(vendor).name();
+          String text = "The use of %s is known to %s.".formatted(name, known.to());
+          journal.add("Sober Tally", "EVIDENCE_GREW", text);
         });
   }
 }

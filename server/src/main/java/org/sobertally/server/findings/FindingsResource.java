@@ -244,15 +244,8 @@ public class FindingsResource {
     FindingPeople people =
         new FindingPeople(book, figures.findings(book, day), figures.of(book, day).covers());
     List<FindingPeople.Draft> found = people.of(wanted);
-    List<Integer> places = IntStream.range(0, found.size()).boxed().toList();
-    return Page.of(
-        places,
-        "%09d"::formatted,
-        n -> people.shown(found.get(n)),
-        limit,
-        cursor,
-        uri,
-        book.version());
+    return Page.ofPlaces(
+        found.size(), n -> people.shown(found.get(n)), limit, cursor, uri, book.version());
   }
 
   @Schema(name = "PlansAndCost")

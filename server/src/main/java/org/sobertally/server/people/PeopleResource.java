@@ -18,6 +18,7 @@ import org.eclipse.microprofile.openapi.annotations.media.Schema;
 import org.eclipse.microprofile.openapi.annotations.tags.Tag;
 import org.jboss.resteasy.reactive.RestResponse;
 import org.sobertally.core.book.Book;
+import org.sobertally.core.catalogue.PlanModel;
 import org.sobertally.core.people.Person;
 import org.sobertally.server.figures.Figures;
 import org.sobertally.server.http.MoneyDto;
@@ -93,7 +94,7 @@ public class PeopleResource {
   @Schema(name = "Choice")
   record Choice(String id, String name) {}
 
-  /** What people can be filtered by. */
+  /** What people can be filtered by; nobody holds a seat of a pool. */
   @Schema(name = "PeopleChoices")
   record Choices(
       List<Choice> groups, List<String> sites, List<String> departments, List<Choice> plans) {}
@@ -107,6 +108,7 @@ public class PeopleResource {
         distinct(book.people().all().stream().map(Person::site)),
         distinct(book.people().all().stream().map(Person::department)),
         book.plans().all().stream()
+            .filter(plan -> plan.model() != PlanModel.FLOATING)
             .map(p -> new Choice(p.id(), book.vendors().byId(p.vendor()).name() + " " + p.name()))
             .toList());
   }

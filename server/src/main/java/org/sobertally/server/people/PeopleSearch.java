@@ -35,6 +35,16 @@ class PeopleSearch {
     SEATS
   }
 
+  /** What can be asked of who leads somebody. */
+  enum Owner {
+    NONE
+  }
+
+  enum Flag {
+    TRUE,
+    FALSE
+  }
+
   /**
    * Of one table of people: what the words are looked for in, by their numbers, and their numbers
    * in the order of their names.
@@ -135,10 +145,10 @@ class PeopleSearch {
     Params.choice("status", filter.status, Person.Status.class)
         .ifPresent(status -> tests.add(p -> book.standings().statusOn(p, day) == status));
     if (asked(filter.service)) {
-      boolean wanted = Boolean.parseBoolean(filter.service);
+      boolean wanted = Params.choice("service", filter.service, Flag.class).get() == Flag.TRUE;
       tests.add(p -> people.get(p).kind() == Person.Kind.SERVICE == wanted);
     }
-    if (asked(filter.owner)) {
+    if (Params.choice("owner", filter.owner, Owner.class).isPresent()) {
       BitSet led = new BitSet();
       for (Group group : book.groups().all()) {
         if (!group.leads().isEmpty()) {

@@ -75,7 +75,12 @@ public class PoolLiveResource {
   }
 
   void onChange(@Observes EventIntake.PoolsChanged pools) {
-    pools.plans().forEach(changed::onNext);
+    pools.plans().forEach(this::tell);
+  }
+
+  /** One at a time: what listens may rely on that. */
+  private synchronized void tell(String plan) {
+    changed.onNext(plan);
   }
 
   private void requirePool(String plan) {
@@ -248,6 +253,6 @@ public class PoolLiveResource {
               work.run();
               journal.add(actor, kind, text, entry);
             });
-    changed.onNext(plan);
+    tell(plan);
   }
 }

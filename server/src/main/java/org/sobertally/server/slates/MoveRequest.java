@@ -1,7 +1,6 @@
 package org.sobertally.server.slates;
 
 import com.fasterxml.jackson.databind.JsonNode;
-import java.util.Locale;
 import org.eclipse.microprofile.openapi.annotations.media.Schema;
 import org.sobertally.core.slate.Move;
 import org.sobertally.core.slate.MoveKind;
@@ -66,7 +65,8 @@ public record MoveRequest(
   }
 
   private static String text(JsonNode move, String field) {
-    String text = move.path(field).asText("").strip();
-    return text.isEmpty() || text.toLowerCase(Locale.ROOT).equals("null") ? null : text;
+    JsonNode value = move.path(field);
+    String text = value.isNull() ? "" : value.asText("").strip();
+    return text.isEmpty() ? null : text;
   }
 }

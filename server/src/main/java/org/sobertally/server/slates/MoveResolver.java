@@ -205,6 +205,9 @@ final class MoveResolver {
       return false;
     }
     line(move, line);
+    if (book.plans().byId(move.plan).model() == PlanModel.FLOATING) {
+      return fault("plan", move.plan, "Nobody holds a seat of a pool. Set one aside there.");
+    }
     if (request.rule() != null) {
       boolean fits =
           book.standingRules().stream()

@@ -103,7 +103,9 @@ class Postman {
   private void deliverDue() {
     try {
       Map<String, List<String>> byVendor = new LinkedHashMap<>();
-      for (var due : QuarkusTransaction.requiringNew().call(() -> store.dueCalls(Instant.now()))) {
+      Set<String> atWork = Set.copyOf(busy);
+      for (var due :
+          QuarkusTransaction.requiringNew().call(() -> store.dueCalls(Instant.now(), atWork))) {
         byVendor.computeIfAbsent(due.vendor(), v -> new ArrayList<>()).add(due.id());
       }
       byVendor.forEach(
@@ -112,9 +114,9 @@ class Postman {
               lanes.execute(() -> deliverAll(vendor, calls));
             }
           });
-      if (busy.isEmpty()) {
-        QuarkusTransaction.requiringNew().call(store::nextDue).ifPresent(this::wakeAt);
-      }
+      // Those that are at work now look again themselves once they are done.
+      Set<String> working = Set.copyOf(busy);
+      QuarkusTransaction.requiringNew().call(() -> store.nextDue(working)).ifPresent(this::wakeAt);
     } catch (RuntimeException e) {
       LOG.error("Calls to vendors could not be looked at; they are looked at again soon.", e);
       worker.schedule(this::deliverDue, mostWait.toMillis(), TimeUnit.MILLISECONDS);

@@ -7,6 +7,8 @@ import java.util.List;
 import org.eclipse.microprofile.openapi.annotations.media.Schema;
 import org.sobertally.core.slate.MoveKind;
 import org.sobertally.core.slate.Remark;
+import org.sobertally.server.access.Role;
+import org.sobertally.server.access.Sessions;
 import org.sobertally.server.http.MoneyDto;
 
 /**
@@ -42,6 +44,42 @@ record SlateDto(
     int failed,
     List<MoveDto> moves,
     PreviewDto preview) {
+
+  /** How far a slate has come, counted. */
+  record Progress(
+      int openCalls, int byHand, int moves, List<String> about, int settled, int failed) {}
+
+  static SlateDto of(
+      Slate slate,
+      SlateViews.Asker asker,
+      Sessions sessions,
+      Progress progress,
+      List<MoveDto> moves,
+      PreviewDto preview) {
+    return new SlateDto(
+        slate.id,
+        slate.state,
+        slate.author,
+        sessions.nameOf(slate.author),
+        slate.created,
+        slate.deadline,
+        slate.note,
+        slate.decider,
+        slate.decider == null ? null : sessions.nameOf(slate.decider),
+        slate.reason,
+        slate.state == Slate.State.SENT
+            && asker.role() == Role.DECIDER
+            && !slate.author.equals(asker.login()),
+        slate.state == Slate.State.GRANTED && asker.role() == Role.STEWARD,
+        progress.openCalls(),
+        progress.byHand(),
+        progress.moves(),
+        progress.about(),
+        progress.settled(),
+        progress.failed(),
+        moves,
+        preview);
+  }
 
   /**
    * One move.

@@ -34,6 +34,16 @@ class SlateMove {
 
     /** While in one of these, no other move of the same account and plan may go. */
     static final Set<State> UNSETTLED = Set.of(SENT, UNDOING);
+
+    /** Whether it came to an end, one way or the other. */
+    boolean isSettled() {
+      return this == CONFIRMED || this == FAILED || this == UNDONE;
+    }
+
+    /** Whether what it saves is saved, or may be yet. */
+    boolean counts() {
+      return this == CONFIRMED || this == SENT || this == PLANNED;
+    }
   }
 
   @Id String id;
@@ -126,6 +136,12 @@ class SlateMove {
       case PUT_RIGHT -> new Move.PutRight(account, plan, seats > 0);
       default -> throw new IllegalStateException("A switch is told above: " + kind);
     };
+  }
+
+  /** As one that is alike to no other. */
+  SlateStore.Alike alone() {
+    return new SlateStore.Alike(
+        slate, state, kind, plan, toLine, vendor, seats, keepUntil, cashFrom, currency, 1, yearly);
   }
 
   /** Whether a vendor is asked for something. */

@@ -52,7 +52,7 @@ public class SlateResource {
       List<MoveRequest> moves = new ArrayList<>();
       if (list.isArray()) {
         list.forEach(move -> moves.add(MoveRequest.of(move)));
-      } else if (list.has("kind")) {
+      } else if (!list.isEmpty()) {
         moves.add(MoveRequest.of(list));
       }
       return new MovesRequest(moves);

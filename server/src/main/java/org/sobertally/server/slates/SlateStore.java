@@ -3,12 +3,14 @@ package org.sobertally.server.slates;
 import jakarta.enterprise.context.ApplicationScoped;
 import jakarta.persistence.EntityManager;
 import jakarta.transaction.Transactional;
+import java.math.BigDecimal;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import org.sobertally.core.slate.MoveKind;
 import org.sobertally.server.http.Problem;
 
 /** Keeps slates, their moves and the calls that carry them out. */
@@ -73,6 +75,69 @@ class SlateStore {
     return entities
         .createQuery("from SlateMove m where m.slate = :slate order by m.place", SlateMove.class)
         .setParameter("slate", slate)
+        .getResultList();
+  }
+
+  /**
+   * Moves of one slate that are alike, counted.
+   *
+   * @param yearly of all of them together; null where none was frozen yet
+   */
+  record Alike(
+      String slate,
+      SlateMove.State state,
+      MoveKind kind,
+      String plan,
+      String toLine,
+      String vendor,
+      Integer seats,
+      LocalDate keepUntil,
+      LocalDate cashFrom,
+      String currency,
+      long count,
+      BigDecimal yearly) {
+
+    /** As one move, to be told in words. */
+    SlateMove sample() {
+      SlateMove move = new SlateMove();
+      move.kind = kind;
+      move.plan = plan;
+      move.toLine = toLine;
+      move.vendor = vendor;
+      move.seats = seats;
+      move.keepUntil = keepUntil;
+      return move;
+    }
+  }
+
+  /** The moves of all slates, those that are alike together. */
+  List<Alike> movesAlike() {
+    return entities
+        .createQuery(
+            """
+            select m.slate, m.state, m.kind, m.plan, m.toLine, m.vendor, m.seats, m.keepUntil,
+              m.cashFrom, m.currency, count(m), sum(m.yearly)
+            from SlateMove m
+            group by m.slate, m.state, m.kind, m.plan, m.toLine, m.vendor, m.seats, m.keepUntil,
+              m.cashFrom, m.currency
+            order by min(m.place)
+            """,
+            Alike.class)
+        .getResultList();
+  }
+
+  /** How many calls of a slate are in a state in which they are not settled. */
+  record Unsettled(String slate, VendorCall.State state, long count) {}
+
+  List<Unsettled> unsettledCalls() {
+    return entities
+        .createQuery(
+            """
+            select m.slate, c.state, count(c) from VendorCall c, SlateMove m
+            where c.move = m.id and c.state not in :settled group by m.slate, c.state
+            """,
+            Unsettled.class)
+        .setParameter("settled", Set.of(VendorCall.State.CONFIRMED, VendorCall.State.FAILED))
         .getResultList();
   }
 
@@ -166,28 +231,40 @@ class SlateStore {
   /** A call that wants doing. */
   record Due(String id, String vendor) {}
 
-  /** Calls that want doing by then, the longest due first. */
-  List<Due> dueCalls(Instant now) {
+  /** Calls that want doing by then at other vendors than these, the longest due first. */
+  List<Due> dueCalls(Instant now, Set<String> busy) {
     return entities
         .createQuery(
             """
             select c.id, c.vendor from VendorCall c
-            where c.state in :open and c.due <= :now order by c.due, c.created, c.id
+            where c.state in :open and c.due <= :now and c.vendor not in :busy
+            order by c.due, c.created, c.id
             """,
             Due.class)
         .setParameter("open", VendorCall.State.OPEN)
         .setParameter("now", now)
+        .setParameter("busy", orNone(busy))
         .setMaxResults(200)
         .getResultList();
   }
 
-  /** When the next open call is due. */
-  Optional<Instant> nextDue() {
+  /** When the next open call at other vendors than these is due. */
+  Optional<Instant> nextDue(Set<String> busy) {
     return Optional.ofNullable(
         entities
             .createQuery(
-                "select min(c.due) from VendorCall c where c.state in :open", Instant.class)
+                """
+                select min(c.due) from VendorCall c
+                where c.state in :open and c.vendor not in :busy
+                """,
+                Instant.class)
             .setParameter("open", VendorCall.State.OPEN)
+            .setParameter("busy", orNone(busy))
             .getSingleResult());
+  }
+
+  /** A list to be compared with must not be empty; no vendor has this id. */
+  private static Set<String> orNone(Set<String> vendors) {
+    return vendors.isEmpty() ? Set.of("") : vendors;
   }
 }

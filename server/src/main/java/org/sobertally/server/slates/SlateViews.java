@@ -2,18 +2,14 @@ package org.sobertally.server.slates;
 
 import jakarta.enterprise.context.ApplicationScoped;
 import jakarta.transaction.Transactional;
-import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.OptionalInt;
-import java.util.Set;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.ledger.Places;
-import org.sobertally.core.money.Money;
-import org.sobertally.core.slate.Cash;
 import org.sobertally.core.slate.CashCalendar;
 import org.sobertally.core.slate.Move;
 import org.sobertally.core.slate.MoveKind;
@@ -32,9 +28,6 @@ import org.sobertally.server.vendors.VendorLinks;
 /** Shows slates: what each move would do while it is planned, what became of it afterwards. */
 @ApplicationScoped
 class SlateViews {
-
-  private static final Set<SlateMove.State> SETTLED =
-      Set.of(SlateMove.State.CONFIRMED, SlateMove.State.FAILED, SlateMove.State.UNDONE);
 
   private final Books books;
   private final SlateStore store;
@@ -63,16 +56,22 @@ class SlateViews {
 
   @Transactional
   SlateDto view(String id, Asker asker) {
-    return new View(store.slate(id), asker, true).dto();
+    return new View(store.slate(id), asker).dto();
   }
 
-  /** The newest first; drafts of others are not shown. */
+  /** The newest first; drafts of others are not shown. Moves are told of one's own draft only. */
   @Transactional
   List<SlateDto> all(Asker asker) {
-    return store.slates().stream()
-        .filter(slate -> slate.state != Slate.State.DRAFT || slate.author.equals(asker.login()))
-        .map(slate -> new View(slate, asker, slate.state == Slate.State.DRAFT).dto())
-        .toList();
+    SlateList list = new SlateList(books.current(), clock.today(), sessions, store, asker);
+    List<SlateDto> all = new ArrayList<>();
+    for (Slate slate : store.slates()) {
+      if (slate.state != Slate.State.DRAFT) {
+        all.add(list.of(slate));
+      } else if (slate.author.equals(asker.login())) {
+        all.add(new View(slate, asker).dto());
+      }
+    }
+    return all;
   }
 
   private final class View {
@@ -84,24 +83,18 @@ class SlateViews {
     private final Map<String, VendorCall> calls = new HashMap<>();
     private final Map<Integer, UseStates> states = new HashMap<>();
     private final boolean planned;
-    private final boolean listed;
     private final Preview preview;
     private final List<List<Remark>> blocks;
 
-    /**
-     * @param listed whether its moves are told one by one
-     */
-    View(Slate slate, Asker asker, boolean listed) {
+    View(Slate slate, Asker asker) {
       this.slate = slate;
       this.asker = asker;
-      this.listed = listed;
       moves = store.movesOf(slate.id);
       store.callsOf(slate.id).forEach(call -> calls.put(call.move, call));
       planned =
-          listed
-              && (slate.state == Slate.State.DRAFT
-                  || slate.state == Slate.State.SENT
-                  || slate.state == Slate.State.GRANTED);
+          slate.state == Slate.State.DRAFT
+              || slate.state == Slate.State.SENT
+              || slate.state == Slate.State.GRANTED;
       List<Move> core = planned ? moves.stream().map(SlateMove::core).toList() : List.of();
       preview = Previewer.of(book, today, core);
       blocks = planned ? slateBlocks.of(book, slate, moves, preview) : List.of();
@@ -109,32 +102,22 @@ class SlateViews {
 
     SlateDto dto() {
       List<SlateDto.MoveDto> shown = new ArrayList<>();
-      for (int m = 0; listed && m < moves.size(); m++) {
+      for (int m = 0; m < moves.size(); m++) {
         shown.add(move(m));
       }
-      return new SlateDto(
-          slate.id,
-          slate.state,
-          slate.author,
-          sessions.nameOf(slate.author),
-          slate.created,
-          slate.deadline,
-          slate.note,
-          slate.decider,
-          slate.decider == null ? null : sessions.nameOf(slate.decider),
-          slate.reason,
-          slate.state == Slate.State.SENT
-              && asker.role() == Role.DECIDER
-              && !slate.author.equals(asker.login()),
-          slate.state == Slate.State.GRANTED && asker.role() == Role.STEWARD,
-          (int) calls.values().stream().filter(c -> isOpen(c)).count(),
-          (int) calls.values().stream().filter(c -> c.state == VendorCall.State.BY_HAND).count(),
-          moves.size(),
-          moves.stream().map(move -> MoveWords.of(book, move)).distinct().limit(4).toList(),
-          (int) moves.stream().filter(move -> SETTLED.contains(move.state)).count(),
-          (int) moves.stream().filter(move -> move.state == SlateMove.State.FAILED).count(),
-          shown,
-          previewDto());
+      SlateDto.Progress progress =
+          new SlateDto.Progress(
+              (int) calls.values().stream().filter(c -> isOpen(c)).count(),
+              (int) calls.values().stream().filter(View::isByHand).count(),
+              moves.size(),
+              moves.stream().map(move -> MoveWords.of(book, move)).distinct().limit(4).toList(),
+              (int) moves.stream().filter(move -> move.state.isSettled()).count(),
+              (int) moves.stream().filter(move -> move.state == SlateMove.State.FAILED).count());
+      return SlateDto.of(slate, asker, sessions, progress, shown, previewDto());
+    }
+
+    private static boolean isByHand(VendorCall call) {
+      return call.state == VendorCall.State.BY_HAND;
     }
 
     private static boolean isOpen(VendorCall call) {
@@ -173,7 +156,7 @@ class SlateViews {
           frozen ? move.cashFrom : seen.cashFrom(),
           planned ? seen.undoUntil() : move.undoUntil,
           asker.role() == Role.STEWARD && Undo.possible(book, move, today),
-          call != null && call.state == VendorCall.State.BY_HAND,
+          call != null && isByHand(call),
           move.reason,
           call == null ? null : call.answer);
     }
@@ -198,7 +181,11 @@ class SlateViews {
     }
 
     private SlateDto.PreviewDto previewDto() {
-      return planned ? plannedPreview() : frozenPreview();
+      return planned ? plannedPreview() : SlateList.frozen(book, today, alike());
+    }
+
+    private List<SlateStore.Alike> alike() {
+      return moves.stream().map(SlateMove::alone).toList();
     }
 
     private SlateDto.PreviewDto plannedPreview() {
@@ -250,32 +237,6 @@ class SlateViews {
                       entry.seats(),
                       MoneyDto.of(entry.yearly().negated())))
           .toList();
-    }
-
-    /** What the moves that went through, are on their way or may go yet, save. */
-    private SlateDto.PreviewDto frozenPreview() {
-      String currency = book.rates().reportingCurrency();
-      Money yearly = Money.zero(currency);
-      Money cash = Money.zero(currency);
-      int seats = 0;
-      for (SlateMove move : moves) {
-        boolean counts =
-            move.state == SlateMove.State.CONFIRMED
-                || move.state == SlateMove.State.SENT
-                || move.state == SlateMove.State.PLANNED;
-        if (counts && (move.kind == MoveKind.TAKE_BACK || move.kind.switches())) {
-          seats++;
-        }
-        if (counts && move.yearly != null && currency.equals(move.currency)) {
-          Money saved = new Money(move.yearly, move.currency);
-          yearly = yearly.plus(saved);
-          if (move.cashFrom != null && saved.amount().compareTo(BigDecimal.ZERO) != 0) {
-            cash = cash.plus(Cash.thisYear(saved, move.cashFrom, today));
-          }
-        }
-      }
-      return new SlateDto.PreviewDto(
-          List.of(), MoneyDto.of(yearly), MoneyDto.of(cash), List.of(), seats, 0, 0);
     }
 
     private static SlateDto.Counts counts(Places places) {

@@ -50,6 +50,7 @@ final class Undo {
     }
   }
 
+  /** On the day itself a seat that rests goes back to whom it came from, and nothing rested. */
   private static void requireSeats(Book book, SlateMove move, LocalDate today) {
     List<Move> back =
         switch (move.kind) {
@@ -64,7 +65,7 @@ final class Undo {
       for (Remark block : preview.blocks()) {
         boolean expected =
             move.kind == MoveKind.DELETE && block.code() == Remark.Code.NO_ACCOUNT
-                || block.code() == Remark.Code.SEAT_RESTING
+                || block.code() == Remark.Code.SEAT_RESTING && today.equals(move.settledOn)
                 || move.kind == MoveKind.REST && block.code() == Remark.Code.TARGET_SUSPENDED;
         if (!expected) {
           throw Problem.conflict(block.text());

@@ -173,10 +173,12 @@ public class BookWrites {
       Books.Change change, String lineId, LocalDate day, int delta, String reason) {
     Line line = change.book().lines().byId(lineId);
     int sum = delta;
+    String reasons = reason;
     List<Line.LineChange> others = new ArrayList<>();
     for (Line.LineChange earlier : line.changes()) {
       if (earlier.day().equals(day)) {
         sum = Math.addExact(sum, earlier.delta());
+        reasons = earlier.reason() == null ? reason : earlier.reason() + "; " + reason;
       } else {
         others.add(earlier);
       }
@@ -197,9 +199,9 @@ public class BookWrites {
           .setParameter("line", lineId)
           .setParameter("day", day)
           .setParameter("delta", sum)
-          .setParameter("reason", reason)
+          .setParameter("reason", reasons)
           .executeUpdate();
-      others.add(new Line.LineChange(day, sum, reason));
+      others.add(new Line.LineChange(day, sum, reasons));
     }
     Line changed =
         new Line(line.id(), line.agreement(), line.plan(), line.seats(), line.prices(), others);

@@ -9,6 +9,7 @@ import jakarta.inject.Inject;
 import jakarta.persistence.EntityManager;
 import java.time.Duration;
 import java.time.LocalDate;
+import java.util.List;
 import java.util.Set;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -19,10 +20,10 @@ import org.sobertally.core.people.Account;
 import org.sobertally.core.people.Person;
 import org.sobertally.core.time.Days;
 import org.sobertally.server.demo.Demo;
+import org.sobertally.server.store.BookWrites;
 import org.sobertally.server.store.Books;
 import org.sobertally.server.support.Caller;
 import org.sobertally.server.support.Caller.Answer;
-import org.sobertally.server.support.Wait;
 import org.sobertally.server.support.Zips;
 import org.sobertally.server.time.TallyClock;
 import org.sobertally.skerry.book.SkerryLine;
@@ -32,15 +33,15 @@ import org.sobertally.skerry.standin.VendorStandIn;
 @QuarkusTest
 class AllMovesTest {
 
-  private static final String SLATES = "/api/v1/slates";
+  private static final String SLATES = SlateRun.SLATES;
 
   @Inject Demo demo;
   @Inject Books books;
   @Inject TallyClock clock;
   @Inject EntityManager entities;
 
-  private final Caller steward = Caller.steward();
-  private final Caller decider = Caller.decider();
+  private final SlateRun run = new SlateRun();
+  private final Caller steward = run.steward;
 
   @BeforeEach
   void takeTheDemoBook() {
@@ -60,7 +61,7 @@ class AllMovesTest {
   }
 
   private JsonNode slate(String id) {
-    return steward.get(SLATES + "/" + id).json();
+    return run.slate(id);
   }
 
   private Answer draft(String move) {
@@ -68,27 +69,11 @@ class AllMovesTest {
   }
 
   private JsonNode posted(String move) {
-    Answer answer = draft(move);
-    assertThat(answer.status()).as(answer.text()).isEqualTo(201);
-    String id = answer.json().get("id").asText();
-    Answer sent = steward.postJson(SLATES + "/" + id + "/send", "{}");
-    assertThat(sent.status()).as(sent.text()).isEqualTo(200);
-    decider.postJson(SLATES + "/" + id + "/decide", "{\"grant\":true}");
-    assertThat(steward.post(SLATES + "/" + id + "/post").status()).isEqualTo(200);
-    return settled(id);
-  }
-
-  private JsonNode settled(String id) {
-    Wait.until("the calls of the slate are settled", () -> slate(id).get("openCalls").asInt() == 0);
-    return slate(id);
+    return run.postAndSettle(run.granted(move));
   }
 
   private JsonNode undone(JsonNode slate) {
-    String id = slate.get("id").asText();
-    Answer answer =
-        steward.post(SLATES + "/" + id + "/moves/" + slate.at("/moves/0/id").asText() + "/undo");
-    assertThat(answer.status()).as(answer.text()).isEqualTo(200);
-    return settled(id);
+    return run.undone(slate);
   }
 
   private static String state(JsonNode slate) {
@@ -340,5 +325,101 @@ class AllMovesTest {
     assertThat(checked.get("good").asInt()).isEqualTo(places("dg-viewer").spare());
     list.append("p0001,Viewer\n");
     assertThat(steward.postText(SLATES + "/list-check", list.toString()).status()).isEqualTo(413);
+  }
+
+  @Test
+  void aSeatHandedOutGoesBackWhenUndone() {
+    String person =
+        steward
+            .get("/api/v1/people?lacks=quill-letter&status=ACTIVE&limit=1")
+            .json()
+            .at("/0/person")
+            .asText();
+    Places before = places("qm-letter");
+    JsonNode slate =
+        posted(
+            "{\"kind\":\"HAND_OUT\",\"person\":\"%s\",\"plan\":\"quill-letter\"}"
+                .formatted(person));
+    assertThat(state(slate)).isEqualTo("CONFIRMED");
+    assertThat(places("qm-letter").held()).isEqualTo(before.held() + 1);
+    String account = slate.at("/moves/0/account").asText();
+    assertThat(quillmoor().plansOf(account)).contains("quill-letter");
+    undone(slate);
+    assertThat(quillmoor().plansOf(account)).doesNotContain("quill-letter");
+    assertThat(places("qm-letter")).isEqualTo(before);
+  }
+
+  @Test
+  void aRestingSeatIsWokenAndTheLoginOpened() {
+    JsonNode held = holding("qm-folio", "IDLE");
+    String account = held.get("account").asText();
+    JsonNode rested =
+        posted("{\"kind\":\"REST\",\"holding\":\"%s\"}".formatted(held.get("holding").asText()));
+    assertThat(quillmoor().account(account).active()).isFalse();
+    String resting = BookWrites.openHoldingOf(books.current(), account, "qm-stow", clock.today());
+    JsonNode woken =
+        posted(
+            "{\"kind\":\"WAKE\",\"holding\":\"%s\",\"plan\":\"quill-letter\"}".formatted(resting));
+    assertThat(rested.at("/moves/0/yearly/amount").asText()).isEqualTo("-156.00");
+    assertThat(state(woken)).isEqualTo("CONFIRMED");
+    assertThat(quillmoor().account(account).active()).isTrue();
+    assertThat(quillmoor().plansOf(account)).containsExactly("quill-letter");
+    assertThat(account(account).state()).isEqualTo(Account.State.ACTIVE);
+  }
+
+  @Test
+  void seatsAreBoughtFromToday() {
+    JsonNode slate = posted("{\"kind\":\"BUY_MORE\",\"line\":\"bf-drills\",\"seats\":4}");
+    assertThat(slate.at("/moves/0/yearly/amount").asText()).isEqualTo("152.00");
+    assertThat(places("bf-drills").bought()).isEqualTo(154);
+    assertThat(places("bf-drills").spare()).isEqualTo(4);
+    assertThat(slate.at("/moves/0/mayUndo").asBoolean()).isFalse();
+  }
+
+  @Test
+  void driftIsPutRightAtTheVendor() {
+    VendorStandIn gantryfold = demo.standIn("gantryfold");
+    gantryfold.showAfter(Duration.ZERO);
+    steward.post("/api/v1/vendors/gantryfold/read");
+    for (JsonNode drift : steward.get("/api/v1/vendors/gantryfold/drift").json()) {
+      String account = drift.get("account").asText();
+      posted(
+          "{\"kind\":\"PUT_RIGHT\",\"account\":\"%s\",\"plan\":\"gantry-helper\"}"
+              .formatted(account));
+      assertThat(gantryfold.plansOf(account).contains("gantry-helper"))
+          .isEqualTo(!drift.get("onlyAtVendor").asBoolean());
+    }
+    assertThat(steward.get("/api/v1/vendors/gantryfold/drift").json()).isEmpty();
+  }
+
+  @Test
+  void whatIsNoMoveIsSaid() {
+    assertThat(draft("{\"holding\":\"x\"}").status()).isEqualTo(400);
+    assertThat(draft("{\"kind\":\"JUMP\"}").status()).isEqualTo(400);
+    assertThat(draft("{\"kind\":\"HAND_OUT\",\"person\":\"p0001\",\"plan\":\"plum-draft\"}").text())
+        .contains("Nobody holds a seat of a pool.");
+    assertThat(draft("{\"kind\":\"HAND_OUT\",\"plan\":\"quill-opus\"}").text())
+        .contains("Name a person or an account.");
+    assertThat(
+            draft("{\"kind\":\"TAKE_BACK\",\"person\":\"p0001\",\"plan\":\"deep-author\"}").text())
+        .contains("holds no seat of that plan");
+    assertThat(draft("{\"kind\":\"GIVE_BACK\",\"line\":\"qm-opus\",\"seats\":0}").status())
+        .isEqualTo(422);
+    assertThat(draft("{\"kind\":\"SUSPEND\",\"account\":\"none\"}").status()).isEqualTo(422);
+    assertThat(draft("{\"kind\":\"REST\",\"holding\":\"none\"}").status()).isEqualTo(422);
+  }
+
+  @Test
+  void theListOfSlatesCountsWhatTheSlatesTell() {
+    String holding = holding("qm-opus", "IDLE").get("holding").asText();
+    JsonNode slate = posted("{\"kind\":\"TAKE_BACK\",\"holding\":\"%s\"}".formatted(holding));
+    JsonNode listed = steward.get(SLATES).json().get(0);
+    assertThat(listed.get("id")).isEqualTo(slate.get("id"));
+    assertThat(listed.get("moves")).isEmpty();
+    for (String field : List.of("state", "moveCount", "settled", "failed", "about", "openCalls")) {
+      assertThat(listed.get(field)).as(field).isEqualTo(slate.get(field));
+    }
+    assertThat(listed.at("/preview/yearly/amount").asText()).isEqualTo("-396.00");
+    assertThat(listed.at("/preview/seatsBack").asInt()).isEqualTo(1);
   }
 }

@@ -24,7 +24,6 @@ import org.sobertally.server.demo.Demo;
 import org.sobertally.server.store.Books;
 import org.sobertally.server.support.Caller;
 import org.sobertally.server.support.Caller.Answer;
-import org.sobertally.server.support.Wait;
 import org.sobertally.server.time.TallyClock;
 import org.sobertally.skerry.book.SkerryLine;
 import org.sobertally.skerry.standin.Faults;
@@ -33,7 +32,7 @@ import org.sobertally.skerry.standin.VendorStandIn;
 @QuarkusTest
 class SlatesTest {
 
-  private static final String SLATES = "/api/v1/slates";
+  private static final String SLATES = SlateRun.SLATES;
 
   @Inject Demo demo;
   @Inject Books books;
@@ -42,8 +41,9 @@ class SlatesTest {
   @Inject Postman postman;
   @Inject EntityManager entities;
 
-  private final Caller steward = Caller.steward();
-  private final Caller decider = Caller.decider();
+  private final SlateRun run = new SlateRun();
+  private final Caller steward = run.steward;
+  private final Caller decider = run.decider;
 
   @BeforeEach
   void takeTheDemoBook() {
@@ -91,35 +91,27 @@ class SlatesTest {
   }
 
   private String draft(List<String> holdings) {
-    Answer answer = steward.postJson(SLATES, moves(holdings));
-    assertThat(answer.status()).as(answer.text()).isEqualTo(201);
-    return answer.json().get("id").asText();
+    return run.draft(moves(holdings));
   }
 
   private String granted(List<String> holdings) {
-    String id = draft(holdings);
-    assertThat(steward.postJson(SLATES + "/" + id + "/send", "{}").status()).isEqualTo(200);
-    assertThat(decide(id, true).status()).isEqualTo(200);
-    return id;
+    return run.granted(moves(holdings));
   }
 
   private Answer decide(String id, boolean grant) {
-    return decider.postJson(
-        SLATES + "/" + id + "/decide", "{\"grant\":%s,\"reason\":\"Because\"}".formatted(grant));
+    return run.decide(id, grant);
   }
 
   private JsonNode postAndSettle(String id) {
-    assertThat(steward.post(SLATES + "/" + id + "/post").status()).isEqualTo(200);
-    return settled(id);
+    return run.postAndSettle(id);
   }
 
   private JsonNode settled(String id) {
-    Wait.until("all calls of the slate are settled", () -> slate(id).get("openCalls").asInt() == 0);
-    return slate(id);
+    return run.settled(id);
   }
 
   private JsonNode slate(String id) {
-    return steward.get(SLATES + "/" + id).json();
+    return run.slate(id);
   }
 
   private boolean heldAtVendor(VendorStandIn vendor, JsonNode move) {

@@ -68,7 +68,10 @@ final class Accounts {
       for (String line : Files.readAllLines(file, StandardCharsets.UTF_8)) {
         String[] fields = line.split("\t", -1);
         Entry entry = entries.computeIfAbsent(fields[0], id -> new Entry(null));
-        entry.now = fields[1].equals("-") ? null : holder(fields);
+        Holder next = fields[1].equals("-") ? null : holder(fields);
+        // Told again, a seat rests from now: longer than before, and never less.
+        letRest(entry.now, next);
+        entry.now = next;
         entry.shown = entry.now;
         entry.last = entry.now == null ? entry.last : entry.now;
         entry.version++;
@@ -183,15 +186,25 @@ final class Accounts {
     entry.version++;
   }
 
+  /** What is given up rests; what comes back to whom had it rests no longer. */
   private void letRest(Holder was, Holder next) {
-    if (was == null || temper.reusable() && temper.rest().isZero()) {
+    if (temper.reusable() && temper.rest().isZero()) {
       return;
     }
-    for (String plan : was.plans()) {
-      if (next == null || !next.plans().contains(plan)) {
+    Set<String> before = was == null ? Set.of() : was.plans();
+    Set<String> after = next == null ? Set.of() : next.plans();
+    for (String plan : before) {
+      if (!after.contains(plan)) {
         Instant until = temper.reusable() ? Instant.now().plus(temper.rest()) : Instant.MAX;
         resting.add(new Resting(was.account(), plan, until));
       }
+    }
+    if (temper.reusable() && next != null) {
+      resting.removeIf(
+          seat ->
+              seat.account.equals(next.account())
+                  && after.contains(seat.plan)
+                  && !before.contains(seat.plan));
     }
   }
 

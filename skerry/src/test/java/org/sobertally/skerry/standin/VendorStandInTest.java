@@ -209,6 +209,20 @@ class VendorStandInTest {
   }
 
   @Test
+  void aSeatThatWentBackRestsNoLongerAndOneThatRestsDoesSoAfterAStart() {
+    start(Duration.ofDays(30), true, false);
+    remove("a1", "opus");
+    add("a1", "opus");
+    remove("a3", "opus");
+    vendor.close();
+    start(Duration.ofDays(30), true, false);
+    // Of two seats one is held again and one rests.
+    assertThat(add("a2", "opus").statusCode()).isEqualTo(409);
+    assertThat(add("a3", "opus").statusCode()).isEqualTo(200);
+    assertThat(remove("a1", "opus").statusCode()).isEqualTo(200);
+  }
+
+  @Test
   void aSeatThatCannotBeReusedServesNobody() {
     start(Duration.ZERO, false, false);
     remove("a1", "opus");

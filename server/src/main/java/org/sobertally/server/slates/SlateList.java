@@ -1,0 +1,93 @@
+package org.sobertally.server.slates;
+
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import org.sobertally.core.book.Book;
+import org.sobertally.core.money.Money;
+import org.sobertally.core.slate.Cash;
+import org.sobertally.core.slate.MoveKind;
+import org.sobertally.server.access.Sessions;
+import org.sobertally.server.http.MoneyDto;
+import org.sobertally.server.slates.SlateStore.Alike;
+
+/** Slates in a list: counted by the database, and not looked at move by move. */
+final class SlateList {
+
+  private static final int MOST_TOLD = 4;
+
+  private final Book book;
+  private final LocalDate today;
+  private final Sessions sessions;
+  private final SlateViews.Asker asker;
+  private final Map<String, List<Alike>> moves = new HashMap<>();
+  private final Map<String, Integer> openCalls = new HashMap<>();
+  private final Map<String, Integer> byHand = new HashMap<>();
+
+  SlateList(
+      Book book, LocalDate today, Sessions sessions, SlateStore store, SlateViews.Asker asker) {
+    this.book = book;
+    this.today = today;
+    this.sessions = sessions;
+    this.asker = asker;
+    for (Alike alike : store.movesAlike()) {
+      moves.computeIfAbsent(alike.slate(), slate -> new ArrayList<>()).add(alike);
+    }
+    for (SlateStore.Unsettled calls : store.unsettledCalls()) {
+      boolean hand = calls.state() == VendorCall.State.BY_HAND;
+      (hand ? byHand : openCalls).merge(calls.slate(), (int) calls.count(), Integer::sum);
+    }
+  }
+
+  SlateDto of(Slate slate) {
+    List<Alike> all = moves.getOrDefault(slate.id, List.of());
+    int settled = 0;
+    int failed = 0;
+    int count = 0;
+    for (Alike alike : all) {
+      count += (int) alike.count();
+      settled += alike.state().isSettled() ? (int) alike.count() : 0;
+      failed += alike.state() == SlateMove.State.FAILED ? (int) alike.count() : 0;
+    }
+    List<String> about =
+        all.stream()
+            .map(alike -> MoveWords.of(book, alike.sample()))
+            .distinct()
+            .limit(MOST_TOLD)
+            .toList();
+    SlateDto.Progress progress =
+        new SlateDto.Progress(
+            openCalls.getOrDefault(slate.id, 0),
+            byHand.getOrDefault(slate.id, 0),
+            count,
+            about,
+            settled,
+            failed);
+    return SlateDto.of(slate, asker, sessions, progress, List.of(), frozen(book, today, all));
+  }
+
+  /** What the moves that went through, are on their way or may go yet, save: as it was sent. */
+  static SlateDto.PreviewDto frozen(Book book, LocalDate today, List<Alike> moves) {
+    String currency = book.rates().reportingCurrency();
+    Money yearly = Money.zero(currency);
+    Money cash = Money.zero(currency);
+    int seats = 0;
+    for (Alike alike : moves) {
+      if (!alike.state().counts()) {
+        continue;
+      }
+      boolean comesBack = alike.kind() == MoveKind.TAKE_BACK || alike.kind().switches();
+      int deleted = alike.kind() == MoveKind.DELETE ? alike.seats() : 0;
+      seats += (int) alike.count() * (comesBack ? 1 : deleted);
+      if (alike.yearly() != null && alike.cashFrom() != null && currency.equals(alike.currency())) {
+        Money saved = new Money(alike.yearly(), alike.currency());
+        yearly = yearly.plus(saved);
+        cash = cash.plus(Cash.thisYear(saved, alike.cashFrom(), today));
+      }
+    }
+    return new SlateDto.PreviewDto(
+        List.of(), MoneyDto.of(yearly), MoneyDto.of(cash), List.of(), seats, 0, 0);
+  }
+}
