@@ -182,6 +182,7 @@ final class BookReader {
       violation(file.name(), null, null, null, "The file is empty: it needs a header row.");
     }
     if (file.name().equals(BookSchema.PEOPLE)) {
+      checks.dropCircular(taken, knownKeys);
       checks.dropUnmanaged(taken, knownKeys);
     }
     if (file.name().equals(BookSchema.ACTIVITY)) {

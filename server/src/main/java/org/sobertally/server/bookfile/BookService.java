@@ -122,8 +122,20 @@ public class BookService {
         });
   }
 
+  /** Loads the book anew within the change: stored rows were changed beneath it. */
+  public void reload(Books.Change change) {
+    entities.flush();
+    change.apply(book -> load(book.version() + 1));
+  }
+
+  /** Says that what is stored was changed by an intake, once its transaction is over. */
+  public void tellTaken() {
+    taken.fire(new BookTaken());
+  }
+
+  /** Whether moves are on their way to vendors. */
   @Transactional
-  boolean callsAreOpen() {
+  public boolean callsAreOpen() {
     Number open =
         (Number)
             entities

@@ -45,6 +45,9 @@ final class BookTables {
       }
       statement.executeUpdate("DELETE FROM activity_parts");
       statement.executeUpdate("DELETE FROM activity_months");
+      statement.executeUpdate("UPDATE intake SET may_go = FALSE");
+      statement.executeUpdate("DELETE FROM intake_change");
+      statement.executeUpdate("DELETE FROM intake_use");
     }
     for (BookFile file : stored()) {
       insert(file, book);
@@ -89,7 +92,7 @@ final class BookTables {
     }
   }
 
-  private static void set(PreparedStatement insert, int place, Type.Storage storage, String value)
+  static void set(PreparedStatement insert, int place, Type.Storage storage, String value)
       throws SQLException {
     if (value == null) {
       insert.setNull(place, Types.NULL);
@@ -192,7 +195,7 @@ final class BookTables {
     }
   }
 
-  private static String[] row(BookFile file, ResultSet found, int first) throws SQLException {
+  static String[] row(BookFile file, ResultSet found, int first) throws SQLException {
     String[] row = new String[file.columns().size()];
     for (int c = 0; c < row.length; c++) {
       row[c] = get(found, first + c, file.columns().get(c).type().storage());

@@ -159,4 +159,22 @@ final class RowChecks {
       }
     }
   }
+
+  /** Leaves out people who, through their managers, report to themselves. */
+  void dropCircular(List<String[]> people, Set<String> keys) {
+    int manager = BookSchema.byName(BookSchema.PEOPLE).indexOf("manager");
+    Map<String, String> managers = new HashMap<>();
+    people.forEach(row -> managers.put(row[0], row[manager]));
+    Map<String, List<String>> chains = ManagerChains.circles(managers);
+    people.removeIf(
+        row -> {
+          List<String> chain = chains.get(row[0]);
+          if (chain != null) {
+            String message = ManagerChains.say(chain);
+            fault.at(BookSchema.PEOPLE, personLines.get(row[0]), "manager", row[manager], message);
+            keys.remove(row[0]);
+          }
+          return chain != null;
+        });
+  }
 }

@@ -4,14 +4,13 @@ import jakarta.enterprise.context.ApplicationScoped;
 import jakarta.persistence.EntityManager;
 import java.time.LocalDate;
 import java.util.HashMap;
+import java.util.List;
 import java.util.Map;
-import org.sobertally.core.book.Book;
-import org.sobertally.core.time.Days;
 import org.sobertally.server.bookfile.ActivitySlots;
 
-/** Adds days of use to the stored activity. */
+/** Adds days of use to the stored activity, and takes them out again. */
 @ApplicationScoped
-class ActivityStore {
+public class ActivityStore {
 
   private final EntityManager entities;
 
@@ -19,39 +18,76 @@ class ActivityStore {
     this.entities = entities;
   }
 
-  /** By the book's numbers of accounts and parts, and by epoch day. */
-  void add(Book book, int[] accounts, int[] parts, int[] days) {
+  /** One day on which a part was used. */
+  public record Use(String account, String vendor, String part, LocalDate day) {}
+
+  /**
+   * Adds the days.
+   *
+   * @return the days that nothing had told of before: a mask of days by slot
+   */
+  public Map<Long, Integer> add(List<Use> uses) {
     Map<String, Integer> accountNumbers = new HashMap<>();
     Map<String, Integer> partNumbers = new HashMap<>();
     Map<Long, Integer> masks = new HashMap<>();
-    for (int n = 0; n < days.length; n++) {
-      var account = book.accounts().get(accounts[n]);
-      int a = accountNumbers.computeIfAbsent(account.id(), this::accountNumber);
-      String part = book.partsOf(account.vendor()).get(parts[n]);
+    for (Use use : uses) {
+      int a = accountNumbers.computeIfAbsent(use.account(), this::accountNumber);
       int p =
           partNumbers.computeIfAbsent(
-              account.vendor() + "\n" + part, key -> partNumber(account.vendor(), part));
-      LocalDate day = Days.date(days[n]);
-      masks.merge(ActivitySlots.slot(a, p, day), 1 << (day.getDayOfMonth() - 1), (x, y) -> x | y);
+              use.vendor() + "\n" + use.part(), key -> partNumber(use.vendor(), use.part()));
+      int bit = 1 << (use.day().getDayOfMonth() - 1);
+      masks.merge(ActivitySlots.slot(a, p, use.day()), bit, (x, y) -> x | y);
     }
-    masks.forEach(this::merge);
+    Map<Long, Integer> added = new HashMap<>();
+    masks.forEach(
+        (slot, mask) -> {
+          int fresh = mask & ~merge(slot, mask);
+          if (fresh != 0) {
+            added.put(slot, fresh);
+          }
+        });
+    return added;
   }
 
-  private void merge(long slot, int mask) {
-    int changed =
+  /** Takes the days of the masks out again. */
+  public void takeOut(Map<Long, Integer> masks) {
+    masks.forEach(
+        (slot, mask) -> {
+          entities
+              .createNativeQuery(
+                  "update activity_months set days = bitand(days, cast(:kept as integer)) where slot = :slot")
+              .setParameter("kept", ~mask)
+              .setParameter("slot", slot)
+              .executeUpdate();
+          entities
+              .createNativeQuery("delete from activity_months where slot = :slot and days = 0")
+              .setParameter("slot", slot)
+              .executeUpdate();
+        });
+  }
+
+  /** Adds the days of the mask to the slot; gives the days that were there before. */
+  private int merge(long slot, int mask) {
+    List<?> found =
         entities
-            .createNativeQuery(
-                "update activity_months set days = bitor(days, cast(:mask as integer)) where slot = :slot")
-            .setParameter("mask", mask)
+            .createNativeQuery("select days from activity_months where slot = :slot")
             .setParameter("slot", slot)
-            .executeUpdate();
-    if (changed == 0) {
+            .getResultList();
+    if (found.isEmpty()) {
       entities
           .createNativeQuery("insert into activity_months (slot, days) values (:slot, :mask)")
           .setParameter("mask", mask)
           .setParameter("slot", slot)
           .executeUpdate();
+      return 0;
     }
+    int before = ((Number) found.get(0)).intValue();
+    entities
+        .createNativeQuery("update activity_months set days = :days where slot = :slot")
+        .setParameter("days", before | mask)
+        .setParameter("slot", slot)
+        .executeUpdate();
+    return before;
   }
 
   private int accountNumber(String account) {

@@ -20,6 +20,7 @@ import org.sobertally.core.activity.Evidence;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.book.Session;
 import org.sobertally.core.catalogue.PlanModel;
+import org.sobertally.core.people.Account;
 import org.sobertally.core.time.Days;
 import org.sobertally.server.events.EventResource.EventFault;
 import org.sobertally.server.http.Problem;
@@ -333,7 +334,7 @@ public class EventIntake {
           columns[c][n] = batch.use.get(n)[c];
         }
       }
-      activity.add(batch.book, columns[0], columns[1], columns[2]);
+      activity.add(batch.use.stream().map(use -> use(batch.book, use)).toList());
       change.apply(book -> book.withUse(columns[0], columns[1], columns[2]));
     }
     batch.evidence.forEach(
@@ -349,5 +350,11 @@ public class EventIntake {
           String text = "The use of %s is known to %s.".formatted(name, known.to());
           journal.add("Sober Tally", "EVIDENCE_GREW", text);
         });
+  }
+
+  private static ActivityStore.Use use(Book book, int[] use) {
+    Account account = book.accounts().get(use[0]);
+    String part = book.partsOf(account.vendor()).get(use[1]);
+    return new ActivityStore.Use(account.id(), account.vendor(), part, Days.date(use[2]));
   }
 }

@@ -1,0 +1,233 @@
+package org.sobertally.server.intake;
+
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Set;
+import org.sobertally.core.book.Book;
+import org.sobertally.core.catalogue.Plan;
+import org.sobertally.core.catalogue.PlanModel;
+import org.sobertally.core.people.Person;
+import org.sobertally.core.time.Days;
+import org.sobertally.server.bookfile.BookRows;
+import org.sobertally.server.intake.Draft.BadRowException;
+import org.sobertally.server.intake.Draft.Count;
+
+/** Takes who holds what at one vendor. */
+final class HoldingsFile {
+
+  private static final String ACCOUNTS = "accounts.csv";
+  private static final String HOLDINGS = "holdings.csv";
+
+  private final Draft draft;
+  private final Book book;
+  private final String vendor;
+  private final LocalDate day;
+  private final Whos whos;
+  private final Map<String, List<Integer>> linesByName = new HashMap<>();
+  private final Set<String> listed = new HashSet<>();
+  private final Set<String> begun = new HashSet<>();
+  private final Set<String> ids = new HashSet<>();
+
+  /**
+   * @param day on which the file was made
+   */
+  HoldingsFile(Draft draft, String vendor, LocalDate day) {
+    this.draft = draft;
+    this.book = draft.book;
+    this.vendor = vendor;
+    this.day = day;
+    this.whos = new Whos(book, vendor);
+    String vendorName = book.vendors().byId(vendor).name();
+    for (int line = 0; line < book.lines().size(); line++) {
+      Plan plan = book.planOfLine(line);
+      if (!plan.vendor().equals(vendor)) {
+        continue;
+      }
+      know(book.lines().get(line).id(), line);
+      if (book.agreementOfLine(line).inForce(day)) {
+        know(plan.id(), line);
+        know(plan.name(), line);
+        know(vendorName + " " + plan.name(), line);
+      }
+    }
+  }
+
+  private void know(String name, int line) {
+    List<Integer> same =
+        linesByName.computeIfAbsent(name.toLowerCase(Locale.ROOT), n -> new ArrayList<>(1));
+    if (!same.contains(line)) {
+      same.add(line);
+    }
+  }
+
+  void take(Progress progress) {
+    draft.forEachRow(progress, this::row);
+    if (draft.mapping.whole()) {
+      endTheRest();
+    }
+  }
+
+  private void row(int row) throws BadRowException, BookRows.NotAValueException {
+    if (draft.text(row, "who").isEmpty()) {
+      throw new BadRowException("who", "The row names nobody.");
+    }
+    int line = line(row);
+    LocalDate from = draft.day(row, "from", day);
+    LocalDate until = draft.day(row, "until", null);
+    if (until != null && until.isBefore(from)) {
+      throw new BadRowException("until", "The seat would end before it begins.");
+    }
+    String who = draft.text(row, "who");
+    String account = whos.account(who, "who");
+    if (account == null) {
+      account = newAccount(who);
+    }
+    if (!begun.add(account + "\n" + line)) {
+      throw new BadRowException("who", "An earlier row hands them the same seat.");
+    }
+    if (!isHeld(account, line, row, from, until)) {
+      begin(account, line, from, until);
+    }
+  }
+
+  private int line(int row) throws BadRowException {
+    String text = draft.text(row, "plan");
+    List<Integer> lines = linesByName.getOrDefault(text.toLowerCase(Locale.ROOT), List.of());
+    if (lines.isEmpty()) {
+      throw new BadRowException(
+          "plan", "No subscription of a plan '%s' is in force on %s.".formatted(text, day));
+    }
+    if (lines.size() > 1) {
+      throw new BadRowException(
+          "plan", "Several subscriptions are of '%s'. Use a subscription's id.".formatted(text));
+    }
+    if (book.planOfLine(lines.get(0)).model() == PlanModel.FLOATING) {
+      throw new BadRowException(
+          "plan", "'%s' is a pool: nobody holds a seat of it. Bring sessions.".formatted(text));
+    }
+    return lines.get(0);
+  }
+
+  /** Whether the seat is there already; its end is changed where the file says another. */
+  private boolean isHeld(String account, int line, int row, LocalDate from, LocalDate until)
+      throws BadRowException {
+    if (!book.accounts().has(account)) {
+      return false;
+    }
+    var holdings = book.holdings();
+    for (int h : holdings.ofAccount(book.accounts().require(account))) {
+      if (holdings.line(h) != line) {
+        continue;
+      }
+      String id = holdings.id(h);
+      if (holdings.openOn(h, Days.of(day))) {
+        listed.add(id);
+        end(id, until);
+        return true;
+      }
+      boolean apart = !Days.date(holdings.until(h)).isAfter(from);
+      if (!apart && (until == null || until.isAfter(Days.date(holdings.from(h))))) {
+        throw new BadRowException(
+            "from", "They held a seat of it until %s.".formatted(Days.date(holdings.until(h))));
+      }
+    }
+    return false;
+  }
+
+  private void end(String holding, LocalDate until) {
+    List<String> key = List.of(holding);
+    String[] now = draft.rows.find(HOLDINGS, List.of(key)).get(key);
+    int place = BookRows.columns(HOLDINGS).indexOf("until");
+    if (until == null || until.toString().equals(now[place])) {
+      draft.count(Count.SAME);
+      return;
+    }
+    String[] after = now.clone();
+    after[place] = until.toString();
+    draft.changes.add(new BookRows.Change(HOLDINGS, now, after));
+    draft.count(Count.CHANGED);
+  }
+
+  private String newAccount(String who) throws BadRowException, BookRows.NotAValueException {
+    String person = whos.person(who, "who");
+    if (person == null && who.indexOf('@') < 1) {
+      throw new BadRowException("who", "Nobody has this id, and it is no mail address.");
+    }
+    Person known = person == null ? null : book.people().byId(person);
+    String id = free(vendor + "-" + (known == null ? who.toLowerCase(Locale.ROOT) : person), true);
+    String email = known == null ? who : known.email();
+    Map<String, String> values = new HashMap<>();
+    values.put("account", id);
+    values.put("vendor", vendor);
+    values.put("person", person);
+    values.put("email", email);
+    values.put("state", "ACTIVE");
+    draft.changes.add(new BookRows.Change(ACCOUNTS, null, BookRows.row(ACCOUNTS, values)));
+    draft.count(Count.ACCOUNTS);
+    if (person == null) {
+      draft.count(Count.NOBODY);
+    }
+    whos.addAccount(id, email, person);
+    return id;
+  }
+
+  private void begin(String account, int line, LocalDate from, LocalDate until)
+      throws BookRows.NotAValueException {
+    String lineId = book.lines().get(line).id();
+    Map<String, String> values = new HashMap<>();
+    values.put("holding", free(account + "-" + lineId, false));
+    values.put("account", account);
+    values.put("line", lineId);
+    values.put("from", from.toString());
+    values.put("until", until == null ? null : until.toString());
+    draft.changes.add(new BookRows.Change(HOLDINGS, null, BookRows.row(HOLDINGS, values)));
+    draft.count(Count.NEW);
+  }
+
+  /** An id that nothing has yet. */
+  private String free(String wanted, boolean account) {
+    String id = wanted;
+    for (int n = 2; isTaken(id, account); n++) {
+      id = wanted + "." + n;
+    }
+    ids.add(id);
+    return id;
+  }
+
+  private boolean isTaken(String id, boolean account) {
+    return ids.contains(id)
+        || (account ? book.accounts().has(id) : book.holdings().numberOf(id) >= 0);
+  }
+
+  /** A row that could not be read may be of anybody, so then nobody's seat ends. */
+  private void endTheRest() {
+    if (!draft.rejected.isEmpty()) {
+      draft.notes.add(
+          "No seat is ended while rows are rejected: one of them may be of somebody who would"
+              + " lose theirs. Mend them first.");
+      return;
+    }
+    var holdings = book.holdings();
+    List<List<String>> ends = new ArrayList<>();
+    for (int h = 0; h < holdings.size(); h++) {
+      boolean ofVendor = book.planOfLine(holdings.line(h)).vendor().equals(vendor);
+      if (ofVendor && holdings.openOn(h, Days.of(day)) && !listed.contains(holdings.id(h))) {
+        ends.add(List.of(holdings.id(h)));
+      }
+    }
+    int place = BookRows.columns(HOLDINGS).indexOf("until");
+    Map<List<String>, String[]> stored = draft.rows.find(HOLDINGS, ends);
+    for (List<String> key : ends) {
+      String[] now = stored.get(key);
+      String[] after = now.clone();
+      after[place] = day.toString();
+      draft.changes.add(new BookRows.Change(HOLDINGS, now, after));
+      draft.count(Count.ENDED);
+    }
+  }
+}

@@ -1,0 +1,237 @@
+package org.sobertally.server.intake;
+
+import io.quarkus.security.identity.SecurityIdentity;
+import jakarta.annotation.security.RolesAllowed;
+import jakarta.ws.rs.Consumes;
+import jakarta.ws.rs.GET;
+import jakarta.ws.rs.POST;
+import jakarta.ws.rs.Path;
+import jakarta.ws.rs.PathParam;
+import jakarta.ws.rs.Produces;
+import jakarta.ws.rs.QueryParam;
+import jakarta.ws.rs.core.MediaType;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Map;
+import java.util.TreeMap;
+import org.eclipse.microprofile.openapi.annotations.media.Schema;
+import org.eclipse.microprofile.openapi.annotations.tags.Tag;
+import org.sobertally.server.access.Role;
+import org.sobertally.server.http.Problem;
+
+/** Single files of other shapes than a book's: looked at, tried, taken in, and taken back. */
+@Path("/api/v1/intake")
+@Tag(name = "intake")
+@Produces(MediaType.APPLICATION_JSON)
+@RolesAllowed({Role.STEWARD_NAME, Role.KEEPER_NAME})
+public class IntakeResource {
+
+  private static final int MOST_BYTES = 32 * 1024 * 1024;
+  private static final int SAMPLES = 5;
+  private static final int MOST_REJECTED = 200;
+
+  private final IntakeService service;
+  private final SecurityIdentity identity;
+
+  IntakeResource(IntakeService service, SecurityIdentity identity) {
+    this.service = service;
+    this.identity = identity;
+  }
+
+  /**
+   * A file as it looks.
+   *
+   * @param samples the first rows
+   * @param guesses how it might be read, by kind
+   */
+  @Schema(name = "FileSeen")
+  record Seen(
+      String id,
+      String name,
+      int rows,
+      List<String> columns,
+      List<List<String>> samples,
+      Map<FileKind, Mapping> guesses) {}
+
+  /**
+   * What a file changes.
+   *
+   * @param rows in all
+   * @param good rows that are taken
+   * @param changes rows of the book that change
+   * @param counts by what
+   * @param rejected the first of the rows that are left out
+   */
+  @Schema(name = "FileCheck")
+  record Check(
+      int rows,
+      int good,
+      int changes,
+      Map<String, Integer> counts,
+      List<Draft.Rejected> rejected,
+      int rejectedInAll,
+      List<String> notes) {}
+
+  /**
+   * @param fields what its columns may be
+   */
+  @Schema(name = "FileKindOffer")
+  record Kind(FileKind kind, boolean ofVendor, List<FileKind.Field> fields) {}
+
+  @Schema(name = "FileWays")
+  record Ways(List<Kind> kinds, List<Mapping> remembered) {}
+
+  @Schema(name = "FileProgress")
+  record Reading(int done, int of) {}
+
+  /**
+   * One intake of a single file.
+   *
+   * @param mayTakeBack whether nothing later stands on it
+   */
+  @Schema(name = "FileIntake")
+  record Intake(
+      String id,
+      String source,
+      FileKind kind,
+      @Schema(nullable = true) String vendor,
+      String fileName,
+      String taken,
+      String actor,
+      int good,
+      int rejected,
+      int changed,
+      boolean mayTakeBack,
+      @Schema(nullable = true) String takenBack,
+      @Schema(nullable = true) String takenBackBy) {}
+
+  /** The kinds of files, and how sources were read before. */
+  @GET
+  @Path("/ways")
+  public Ways ways() {
+    List<Kind> kinds =
+        Arrays.stream(FileKind.values())
+            .map(kind -> new Kind(kind, kind.isOfVendor(), kind.fields()))
+            .toList();
+    return new Ways(kinds, service.mappings());
+  }
+
+  /** Brings a CSV or XLSX file; it is kept for a day and changes nothing yet. */
+  @POST
+  @Path("/files")
+  @Consumes(MediaType.APPLICATION_OCTET_STREAM)
+  public Seen bring(@QueryParam("name") String name, byte[] content) {
+    if (content.length > MOST_BYTES) {
+      throw Problem.tooLarge("A single file has at most %,d bytes.".formatted(MOST_BYTES));
+    }
+    if (name == null || name.isBlank() || name.length() > 300) {
+      throw Problem.badRequest("name: say what the file is called, in at most 300 characters.");
+    }
+    Sheet sheet = Sheet.read(content);
+    Map<FileKind, Mapping> guesses = new TreeMap<>();
+    for (FileKind kind : FileKind.values()) {
+      guesses.put(kind, Mapping.guess(kind, sheet.columns()));
+    }
+    return new Seen(
+        service.keep(name, content, actor()),
+        name,
+        sheet.rows().size(),
+        sheet.columns(),
+        sheet.rows().stream().limit(SAMPLES).map(List::of).toList(),
+        guesses);
+  }
+
+  /** What taking the file in would change; nothing is changed. */
+  @POST
+  @Path("/files/{id}/check")
+  public Check check(@PathParam("id") String id, Mapping mapping) {
+    return seen(service.check(id, needed(mapping)));
+  }
+
+  /** The rows that would be left out, with the reason. */
+  @POST
+  @Path("/files/{id}/rejected")
+  @Produces("text/csv")
+  public List<Draft.Rejected> rejected(@PathParam("id") String id, Mapping mapping) {
+    return service.check(id, needed(mapping)).rejected;
+  }
+
+  /** Takes the good rows in, whole or not at all. */
+  @POST
+  @Path("/files/{id}/take")
+  public Check take(@PathParam("id") String id, Mapping mapping) {
+    return seen(service.take(id, needed(mapping), actor()));
+  }
+
+  /** How far the reading of a file has come, while one is under way. */
+  @GET
+  @Path("/files/{id}/progress")
+  public Reading progress(@PathParam("id") String id) {
+    Progress progress = service.progress(id);
+    return progress == null ? new Reading(0, 0) : new Reading(progress.done(), progress.of());
+  }
+
+  /** What came in as single files, the newest first. */
+  @GET
+  public List<Intake> all() {
+    List<IntakeStore.Row> rows = service.all();
+    return rows.stream().map(row -> shown(row, rows)).toList();
+  }
+
+  @POST
+  @Path("/{id}/take-back")
+  public List<Intake> takeBack(@PathParam("id") String id) {
+    service.takeBack(id, actor());
+    return all();
+  }
+
+  private String actor() {
+    return identity.getPrincipal().getName();
+  }
+
+  private static Mapping needed(Mapping mapping) {
+    if (mapping == null) {
+      throw Problem.badRequest("The body is empty: say how the file is to be read.");
+    }
+    return mapping;
+  }
+
+  private static Check seen(Draft draft) {
+    Map<String, Integer> counts = new TreeMap<>();
+    draft.counts.forEach((what, n) -> counts.put(what.name(), n));
+    int rows = draft.sheet.rows().size();
+    return new Check(
+        rows,
+        rows - draft.rejected.size(),
+        draft.changes.size() + draft.uses.size(),
+        counts,
+        draft.rejected.stream().limit(MOST_REJECTED).toList(),
+        draft.rejected.size(),
+        draft.notes);
+  }
+
+  private static Intake shown(IntakeStore.Row row, List<IntakeStore.Row> all) {
+    boolean newest =
+        all.stream()
+            .noneMatch(
+                later ->
+                    later.number() > row.number()
+                        && later.takenBack() == null
+                        && later.mayGo()
+                        && later.sharesGroundWith(row));
+    return new Intake(
+        row.id(),
+        row.source(),
+        row.kind(),
+        row.vendor(),
+        row.fileName(),
+        row.taken().toString(),
+        row.actor(),
+        row.good(),
+        row.rejected(),
+        row.changed(),
+        row.mayGo() && newest,
+        row.takenBack() == null ? null : row.takenBack().toString(),
+        row.takenBackBy());
+  }
+}

@@ -1,0 +1,258 @@
+package org.sobertally.server.intake;
+
+import jakarta.enterprise.context.ApplicationScoped;
+import jakarta.transaction.Transactional;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.Collections;
+import java.util.List;
+import java.util.Map;
+import java.util.UUID;
+import java.util.concurrent.ConcurrentHashMap;
+import org.sobertally.core.book.Book;
+import org.sobertally.server.bookfile.BookRows;
+import org.sobertally.server.bookfile.BookService;
+import org.sobertally.server.events.ActivityStore;
+import org.sobertally.server.http.Params;
+import org.sobertally.server.http.Problem;
+import org.sobertally.server.journal.Journal;
+import org.sobertally.server.store.Books;
+import org.sobertally.server.time.TallyClock;
+
+/** Looks at single files, takes them in, and takes an intake back. */
+@ApplicationScoped
+class IntakeService {
+
+  private final Books books;
+  private final BookRows rows;
+  private final BookService book;
+  private final ActivityStore activity;
+  private final IntakeStore store;
+  private final Journal journal;
+  private final TallyClock clock;
+  private final Map<String, Progress> readings = new ConcurrentHashMap<>();
+
+  IntakeService(
+      Books books,
+      BookRows rows,
+      BookService book,
+      ActivityStore activity,
+      IntakeStore store,
+      Journal journal,
+      TallyClock clock) {
+    this.books = books;
+    this.rows = rows;
+    this.book = book;
+    this.activity = activity;
+    this.store = store;
+    this.journal = journal;
+    this.clock = clock;
+  }
+
+  @Transactional
+  String keep(String name, byte[] content, String actor) {
+    return store.keepFile(name, content, actor, clock.now());
+  }
+
+  @Transactional
+  List<Mapping> mappings() {
+    return store.mappings();
+  }
+
+  @Transactional
+  List<IntakeStore.Row> all() {
+    return store.all();
+  }
+
+  /** How far a reading under way has come; null if none is. */
+  Progress progress(String file) {
+    return readings.get(file);
+  }
+
+  /** What taking the file would change; nothing is stored. */
+  @Transactional
+  Draft check(String file, Mapping mapping) {
+    return draft(books.current(), file, mapping);
+  }
+
+  /** Takes the rows that can be taken, and remembers how the source is read. */
+  Draft take(String file, Mapping mapping, String actor) {
+    if (mapping.source() == null || mapping.source().isBlank()) {
+      throw Problem.badRequest("source: say where such files come from.");
+    }
+    refuseWhileCallsAreOpen("taken in");
+    Draft taken =
+        books.write(
+            change -> {
+              Draft draft = draft(change.book(), file, mapping);
+              store(draft, file, actor);
+              book.reload(change);
+              return draft;
+            });
+    book.tellTaken();
+    return taken;
+  }
+
+  private void refuseWhileCallsAreOpen(String what) {
+    if (book.callsAreOpen()) {
+      throw Problem.conflict(
+          "Moves are on their way to vendors. The file can be %s once they are settled."
+              .formatted(what));
+    }
+  }
+
+  private void store(Draft draft, String file, String actor) {
+    if (draft.changes.isEmpty() && draft.uses.isEmpty()) {
+      throw Problem.conflict("Nothing in this file is new: there is nothing to take in.");
+    }
+    rows.apply(draft.changes);
+    Map<Long, Integer> added = activity.add(draft.uses);
+    Mapping mapping = draft.mapping;
+    int all = draft.sheet.rows().size();
+    int days = added.values().stream().mapToInt(Integer::bitCount).sum();
+    IntakeStore.Row row =
+        new IntakeStore.Row(
+            UUID.randomUUID().toString(),
+            0,
+            mapping.source().strip(),
+            mapping.kind(),
+            mapping.vendor(),
+            store.file(file).name(),
+            clock.now(),
+            actor,
+            all - draft.rejected.size(),
+            draft.rejected.size(),
+            draft.changes.size() + days,
+            true,
+            null,
+            null);
+    store.add(row, draft.changes, added);
+    store.remember(mapping.remembered(), clock.now());
+    store.dropFile(file);
+    journal.add(
+        actor,
+        "FILE_TAKEN",
+        "Took in %s from %s: %,d rows good, %,d rejected."
+            .formatted(row.fileName(), row.source(), row.good(), row.rejected()));
+  }
+
+  private Draft draft(Book current, String file, Mapping mapping) {
+    Sheet sheet = Sheet.read(store.file(file).content());
+    fit(current, mapping, sheet);
+    Draft draft = new Draft(current, rows, mapping, sheet, clock.today());
+    Progress progress = new Progress(sheet.rows().size());
+    readings.put(file, progress);
+    try {
+      read(draft, progress);
+      draft.rejected.sort((one, other) -> Integer.compare(one.row(), other.row()));
+      return draft;
+    } finally {
+      readings.remove(file);
+    }
+  }
+
+  private void read(Draft draft, Progress progress) {
+    Mapping mapping = draft.mapping;
+    LocalDate today = clock.today();
+    LocalDate to = Params.day("to", mapping.to()).orElse(today);
+    if (to.isAfter(today)) {
+      throw Problem.badRequest("to: %s has not come yet.".formatted(to));
+    }
+    switch (mapping.kind()) {
+      case PEOPLE -> new PeopleFile(draft).take(progress);
+      case HOLDINGS -> new HoldingsFile(draft, mapping.vendor(), to).take(progress);
+      case LAST_USE ->
+          new LastUseFile(
+                  draft, mapping.vendor(), Params.day("from", mapping.from()).orElse(null), to)
+              .take(progress);
+      case SESSIONS -> new SessionsFile(draft, mapping.vendor(), clock.zone()).take(progress);
+    }
+  }
+
+  /** Refuses a mapping that does not fit the file, and says which column is amiss. */
+  private static void fit(Book book, Mapping mapping, Sheet sheet) {
+    if (mapping.kind() == null) {
+      throw Problem.badRequest("kind: say what the file is about.");
+    }
+    boolean vendorKnown = mapping.vendor() != null && book.vendors().has(mapping.vendor());
+    if (mapping.kind().isOfVendor() && !vendorKnown) {
+      throw Problem.badRequest("vendor: say whose file it is.");
+    }
+    for (String field : mapping.columns().keySet()) {
+      if (mapping.kind().field(field) == null) {
+        throw Problem.badRequest("columns: a file of this kind has no field %s.".formatted(field));
+      }
+    }
+    List<String> missing = mapping.missing(sheet.columns());
+    if (!missing.isEmpty()) {
+      throw Problem.unprocessable(
+          "The mapping does not fit the file: it has no column %s. Its columns are %s."
+              .formatted(String.join(", ", missing), String.join(", ", sheet.columns())),
+          missing);
+    }
+    for (FileKind.Field field : mapping.kind().fields()) {
+      if (field.required() && !mapping.columns().containsKey(field.name())) {
+        throw Problem.badRequest(
+            "columns: say which column is '%s'.".formatted(field.name().replace('_', ' ')));
+      }
+    }
+  }
+
+  /** Undoes what an intake changed, if nothing changed it since. */
+  void takeBack(String id, String actor) {
+    refuseWhileCallsAreOpen("taken back");
+    books.write(
+        change -> {
+          IntakeStore.Row intake = mayGo(store.all(), id);
+          List<BookRows.Change> changes = store.changes(id);
+          BookRows.Change overtaken = rows.firstOvertaken(changes);
+          if (overtaken != null) {
+            throw Problem.conflict(
+                "It cannot be taken back any more: a row of %s (%s) was changed since."
+                    .formatted(overtaken.file(), overtaken.name()));
+          }
+          List<BookRows.Change> back = new ArrayList<>(changes);
+          Collections.reverse(back);
+          activity.takeOut(store.uses(id));
+          rows.apply(back.stream().map(BookRows.Change::reversed).toList());
+          refuseOrphans();
+          store.takenBack(id, actor, clock.now());
+          journal.add(
+              actor,
+              "FILE_TAKEN_BACK",
+              "Took back the intake of %s from %s.".formatted(intake.fileName(), intake.source()));
+          book.reload(change);
+          return null;
+        });
+    book.tellTaken();
+  }
+
+  private void refuseOrphans() {
+    String orphan = rows.firstOrphan();
+    if (orphan != null) {
+      throw Problem.conflict("It cannot be taken back any more: %s".formatted(orphan));
+    }
+  }
+
+  private static IntakeStore.Row mayGo(List<IntakeStore.Row> all, String id) {
+    IntakeStore.Row intake =
+        all.stream()
+            .filter(row -> row.id().equals(id))
+            .findFirst()
+            .orElseThrow(() -> Problem.notFound("There is no such intake."));
+    if (intake.takenBack() != null) {
+      throw Problem.conflict("It was taken back already.");
+    }
+    if (!intake.mayGo()) {
+      throw Problem.conflict("Another book has taken its place: there is nothing to take back.");
+    }
+    for (IntakeStore.Row later : all) {
+      boolean stands = later.number() > intake.number() && later.takenBack() == null;
+      if (stands && later.mayGo() && later.sharesGroundWith(intake)) {
+        throw Problem.conflict(
+            "%s came in after it. Take that back first.".formatted(later.fileName()));
+      }
+    }
+    return intake;
+  }
+}

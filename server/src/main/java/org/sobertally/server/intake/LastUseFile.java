@@ -1,0 +1,129 @@
+package org.sobertally.server.intake;
+
+import java.time.LocalDate;
+import java.util.Arrays;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import org.sobertally.core.activity.Evidence;
+import org.sobertally.server.bookfile.BookRows;
+import org.sobertally.server.events.ActivityStore;
+import org.sobertally.server.http.Problem;
+import org.sobertally.server.intake.Draft.BadRowException;
+import org.sobertally.server.intake.Draft.Count;
+
+/** Takes the newest day of use per part, a row per account. */
+final class LastUseFile {
+
+  private static final String EVIDENCE = "evidence.csv";
+
+  private final Draft draft;
+  private final String vendor;
+  private final LocalDate from;
+  private final LocalDate to;
+  private final Whos whos;
+
+  /**
+   * @param from null where the source's reach begins as it did
+   * @param to up to which day the file knows everything
+   */
+  LastUseFile(Draft draft, String vendor, LocalDate from, LocalDate to) {
+    this.draft = draft;
+    this.vendor = vendor;
+    this.from = from;
+    this.to = to;
+    this.whos = new Whos(draft.book, vendor);
+    if (draft.mapping.parts().isEmpty()) {
+      throw Problem.badRequest("parts: say which column has the last use of which part.");
+    }
+    List<String> known = draft.book.partsOf(vendor);
+    for (String part : draft.mapping.parts().keySet()) {
+      if (!known.contains(part)) {
+        throw Problem.badRequest(
+            "parts: %s has no part %s. It has %s."
+                .formatted(vendor, part, String.join(", ", known)));
+      }
+    }
+  }
+
+  void take(Progress progress) {
+    reach();
+    draft.forEachRow(progress, this::row);
+  }
+
+  private void row(int row) throws BadRowException {
+    String who = draft.text(row, "who");
+    if (who.isEmpty()) {
+      throw new BadRowException("who", "The row names nobody.");
+    }
+    String account = whos.account(who, "who");
+    if (account == null) {
+      throw new BadRowException("who", "No account at this vendor is called so.");
+    }
+    for (Map.Entry<String, String> part : draft.mapping.parts().entrySet()) {
+      if (!use(row, account, part.getKey(), part.getValue())) {
+        return;
+      }
+    }
+  }
+
+  private boolean use(int row, String account, String part, String column) {
+    String text = draft.sheet.rows().get(row)[draft.sheet.columns().indexOf(column)];
+    if (text.isEmpty() || text.equals("-") || text.equalsIgnoreCase("never")) {
+      return true;
+    }
+    LocalDate day = draft.mapping.dayForm().day(text);
+    if (day == null) {
+      draft.rejectColumn(row, column, text, draft.mapping.dayForm().asked().formatted(text));
+      return false;
+    }
+    if (day.isAfter(to)) {
+      draft.rejectColumn(row, column, text, "The file was made on %s, before it.".formatted(to));
+      return false;
+    }
+    draft.uses.add(new ActivityStore.Use(account, vendor, part, day));
+    draft.count(Count.DAYS);
+    return true;
+  }
+
+  /** How far the source reaches afterwards. */
+  private void reach() {
+    List<String> key = List.of(vendor);
+    String[] now = draft.rows.find(EVIDENCE, List.of(key)).get(key);
+    Evidence known =
+        draft.book.hasEvidence(vendor) ? draft.book.evidenceOf(vendor, draft.today) : null;
+    if (known == null && from == null) {
+      throw Problem.badRequest(
+          "from: nothing is known of this vendor's use yet. Say the first day of which the file"
+              + " knows.");
+    }
+    if (known != null && known.kind() == Evidence.Kind.DAILY) {
+      draft.notes.add(
+          "This vendor's use is known day by day to %s. A file of last uses adds its days; it does"
+                  .formatted(known.to())
+              + " not make that reach further.");
+      return;
+    }
+    LocalDate begins =
+        known == null || from != null && from.isBefore(known.from()) ? from : known.from();
+    LocalDate ends = known == null || to.isAfter(known.to()) ? to : known.to();
+    if (begins.isAfter(ends)) {
+      throw Problem.badRequest(
+          "from: the first day known lies after the last, %s.".formatted(ends));
+    }
+    Map<String, String> values = new HashMap<>();
+    values.put("vendor", vendor);
+    values.put("complete_from", begins.toString());
+    values.put("complete_to", ends.toString());
+    values.put("kind", "LAST_SEEN");
+    try {
+      String[] after = BookRows.row(EVIDENCE, values);
+      if (!Arrays.equals(now, after)) {
+        draft.changes.add(new BookRows.Change(EVIDENCE, now, after));
+        draft.notes.add("This vendor's use will be known from %s to %s.".formatted(begins, ends));
+      }
+    } catch (BookRows.NotAValueException e) {
+      throw Problem.badRequest(e.getMessage());
+    }
+  }
+}

@@ -1,0 +1,82 @@
+package org.sobertally.server.intake;
+
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import org.eclipse.microprofile.openapi.annotations.media.Schema;
+
+/**
+ * How a source's files are read; remembered under the source's name.
+ *
+ * @param source what the organisation calls where such files come from
+ * @param vendor whose file it is; null for people
+ * @param columns the file's column of each field
+ * @param parts the file's column of each part, for last uses
+ * @param dayForm how the file writes days; null for {@link DayForm#ISO}
+ * @param values what the file's words for a status or a kind of person mean
+ * @param from the first day of which the file knows; null where the source's reach stays
+ * @param to the day on which the file was made, up to which it knows everything
+ * @param whole whether who is not in the file holds no seat of the vendor any more
+ */
+@Schema(name = "FileMapping")
+public record Mapping(
+    String source,
+    FileKind kind,
+    @Schema(nullable = true) String vendor,
+    Map<String, String> columns,
+    @Schema(nullable = true) Map<String, String> parts,
+    @Schema(nullable = true) DayForm dayForm,
+    @Schema(nullable = true) Map<String, String> values,
+    @Schema(nullable = true) String from,
+    @Schema(nullable = true) String to,
+    @Schema(nullable = true) Boolean whole) {
+
+  public Mapping {
+    columns = columns == null ? Map.of() : columns;
+    parts = parts == null ? Map.of() : parts;
+    values = values == null ? Map.of() : values;
+    dayForm = dayForm == null ? DayForm.ISO : dayForm;
+    whole = whole != null && whole;
+  }
+
+  /** A first guess from the names of the columns. */
+  static Mapping guess(FileKind kind, List<String> columns) {
+    Map<String, String> guessed = new LinkedHashMap<>();
+    Set<String> taken = new LinkedHashSet<>();
+    for (FileKind.Field field : kind.fields()) {
+      String column = FileKind.likeliest(field, columns, taken);
+      if (column != null) {
+        guessed.put(field.name(), column);
+        taken.add(column);
+      }
+    }
+    return new Mapping("", kind, null, guessed, null, null, null, null, null, null);
+  }
+
+  /** Columns that the mapping reads and the file has not, each with what it was. */
+  List<String> missing(List<String> present) {
+    List<String> missing = new ArrayList<>();
+    columns.forEach(
+        (field, column) -> {
+          if (!present.contains(column)) {
+            missing.add("'%s' (%s)".formatted(column, field.replace('_', ' ')));
+          }
+        });
+    parts.forEach(
+        (part, column) -> {
+          if (!present.contains(column)) {
+            missing.add("'%s' (last use of %s)".formatted(column, part));
+          }
+        });
+    return missing;
+  }
+
+  /** The same for the next file: its days are its own. */
+  Mapping remembered() {
+    return new Mapping(
+        source.strip(), kind, vendor, columns, parts, dayForm, values, null, null, whole);
+  }
+}

@@ -1,0 +1,179 @@
+package org.sobertally.server.intake;
+
+import de.siegmar.fastcsv.reader.CsvParseException;
+import de.siegmar.fastcsv.reader.CsvReader;
+import de.siegmar.fastcsv.reader.CsvRecord;
+import java.io.ByteArrayInputStream;
+import java.io.IOException;
+import java.nio.ByteBuffer;
+import java.nio.charset.CharacterCodingException;
+import java.nio.charset.CodingErrorAction;
+import java.nio.charset.StandardCharsets;
+import java.time.format.DateTimeFormatter;
+import java.util.ArrayList;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Stream;
+import org.dhatim.fastexcel.reader.Cell;
+import org.dhatim.fastexcel.reader.CellType;
+import org.dhatim.fastexcel.reader.ExcelReaderException;
+import org.dhatim.fastexcel.reader.ReadableWorkbook;
+import org.dhatim.fastexcel.reader.Row;
+import org.sobertally.server.http.Problem;
+
+/**
+ * A file as a table: the names of its columns and its rows, each as long as the header. Days and
+ * times of a workbook's cells are given as ISO 8601.
+ *
+ * @param lines the line of each row in the file, its first line being 1
+ */
+record Sheet(List<String> columns, List<String[]> rows, List<Integer> lines) {
+
+  static final int MOST_ROWS = 200_000;
+  private static final int MOST_COLUMNS = 200;
+  private static final int DETECTED_IN = 4_000;
+
+  /** Reads a CSV file (UTF-8; comma, semicolon or tab) or the first sheet of an XLSX workbook. */
+  static Sheet read(byte[] content) {
+    boolean zip = content.length > 3 && content[0] == 'P' && content[1] == 'K';
+    List<Line> lines = zip ? workbook(content) : csv(content);
+    if (lines.isEmpty()) {
+      throw Problem.badRequest("The file is empty: it needs a row that names its columns.");
+    }
+    List<String> columns = names(lines.get(0).cells());
+    List<String[]> rows = new ArrayList<>(lines.size() - 1);
+    List<Integer> places = new ArrayList<>(lines.size() - 1);
+    for (Line line : lines.subList(1, lines.size())) {
+      String[] row = new String[columns.size()];
+      for (int c = 0; c < row.length; c++) {
+        row[c] = c < line.cells().size() ? line.cells().get(c).strip() : "";
+      }
+      rows.add(row);
+      places.add(line.number());
+    }
+    return new Sheet(columns, rows, places);
+  }
+
+  private record Line(int number, List<String> cells) {}
+
+  /** Columns without a name, or with one that is there already, are named by their place. */
+  private static List<String> names(List<String> header) {
+    if (header.size() > MOST_COLUMNS) {
+      throw Problem.tooLarge("A file has at most %d columns.".formatted(MOST_COLUMNS));
+    }
+    Set<String> names = new LinkedHashSet<>();
+    for (int c = 0; c < header.size(); c++) {
+      String name = header.get(c).strip();
+      String wanted = name.isEmpty() ? "column " + (c + 1) : name;
+      names.add(names.contains(wanted) ? wanted + " (" + (c + 1) + ")" : wanted);
+    }
+    return List.copyOf(names);
+  }
+
+  private static void limit(List<Line> lines) {
+    if (lines.size() > MOST_ROWS + 1) {
+      throw Problem.tooLarge(
+          "A single file has at most %,d rows. Split it, or bring a whole book."
+              .formatted(MOST_ROWS));
+    }
+  }
+
+  private static List<Line> csv(byte[] content) {
+    String text = text(content);
+    List<Line> lines = new ArrayList<>();
+    try (CsvReader<CsvRecord> reader =
+        CsvReader.builder()
+            .fieldSeparator(separator(text))
+            .skipEmptyLines(true)
+            .allowMissingFields(true)
+            .allowExtraFields(true)
+            .ofCsvRecord(text)) {
+      for (CsvRecord line : reader) {
+        if (!line.getFields().stream().allMatch(String::isBlank)) {
+          lines.add(new Line((int) line.getStartingLineNumber(), line.getFields()));
+        }
+        limit(lines);
+      }
+      return lines;
+    } catch (CsvParseException | IOException e) {
+      throw Problem.badRequest("The file cannot be read as CSV: %s".formatted(e.getMessage()));
+    }
+  }
+
+  private static String text(byte[] content) {
+    try {
+      String text =
+          StandardCharsets.UTF_8
+              .newDecoder()
+              .onMalformedInput(CodingErrorAction.REPORT)
+              .onUnmappableCharacter(CodingErrorAction.REPORT)
+              .decode(ByteBuffer.wrap(content))
+              .toString();
+      return text.startsWith("\uFEFF") ? text.substring(1) : text;
+    } catch (CharacterCodingException e) {
+      throw Problem.badRequest(
+          "The file is not UTF-8 text. Save it again as 'CSV UTF-8', or bring it as XLSX.");
+    }
+  }
+
+  /** Whatever stands most often outside quotes in the first lines. */
+  private static char separator(String text) {
+    int[] seen = new int[3];
+    boolean quoted = false;
+    for (int n = 0; n < Math.min(text.length(), DETECTED_IN); n++) {
+      char at = text.charAt(n);
+      quoted ^= at == '"';
+      int which = quoted ? -1 : ",;\t".indexOf(at);
+      if (which >= 0) {
+        seen[which]++;
+      }
+    }
+    if (seen[2] > 0 && seen[2] >= seen[0] && seen[2] >= seen[1]) {
+      return '\t';
+    }
+    return seen[1] > seen[0] ? ';' : ',';
+  }
+
+  private static List<Line> workbook(byte[] content) {
+    List<Line> lines = new ArrayList<>();
+    try (ReadableWorkbook workbook = new ReadableWorkbook(new ByteArrayInputStream(content));
+        Stream<Row> rows = workbook.getFirstSheet().openStream()) {
+      rows.forEach(
+          row -> {
+            List<String> cells = new ArrayList<>();
+            for (int c = 0; c < Math.min(row.getCellCount(), MOST_COLUMNS + 1); c++) {
+              cells.add(Optional.ofNullable(row.getCell(c)).map(Sheet::cell).orElse(""));
+            }
+            if (!cells.stream().allMatch(String::isBlank)) {
+              lines.add(new Line(row.getRowNum(), cells));
+            }
+            limit(lines);
+          });
+      return lines;
+    } catch (IOException | ExcelReaderException e) {
+      throw Problem.badRequest(
+          "The file cannot be read as an XLSX workbook: %s".formatted(e.getMessage()));
+    }
+  }
+
+  private static String cell(Cell cell) {
+    if (cell.getType() == CellType.EMPTY || cell.getValue() == null) {
+      return "";
+    }
+    String form = cell.getDataFormatString();
+    boolean day = cell.getType() == CellType.NUMBER && form != null && form.matches("(?i).*y.*");
+    if (day) {
+      var time = cell.asDate();
+      boolean midnight = time.toLocalTime().toSecondOfDay() == 0;
+      return midnight
+          ? time.toLocalDate().toString()
+          : DateTimeFormatter.ISO_LOCAL_DATE_TIME.format(time.withNano(0));
+    }
+    if (cell.getType() == CellType.NUMBER) {
+      return cell.asNumber().stripTrailingZeros().toPlainString();
+    }
+    return cell.getText();
+  }
+}
