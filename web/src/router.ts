@@ -15,6 +15,7 @@ export const { navigate, route, isActive } = createRouter({
   '/slates': () => import('./places/slates/Slates.svelte'),
   '/slates/:id': () => import('./places/slates/SlatePage.svelte'),
   '/intake': () => import('./places/intake/Intake.svelte'),
+  '/intake/file': () => import('./places/intake/SingleFile.svelte'),
   '/journal': () => import('./places/journal/Journal.svelte'),
   '*': () => import('./places/frame/NotFound.svelte'),
 });

@@ -128,6 +128,28 @@ export async function postText(path: string, text: string, accept: string): Prom
   return response;
 }
 
+/** Brings one file of any shape; it is kept, and nothing is taken yet. */
+export async function bringFile(file: File): Promise<Schemas['FileSeen']> {
+  const headers: Record<string, string> = { 'Content-Type': 'application/octet-stream' };
+  if (csrf) headers['X-CSRF-Token'] = csrf;
+  const path = `/api/v1/intake/files?name=${encodeURIComponent(file.name)}`;
+  const response = await fetch(path, { method: 'POST', headers, body: file });
+  if (!response.ok) throw await errorOf(response);
+  return (await response.json()) as Schemas['FileSeen'];
+}
+
+/** Asks with a JSON body for something that is saved as a file. */
+export async function saveAnswer(path: string, body: unknown, file: string) {
+  const headers: Record<string, string> = {
+    'Content-Type': 'application/json',
+    Accept: 'text/csv',
+  };
+  if (csrf) headers['X-CSRF-Token'] = csrf;
+  const response = await fetch(path, { method: 'POST', headers, body: JSON.stringify(body) });
+  if (!response.ok) throw await errorOf(response);
+  await saveAs(response, file);
+}
+
 /** Hands what came as a file to the browser. */
 export async function saveAs(response: Response, file: string) {
   const url = URL.createObjectURL(await response.blob());

@@ -467,6 +467,455 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/v1/intake': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** All */
+    get: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['FileIntake'][];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/v1/intake/files': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Bring */
+    post: {
+      parameters: {
+        query?: {
+          name?: string;
+        };
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/octet-stream': string;
+        };
+      };
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['FileSeen'];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/v1/intake/files/{id}/check': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Check */
+    post: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          id: string;
+        };
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/json': components['schemas']['FileMapping'];
+        };
+      };
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['FileCheck'];
+          };
+        };
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/v1/intake/files/{id}/progress': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Progress */
+    get: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          id: string;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['FileProgress'];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/v1/intake/files/{id}/rejected': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Rejected */
+    post: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          id: string;
+        };
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/json': components['schemas']['FileMapping'];
+        };
+      };
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'text/csv': components['schemas']['RejectedRow'][];
+          };
+        };
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/v1/intake/files/{id}/take': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Take */
+    post: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          id: string;
+        };
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/json': components['schemas']['FileMapping'];
+        };
+      };
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['FileCheck'];
+          };
+        };
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/v1/intake/ways': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Ways */
+    get: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['FileWays'];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/v1/intake/{id}/take-back': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Take Back */
+    post: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          id: string;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['FileIntake'][];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/v1/invitations': {
     parameters: {
       query?: never;
@@ -3443,6 +3892,8 @@ export interface components {
       spared: number;
       yearlyCost: components['schemas']['Money'];
     };
+    /** @enum {string} */
+    DayForm: 'ISO' | 'DOTS' | 'DAY_FIRST' | 'MONTH_FIRST';
     DecideRequest: {
       grant: boolean;
       reason?: string | null;
@@ -3481,6 +3932,99 @@ export interface components {
       known: boolean;
       /** Format: int32 */
       daysBehind: number;
+    };
+    Field: {
+      name: string;
+      required: boolean;
+      likely: string[];
+    };
+    FileCheck: {
+      /** Format: int32 */
+      rows: number;
+      /** Format: int32 */
+      good: number;
+      /** Format: int32 */
+      changes: number;
+      counts: {
+        [key: string]: number;
+      };
+      rejected: components['schemas']['RejectedRow'][];
+      /** Format: int32 */
+      rejectedInAll: number;
+      notes: string[];
+    };
+    FileIntake: {
+      id: string;
+      source: string;
+      kind: components['schemas']['FileKind'];
+      vendor?: string | null;
+      fileName: string;
+      taken: string;
+      actor: string;
+      /** Format: int32 */
+      good: number;
+      /** Format: int32 */
+      rejected: number;
+      /** Format: int32 */
+      changed: number;
+      mayTakeBack: boolean;
+      takenBack?: string | null;
+      takenBackBy?: string | null;
+    };
+    /** @enum {string} */
+    FileKind: 'PEOPLE' | 'HOLDINGS' | 'LAST_USE' | 'SESSIONS';
+    FileKindOffer: {
+      kind: components['schemas']['FileKind'];
+      ofVendor: boolean;
+      fields: components['schemas']['Field'][];
+    };
+    FileMapping: {
+      source: string;
+      kind: components['schemas']['FileKind'];
+      vendor?: string | null;
+      columns: {
+        [key: string]: string;
+      };
+      parts?: {
+        [key: string]: string;
+      } | null;
+      dayForm: components['schemas']['DayForm'] | null;
+      values?: {
+        [key: string]: string;
+      } | null;
+      from?: string | null;
+      to?: string | null;
+      whole?: boolean | null;
+    };
+    FileProgress: {
+      /** Format: int32 */
+      done: number;
+      /** Format: int32 */
+      of: number;
+    };
+    FileSeen: {
+      id: string;
+      name: string;
+      /** Format: int32 */
+      rows: number;
+      columns: string[];
+      samples: string[][];
+      guesses: {
+        [key: string]: components['schemas']['FileMapping'];
+      };
+    };
+    FileVendor: {
+      vendor: string;
+      name: string;
+      parts: {
+        [key: string]: string;
+      };
+      pools: boolean;
+    };
+    FileWays: {
+      kinds: components['schemas']['FileKindOffer'][];
+      vendors: components['schemas']['FileVendor'][];
+      remembered: components['schemas']['FileMapping'][];
     };
     Finding: {
       kind: components['schemas']['FindingKind'];
@@ -4189,6 +4733,13 @@ export interface components {
     QueueRequest: {
       person: string;
       plan: string;
+    };
+    RejectedRow: {
+      /** Format: int32 */
+      row: number;
+      column?: string | null;
+      value: string;
+      message: string;
     };
     Remark: {
       code: components['schemas']['Code'];

@@ -13,14 +13,16 @@
   import { session } from '../../state/session.svelte';
   import { slates } from '../../state/slate.svelte';
   import { sayCount, sayDay, sayShortDay } from '../../state/say';
+  import { KIND_WORDS } from './mapping';
 
-  const HISTORY = 'BOOK_TAKEN,DRIFT_TAKEN_OVER,EVIDENCE_GREW';
+  const HISTORY = 'BOOK_TAKEN,DRIFT_TAKEN_OVER,EVIDENCE_GREW,FILE_TAKEN_BACK';
   const BEHIND_DAYS = 3;
   const MOST_FAULTS = 60;
 
   let vendors = $state.raw<Schemas['Vendor'][] | null>(null);
   let drift = $state.raw<Schemas['Drift'][]>([]);
   let history = $state.raw<JournalEntry[]>([]);
+  let files = $state.raw<Schemas['FileIntake'][]>([]);
   let fault = $state('');
   let busy = $state('');
   let replace = $state(false);
@@ -53,11 +55,17 @@
         dataOf(api.GET('/api/v1/vendors')),
         dataOf(api.GET('/api/v1/journal', { params: { query: { kind: HISTORY, limit: '12' } } })),
       ]);
+      if (mayBring) files = await dataOf(api.GET('/api/v1/intake'));
       fault = '';
     } catch (e) {
       fault = (e as Error).message;
     }
   }
+
+  const takeBack = (one: Schemas['FileIntake']) =>
+    work(one.id, () =>
+      api.POST('/api/v1/intake/{id}/take-back', { params: { path: { id: one.id } } }),
+    );
 
   async function work(what: string, run: () => Promise<unknown>) {
     busy = what;
@@ -194,10 +202,51 @@
       </tbody>
     </table>
     {#if slates.fault}<p class="neg" role="alert">{slates.fault}</p>{/if}
+    {#if files.length > 0}
+      <h2 id="files">Single files</h2>
+      <table class="list" aria-labelledby="files">
+        <thead>
+          <tr>
+            <th>File</th>
+            <th>Source</th>
+            <th>of</th>
+            <th class="r">rows</th>
+            <th class="r">left out</th>
+            <th>taken in</th>
+            <th></th>
+          </tr>
+        </thead>
+        <tbody>
+          {#each files as one (one.id)}
+            <tr class:gone={one.takenBack}>
+              <td class="name">{one.fileName}</td>
+              <td>{one.source}</td>
+              <td class="sub">{KIND_WORDS[one.kind]}</td>
+              <td class="r num">{one.good}</td>
+              <td class="r num">{one.rejected || '–'}</td>
+              <td class="sub">{sayShortDay(one.taken.slice(0, 10), today())}, {one.actor}</td>
+              <td class="r">
+                {#if one.takenBack}<span class="sub">taken back</span>
+                {:else if one.mayTakeBack}
+                  <button class="word" disabled={busy !== ''} onclick={() => takeBack(one)}>
+                    {busy === one.id ? 'taking it back…' : 'take back'}
+                  </button>
+                {/if}
+              </td>
+            </tr>
+          {/each}
+        </tbody>
+      </table>
+    {/if}
   </section>
 
   <aside>
     {#if mayBring}
+      <h2>Bring in a single file</h2>
+      <p class="sub way">
+        <a class="word" href={to('/intake/file')}>A CSV or XLSX of any shape</a>: people, seats,
+        last uses, sessions. Its columns are named once and remembered.
+      </p>
       <h2>Bring in a whole book</h2>
       <p class="sub">A zip in the open book format; taken whole or not at all.</p>
       <form
@@ -283,6 +332,15 @@
     font-weight: 600;
     font-size: 12px;
     white-space: nowrap;
+  }
+  #files {
+    padding-top: 20px;
+  }
+  .gone td {
+    color: var(--soft);
+  }
+  .way {
+    padding-bottom: 16px;
   }
   .drift td {
     background: var(--tape);

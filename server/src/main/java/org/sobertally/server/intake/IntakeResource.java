@@ -11,13 +11,18 @@ import jakarta.ws.rs.Produces;
 import jakarta.ws.rs.QueryParam;
 import jakarta.ws.rs.core.MediaType;
 import java.util.Arrays;
+import java.util.Comparator;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
 import org.eclipse.microprofile.openapi.annotations.media.Schema;
 import org.eclipse.microprofile.openapi.annotations.tags.Tag;
+import org.sobertally.core.book.Book;
+import org.sobertally.core.catalogue.PlanModel;
 import org.sobertally.server.access.Role;
 import org.sobertally.server.http.Problem;
+import org.sobertally.server.store.Books;
 
 /** Single files of other shapes than a book's: looked at, tried, taken in, and taken back. */
 @Path("/api/v1/intake")
@@ -31,10 +36,12 @@ public class IntakeResource {
   private static final int MOST_REJECTED = 200;
 
   private final IntakeService service;
+  private final Books books;
   private final SecurityIdentity identity;
 
-  IntakeResource(IntakeService service, SecurityIdentity identity) {
+  IntakeResource(IntakeService service, Books books, SecurityIdentity identity) {
     this.service = service;
+    this.books = books;
     this.identity = identity;
   }
 
@@ -78,8 +85,15 @@ public class IntakeResource {
   @Schema(name = "FileKindOffer")
   record Kind(FileKind kind, boolean ofVendor, List<FileKind.Field> fields) {}
 
+  /**
+   * @param parts by id, for columns of last uses
+   * @param pools whether it sells any
+   */
+  @Schema(name = "FileVendor")
+  record FileVendor(String vendor, String name, Map<String, String> parts, boolean pools) {}
+
   @Schema(name = "FileWays")
-  record Ways(List<Kind> kinds, List<Mapping> remembered) {}
+  record Ways(List<Kind> kinds, List<FileVendor> vendors, List<Mapping> remembered) {}
 
   @Schema(name = "FileProgress")
   record Reading(int done, int of) {}
@@ -113,7 +127,28 @@ public class IntakeResource {
         Arrays.stream(FileKind.values())
             .map(kind -> new Kind(kind, kind.isOfVendor(), kind.fields()))
             .toList();
-    return new Ways(kinds, service.mappings());
+    return new Ways(kinds, vendors(books.current()), service.mappings());
+  }
+
+  private static List<FileVendor> vendors(Book book) {
+    return book.vendors().all().stream()
+        .map(
+            vendor -> {
+              Map<String, String> parts = new LinkedHashMap<>();
+              List<String> ids = book.partsOf(vendor.id());
+              for (int part = 0; part < ids.size(); part++) {
+                parts.put(ids.get(part), book.partTitles(vendor.id(), 1L << part).get(0));
+              }
+              boolean pools =
+                  book.plans().all().stream()
+                      .anyMatch(
+                          plan ->
+                              plan.vendor().equals(vendor.id())
+                                  && plan.model() == PlanModel.FLOATING);
+              return new FileVendor(vendor.id(), vendor.name(), parts, pools);
+            })
+        .sorted(Comparator.comparing(FileVendor::name))
+        .toList();
   }
 
   /** Brings a CSV or XLSX file; it is kept for a day and changes nothing yet. */

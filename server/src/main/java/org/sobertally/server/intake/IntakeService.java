@@ -128,7 +128,6 @@ class IntakeService {
             null);
     store.add(row, draft.changes, added);
     store.remember(mapping.remembered(), clock.now());
-    store.dropFile(file);
     journal.add(
         actor,
         "FILE_TAKEN",

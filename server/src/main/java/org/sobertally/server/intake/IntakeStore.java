@@ -111,13 +111,6 @@ class IntakeStore {
     }
   }
 
-  void dropFile(String id) {
-    entities
-        .createNativeQuery("delete from intake_file where id = :id")
-        .setParameter("id", id)
-        .executeUpdate();
-  }
-
   /** How sources are read, the one used last first. */
   List<Mapping> mappings() {
     List<Mapping> all = new ArrayList<>();

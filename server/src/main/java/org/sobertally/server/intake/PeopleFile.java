@@ -19,7 +19,10 @@ final class PeopleFile {
 
   private static final String PEOPLE = "people.csv";
   private static final Set<String> DAYS = Set.of("status_since", "until", "joined");
-  private static final Set<String> CHOICES = Set.of("status", "kind");
+  private static final Map<String, List<String>> CHOICES =
+      Map.of(
+          "status", List.of("ACTIVE", "ON_LEAVE", "SUSPENDED", "LEFT"),
+          "kind", List.of("PERSON", "SERVICE"));
 
   private final Draft draft;
   private final Whos whos;
@@ -99,13 +102,20 @@ final class PeopleFile {
       }
       return manager;
     }
-    return CHOICES.contains(field) ? meant(text) : text;
+    return CHOICES.containsKey(field) ? meant(field, text) : text;
   }
 
   /** A word of the file's own, or one of ours however it is written. */
-  private String meant(String text) {
-    String meant = draft.mapping.values().get(text);
-    return meant != null ? meant : text.toUpperCase(Locale.ROOT).replaceAll("[ -]+", "_");
+  private String meant(String field, String text) throws BadRowException {
+    String said = draft.mapping.values().getOrDefault(text, text);
+    String meant = said.toUpperCase(Locale.ROOT).replaceAll("[ -]+", "_");
+    if (!CHOICES.get(field).contains(meant)) {
+      throw new BadRowException(
+          field,
+          "'%s' is none of %s. Say what it means."
+              .formatted(text, String.join(", ", CHOICES.get(field))));
+    }
+    return meant;
   }
 
   /** Somebody's manager may stand in a row that cannot be taken. */

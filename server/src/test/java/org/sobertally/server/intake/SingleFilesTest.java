@@ -224,7 +224,7 @@ class SingleFilesTest {
         .containsExactly(
             "2 They would report to themselves: p0001 → p0002 → p0001.",
             "5 Nobody here or in the file is called 'p9009'.",
-            "6 status: Use one of ACTIVE, ON_LEAVE, SUSPENDED, LEFT.");
+            "6 'gone fishing' is none of ACTIVE, ON_LEAVE, SUSPENDED, LEFT. Say what it means.");
     JsonNode person = steward.get("/api/v1/people/p9001").json();
     assertThat(person.get("managerName").asText()).isEqualTo("Barnaby Thole");
     assertThat(steward.get("/api/v1/people/p9002").json().get("status").asText())

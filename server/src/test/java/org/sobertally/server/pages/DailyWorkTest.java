@@ -6,11 +6,13 @@ import static org.assertj.core.api.Assertions.assertThat;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
+import com.microsoft.playwright.options.FilePayload;
 import com.microsoft.playwright.options.LoadState;
 import io.quarkus.narayana.jta.QuarkusTransaction;
 import io.quarkus.test.junit.QuarkusTest;
 import jakarta.inject.Inject;
 import jakarta.persistence.EntityManager;
+import java.nio.charset.StandardCharsets;
 import java.time.Duration;
 import java.util.List;
 import java.util.regex.Pattern;
@@ -41,6 +43,7 @@ class DailyWorkTest {
           "/findings",
           "/slates",
           "/intake",
+          "/intake/file",
           "/journal",
           "/house-rules");
 
@@ -122,6 +125,31 @@ class DailyWorkTest {
       assertThat(page.getByRole(AriaRole.HEADING).first()).isVisible();
       page.waitForLoadState(LoadState.NETWORKIDLE);
     }
+  }
+
+  @Test
+  void bringsAFileOfAnyShapeInAndTakesItBack() {
+    String rows =
+        "Nutzer;Produkt;Seit\nhakon.nygren@skerryline.example;Signs;01.09.2026\nwho;Signs;\n";
+    Page page = browser.visit("Runa Skarholt");
+    go(page, "/intake/file");
+    page.getByLabel("The file, CSV or XLSX")
+        .setInputFiles(
+            new FilePayload("seats.csv", "text/csv", rows.getBytes(StandardCharsets.UTF_8)));
+    page.getByLabel("Whose file").selectOption("reedholm");
+    page.getByLabel("How it writes days").selectOption("DOTS");
+    page.getByLabel("What is Nutzer?").selectOption("who");
+    page.getByLabel("What is Produkt?").selectOption("plan");
+    page.getByLabel("What is Seit?").selectOption("from");
+    page.getByLabel("The source’s name").fill("Reedholm list");
+    assertThat(page.getByText("Nobody has this id, and it is no mail address.")).isVisible();
+    assertThat(page.getByText("1 row of 2 can be taken")).isVisible();
+    button(page, "Take in 1 row").click();
+    assertThat(page.getByText("Taken in.")).isVisible();
+    link(page, "to what came in").click();
+    button(page, "take back").click();
+    assertThat(page.getByText("taken back").first()).isVisible();
+    assertThat(page.getByText("Took back the intake of seats.csv")).isVisible();
   }
 
   @Test

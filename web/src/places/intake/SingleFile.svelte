@@ -1,0 +1,346 @@
+<!-- A single file of any shape: what its columns are, what it would change, and then taken in. -->
+<script lang="ts">
+  import { untrack } from 'svelte';
+  import { api, bringFile, dataOf, saveAnswer, type Schemas } from '../../api/client';
+  import { navigate } from '../../router';
+  import { asOf, search, to, today } from '../../state/address.svelte';
+  import { book } from '../../state/book.svelte';
+  import { bindKeys } from '../../state/keys.svelte';
+  import { session } from '../../state/session.svelte';
+  import { sayCount } from '../../state/say';
+  import FileColumns from './FileColumns.svelte';
+  import FileOutcome from './FileOutcome.svelte';
+  import { DAY_FORMS, KIND_WORDS, lacks, remembered, type FileKind, type Mapping } from './mapping';
+
+  const TRIES_AFTER_MS = 300;
+  const LOOKS_EVERY_MS = 400;
+
+  let ways = $state.raw<Schemas['FileWays'] | null>(null);
+  let seen = $state.raw<Schemas['FileSeen'] | null>(null);
+  let mapping = $state.raw<Mapping | null>(null);
+  let check = $state.raw<Schemas['FileCheck'] | null>(null);
+  let progress = $state.raw<Schemas['FileProgress'] | null>(null);
+  let taken = $state(false);
+  let busy = $state('');
+  let fault = $state('');
+  let over = $state(false);
+
+  const mayBring = $derived(session.me?.role === 'STEWARD' || session.me?.role === 'KEEPER');
+  const kind = $derived(ways?.kinds.find((k) => k.kind === mapping?.kind));
+  const vendors = $derived(
+    (ways?.vendors ?? []).filter((v) => mapping?.kind !== 'SESSIONS' || v.pools),
+  );
+  const parts = $derived(
+    mapping?.kind === 'LAST_USE'
+      ? (vendors.find((v) => v.vendor === mapping?.vendor)?.parts ?? {})
+      : {},
+  );
+  const lack = $derived(mapping ? lacks(mapping, kind) : '');
+
+  $effect(() => {
+    dataOf(api.GET('/api/v1/intake/ways')).then(
+      (w) => (ways = w),
+      (e) => (fault = (e as Error).message),
+    );
+  });
+
+  // Tried again with each change; nothing is stored by it.
+  $effect(() => {
+    const [id, body] = [seen?.id, mapping];
+    if (!id || !body || lack || untrack(() => taken)) return;
+    const timer = setTimeout(() => void work('try', () => tryIt(id, body)), TRIES_AFTER_MS);
+    return () => clearTimeout(timer);
+  });
+
+  async function work(what: string, run: () => Promise<void>) {
+    busy = what;
+    fault = '';
+    const look = setInterval(() => void lookHowFar(), LOOKS_EVERY_MS);
+    try {
+      await run();
+    } catch (e) {
+      check = null;
+      fault = (e as Error).message;
+    } finally {
+      clearInterval(look);
+      progress = null;
+      busy = '';
+    }
+  }
+
+  async function lookHowFar() {
+    if (!seen) return;
+    const params = { path: { id: seen.id } };
+    progress = await dataOf(api.GET('/api/v1/intake/files/{id}/progress', { params })).catch(
+      () => null,
+    );
+  }
+
+  async function tryIt(id: string, body: Mapping) {
+    const answer = await dataOf(
+      api.POST('/api/v1/intake/files/{id}/check', { params: { path: { id } }, body }),
+    );
+    if (body === mapping) check = answer;
+  }
+
+  const bring = (file: File | undefined) =>
+    file &&
+    work('bring', async () => {
+      [check, taken] = [null, false];
+      const brought = await bringFile(file);
+      const known = remembered(ways?.remembered ?? [], brought.columns);
+      mapping = known ? { ...known, to: asOf() } : { ...brought.guesses.HOLDINGS!, to: asOf() };
+      seen = brought;
+    });
+
+  const take = () =>
+    work('take', async () => {
+      const params = { path: { id: seen!.id } };
+      check = await dataOf(api.POST('/api/v1/intake/files/{id}/take', { params, body: mapping! }));
+      taken = true;
+      await book.load(asOf());
+    });
+
+  function setKind(value: FileKind) {
+    const guess = seen!.guesses[value]!;
+    mapping = { ...guess, source: mapping!.source, vendor: mapping!.vendor, to: mapping!.to };
+    check = null;
+  }
+
+  function setSource(source: string) {
+    const known = ways?.remembered.find((m) => m.source === source);
+    mapping = known ? { ...known, to: mapping!.to } : { ...mapping!, source };
+  }
+
+  $effect(() =>
+    bindKeys([
+      {
+        keys: 'Escape',
+        does: 'back to Intake',
+        run: () => void navigate('/intake', { search: search() }),
+      },
+    ]),
+  );
+</script>
+
+<svelte:head><title>A single file – Sober Tally</title></svelte:head>
+
+<div class="title">
+  <h1>A single file</h1>
+  <span class="sub">
+    CSV or XLSX, in whatever shape it has. Nothing is taken before you say so; it can be taken back.
+  </span>
+  <a class="word" href={to('/intake')}>all of Intake</a>
+</div>
+{#if fault}<p class="neg" role="alert">{fault}</p>{/if}
+
+{#if !mayBring}
+  <p class="sub">A steward or a keeper brings files.</p>
+{:else if !seen || !mapping}
+  <label
+    class="drop"
+    class:over
+    ondragover={(e) => {
+      e.preventDefault();
+      over = true;
+    }}
+    ondragleave={() => (over = false)}
+    ondrop={(e) => {
+      e.preventDefault();
+      over = false;
+      void bring(e.dataTransfer?.files[0]);
+    }}
+  >
+    <b>{busy ? 'Looking at it…' : 'Drop the file here, or choose it.'}</b>
+    <input
+      type="file"
+      aria-label="The file, CSV or XLSX"
+      accept=".csv,.txt,.tsv,.xlsx"
+      onchange={(e) => bring(e.currentTarget.files?.[0])}
+    />
+    {#if ways && ways.remembered.length > 0}
+      <span class="sub">
+        Known sources: {ways.remembered.map((m) => m.source).join(', ')}. A file with their columns
+        is read as before.
+      </span>
+    {/if}
+  </label>
+{:else}
+  <div class="says">
+    <b>{seen.name}</b>, {sayCount(seen.rows, 'row')}: it is of
+    <select
+      aria-label="What the file is about"
+      value={mapping.kind}
+      onchange={(e) => setKind(e.currentTarget.value as FileKind)}
+    >
+      {#each ways?.kinds ?? [] as k (k.kind)}
+        <option value={k.kind}>{KIND_WORDS[k.kind]}</option>
+      {/each}
+    </select>
+    {#if kind?.ofVendor}
+      at
+      <select
+        aria-label="Whose file"
+        class:ask={!mapping.vendor}
+        value={mapping.vendor ?? ''}
+        onchange={(e) => (mapping = { ...mapping!, vendor: e.currentTarget.value || null })}
+      >
+        <option value="">which vendor?</option>
+        {#each vendors as v (v.vendor)}<option value={v.vendor}>{v.name}</option>{/each}
+      </select>{/if}, from
+    <input
+      aria-label="The source’s name"
+      class="source"
+      list="sources"
+      placeholder="name the source"
+      value={mapping.source}
+      oninput={(e) => setSource(e.currentTarget.value)}
+    />
+    <datalist id="sources">
+      {#each ways?.remembered ?? [] as m (m.source)}<option value={m.source}></option>{/each}
+    </datalist>, made on
+    <input
+      type="date"
+      aria-label="Made on"
+      max={today()}
+      value={mapping.to ?? today()}
+      onchange={(e) => (mapping = { ...mapping!, to: e.currentTarget.value })}
+    />, with days like
+    <select
+      aria-label="How it writes days"
+      value={mapping.dayForm ?? 'ISO'}
+      onchange={(e) =>
+        (mapping = { ...mapping!, dayForm: e.currentTarget.value as Mapping['dayForm'] })}
+    >
+      {#each DAY_FORMS as [value, text] (value)}<option {value}>{text}</option>{/each}
+    </select>.
+    {#if mapping.kind === 'LAST_USE'}
+      It knows of days from
+      <input
+        type="date"
+        aria-label="Knows of days from"
+        max={today()}
+        value={mapping.from ?? ''}
+        onchange={(e) => (mapping = { ...mapping!, from: e.currentTarget.value || null })}
+      /> (empty: as before).
+    {:else if mapping.kind === 'HOLDINGS'}
+      <label class="whole">
+        <input
+          type="checkbox"
+          checked={mapping.whole ?? false}
+          onchange={(e) => (mapping = { ...mapping!, whole: e.currentTarget.checked })}
+        />
+        It lists everybody: who is not in it holds no seat any more.
+      </label>
+    {/if}
+  </div>
+  <FileColumns {seen} fields={(kind?.fields ?? []).map((f) => f.name)} {parts} bind:mapping />
+  <div class="do">
+    {#if taken}
+      <b role="status">Taken in.</b>
+      <a class="word" href={to('/intake')}>to what came in</a>
+    {:else}
+      <button
+        class="go"
+        disabled={busy !== '' || !check || check.good === 0 || !mapping.source.trim() || !!lack}
+        onclick={take}
+      >
+        {busy === 'take' ? 'Taking it in…' : `Take in ${sayCount(check?.good ?? 0, 'row')}`}
+      </button>
+      {#if progress && progress.of > 0}
+        <span class="sub num" role="status">{progress.done} of {progress.of} rows read</span>
+      {:else if lack}<span class="sub">{lack}</span>
+      {:else if check && !mapping.source.trim()}
+        <span class="sub">Name the source, so that its next file is read the same way.</span>
+      {/if}
+    {/if}
+    <button
+      class="word"
+      onclick={() => {
+        [seen, mapping, check, taken, fault] = [null, null, null, false, ''];
+      }}>another file</button
+    >
+  </div>
+  {#if check && !lack}
+    <FileOutcome
+      {check}
+      {taken}
+      bind:mapping
+      ontakehome={() =>
+        saveAnswer(`/api/v1/intake/files/${seen!.id}/rejected`, mapping, 'rejected.csv')}
+    />
+  {/if}
+{/if}
+
+<style>
+  .title {
+    display: flex;
+    align-items: baseline;
+    gap: 14px;
+  }
+  h1 {
+    white-space: nowrap;
+  }
+  .title > a {
+    margin-left: auto;
+    font-size: 12px;
+    white-space: nowrap;
+  }
+  .drop {
+    display: grid;
+    gap: 10px;
+    justify-items: start;
+    margin: 18px 0;
+    padding: 34px 30px;
+    border: 1px dashed var(--soft);
+    border-radius: 3px;
+    max-width: 760px;
+    font-size: 13px;
+  }
+  .drop.over {
+    background: var(--tape);
+    border-style: solid;
+  }
+  .drop b {
+    font: 600 17px var(--font-serif);
+  }
+  .says {
+    margin-top: 14px;
+    line-height: 2.1;
+    font-size: 13.5px;
+    max-width: 110ch;
+  }
+  .says b {
+    font: 600 15px var(--font-serif);
+  }
+  select,
+  .says input:not([type='checkbox']) {
+    border: 0;
+    border-bottom: 1px solid var(--ink);
+    background: var(--paper);
+    padding: 1px 2px;
+    font: inherit;
+    font-weight: 600;
+  }
+  .source {
+    width: 150px;
+  }
+  .ask,
+  .source:placeholder-shown {
+    border-bottom-color: var(--idle-text);
+  }
+  .whole {
+    white-space: nowrap;
+    padding-left: 4px;
+  }
+  .do {
+    display: flex;
+    gap: 14px;
+    align-items: baseline;
+    padding-bottom: 8px;
+  }
+  .do > :last-child {
+    margin-left: auto;
+    font-size: 12px;
+  }
+</style>
