@@ -25,6 +25,11 @@ public class TallyAuthentication implements HttpAuthenticationMechanism {
       """
       {"status":401,"title":"Unauthorized","detail":"Sign in, or send a valid bearer token."}""";
 
+  private static final String SCIM_UNAUTHORIZED =
+      """
+      {"schemas":["urn:ietf:params:scim:api:messages:2.0:Error"],"status":"401",\
+      "detail":"Send a valid bearer token."}""";
+
   private final Sessions sessions;
 
   TallyAuthentication(Sessions sessions) {
@@ -66,12 +71,13 @@ public class TallyAuthentication implements HttpAuthenticationMechanism {
   /** Says in the body, too, what is missing; it never redirects. */
   @Override
   public Uni<Boolean> sendChallenge(RoutingContext context) {
+    boolean scim = context.normalizedPath().startsWith("/scim/");
     context
         .response()
         .setStatusCode(401)
         .putHeader("WWW-Authenticate", "Bearer")
-        .putHeader("Content-Type", "application/problem+json")
-        .end(UNAUTHORIZED);
+        .putHeader("Content-Type", scim ? "application/scim+json" : "application/problem+json")
+        .end(scim ? SCIM_UNAUTHORIZED : UNAUTHORIZED);
     return Uni.createFrom().item(true);
   }
 

@@ -43,7 +43,7 @@ class PageRoutes {
     headers.set("Referrer-Policy", "same-origin");
     headers.set("X-Frame-Options", "DENY");
     String path = context.normalizedPath();
-    if (path.startsWith("/api/")) {
+    if (path.startsWith("/api/") || path.startsWith("/scim/")) {
       headers.set("Cache-Control", "no-store");
     } else if (path.startsWith("/assets/")) {
       headers.set("Cache-Control", "public, max-age=31536000, immutable");
@@ -90,6 +90,7 @@ class PageRoutes {
             && !path.startsWith("/api/")
             && !path.startsWith("/assets/")
             && !path.startsWith("/q/")
+            && !path.startsWith("/scim/")
             && path.indexOf('.') < 0;
     if (view) {
       context.reroute("/");

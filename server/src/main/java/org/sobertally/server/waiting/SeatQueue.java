@@ -118,6 +118,16 @@ public class SeatQueue {
     tell(actor, "QUEUED", "%s waits for a seat of %s.", name, book, plan, person);
   }
 
+  /** The same for somebody who asks by a link themselves. */
+  @Transactional
+  void joinByLink(String person, String plan, String link) {
+    join(person, plan, "by link");
+    entities
+        .createNativeQuery("update ask_link set asked = asked + 1 where id = :id")
+        .setParameter("id", link)
+        .executeUpdate();
+  }
+
   /** The person waits no longer. */
   @Transactional
   void leave(String id, String actor) {

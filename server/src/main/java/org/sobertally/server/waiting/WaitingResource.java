@@ -5,6 +5,7 @@ import jakarta.annotation.security.RolesAllowed;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Size;
 import jakarta.ws.rs.DELETE;
 import jakarta.ws.rs.GET;
 import jakarta.ws.rs.POST;
@@ -33,6 +34,7 @@ import org.sobertally.core.use.UseStates;
 import org.sobertally.server.access.Role;
 import org.sobertally.server.figures.Figures;
 import org.sobertally.server.http.MoneyDto;
+import org.sobertally.server.http.Problem;
 import org.sobertally.server.store.AsOf;
 import org.sobertally.server.store.Books;
 import org.sobertally.server.time.TallyClock;
@@ -48,6 +50,7 @@ public class WaitingResource {
   private final AsOf asOf;
   private final Figures figures;
   private final SeatQueue queue;
+  private final Reminders reminders;
   private final TallyClock clock;
   private final SecurityIdentity identity;
 
@@ -56,12 +59,14 @@ public class WaitingResource {
       AsOf asOf,
       Figures figures,
       SeatQueue queue,
+      Reminders reminders,
       TallyClock clock,
       SecurityIdentity identity) {
     this.books = books;
     this.asOf = asOf;
     this.figures = figures;
     this.queue = queue;
+    this.reminders = reminders;
     this.clock = clock;
     this.identity = identity;
   }
@@ -72,6 +77,7 @@ public class WaitingResource {
    * @param days since it went out
    * @param pastGrace whether that is longer than invitations are given
    * @param waiting how many people wait for a seat of the plan
+   * @param reminded on which day they were last reminded
    */
   @Schema(name = "Invitation")
   record Invitation(
@@ -86,6 +92,8 @@ public class WaitingResource {
       int days,
       boolean pastGrace,
       int waiting,
+      String email,
+      @Schema(nullable = true) LocalDate reminded,
       MoneyDto yearlyCost) {}
 
   /** The longest unanswered first. */
@@ -98,11 +106,12 @@ public class WaitingResource {
     UseStates states = figures.of(book, day).states();
     Map<String, Integer> waiting = new HashMap<>();
     queue.all().forEach(one -> waiting.merge(one.plan(), 1, Integer::sum));
+    Map<String, LocalDate> reminded = reminders.last();
     Holdings holdings = book.holdings();
     List<Invitation> found = new ArrayList<>();
     for (int h = 0; h < holdings.size(); h++) {
       if (states.isOpen(h) && states.state(h) == UseState.UNANSWERED) {
-        found.add(invitation(book, day, h, waiting));
+        found.add(invitation(book, day, h, waiting, reminded));
       }
     }
     found.sort(Comparator.comparing(Invitation::since).thenComparing(Invitation::holding));
@@ -110,7 +119,11 @@ public class WaitingResource {
   }
 
   private static Invitation invitation(
-      Book book, LocalDate day, int h, Map<String, Integer> waiting) {
+      Book book,
+      LocalDate day,
+      int h,
+      Map<String, Integer> waiting,
+      Map<String, LocalDate> reminded) {
     Account account = book.accounts().get(book.holdings().account(h));
     int line = book.holdings().line(h);
     var plan = book.planOfLine(line);
@@ -129,7 +142,29 @@ public class WaitingResource {
         days,
         days >= book.rules().invitationGrace(),
         waiting.getOrDefault(plan.id(), 0),
+        account.email(),
+        reminded.get(book.holdings().id(h)),
         MoneyDto.of(book.seatPrice(line, day)));
+  }
+
+  /** Whose invitations they were reminded of. */
+  @Schema(name = "ReminderRequest")
+  public record ReminderRequest(@NotNull @Size(min = 1, max = 500) List<String> holdings) {}
+
+  /** Records that people were reminded today, by mail of the steward's own. */
+  @POST
+  @Path("/invitations/reminders")
+  @Produces(MediaType.APPLICATION_JSON)
+  @RolesAllowed({Role.STEWARD_NAME, Role.DECIDER_NAME})
+  public List<Invitation> remind(@NotNull @Valid ReminderRequest request) {
+    List<Invitation> open = invitations(null);
+    for (String holding : request.holdings()) {
+      if (open.stream().noneMatch(i -> i.holding().equals(holding))) {
+        throw Problem.notFound("No invitation of the seat %s is unanswered.".formatted(holding));
+      }
+    }
+    reminders.record(request.holdings(), identity.getPrincipal().getName());
+    return invitations(null);
   }
 
   /**

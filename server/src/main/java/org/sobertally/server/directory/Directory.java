@@ -1,0 +1,260 @@
+package org.sobertally.server.directory;
+
+import de.captaingoldfish.scim.sdk.common.exceptions.BadRequestException;
+import de.captaingoldfish.scim.sdk.common.exceptions.ConflictException;
+import jakarta.enterprise.context.ApplicationScoped;
+import jakarta.transaction.Transactional;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Set;
+import org.sobertally.core.book.Book;
+import org.sobertally.core.people.Group;
+import org.sobertally.core.people.Person;
+import org.sobertally.server.bookfile.BookRows;
+import org.sobertally.server.bookfile.BookService;
+import org.sobertally.server.bookfile.ManagerChains;
+import org.sobertally.server.journal.Journal;
+import org.sobertally.server.journal.JournalEntry;
+import org.sobertally.server.store.Books;
+import org.sobertally.server.time.TallyClock;
+
+/** Changes people and groups as an identity provider says. */
+@ApplicationScoped
+class Directory {
+
+  private static final String PEOPLE = "people.csv";
+  private static final String GROUPS = "groups.csv";
+  private static final String MEMBERS = "group_members.csv";
+  private static final String ACTOR = "Identity provider";
+
+  private final Books books;
+  private final BookRows rows;
+  private final BookService service;
+  private final Journal journal;
+  private final TallyClock clock;
+
+  Directory(Books books, BookRows rows, BookService service, Journal journal, TallyClock clock) {
+    this.books = books;
+    this.rows = rows;
+    this.service = service;
+    this.journal = journal;
+    this.clock = clock;
+  }
+
+  Book book() {
+    return books.current();
+  }
+
+  /** The stored row of the person by column; null if there is nobody. */
+  @Transactional
+  Map<String, String> person(String id) {
+    String[] row = stored(PEOPLE, List.of(id));
+    return row == null ? null : byColumn(PEOPLE, row);
+  }
+
+  private String[] stored(String file, List<String> key) {
+    return rows.find(file, List.of(key)).get(key);
+  }
+
+  private static Map<String, String> byColumn(String file, String[] row) {
+    Map<String, String> values = new HashMap<>();
+    List<String> columns = BookRows.columns(file);
+    for (int c = 0; c < row.length; c++) {
+      values.put(columns.get(c), row[c]);
+    }
+    return values;
+  }
+
+  /**
+   * Stores the person; nothing happens if they are so already.
+   *
+   * @param fresh whether there must be nobody of this id who is still here
+   */
+  void savePerson(Map<String, String> values, boolean fresh) {
+    books.write(
+        change -> {
+          String id = values.get("person");
+          String[] before = stored(PEOPLE, List.of(id));
+          if (fresh && before != null && !"LEFT".equals(byColumn(PEOPLE, before).get("status"))) {
+            throw new ConflictException("There is a person %s already.".formatted(id));
+          }
+          String[] after = row(PEOPLE, values);
+          requireManager(change.book(), values);
+          if (!Arrays.equals(before, after)) {
+            rows.apply(List.of(new BookRows.Change(PEOPLE, before, after)));
+            Person person = person(values);
+            change.apply(book -> book.withPerson(person));
+            tell(person, before == null ? null : byColumn(PEOPLE, before));
+          }
+          return null;
+        });
+  }
+
+  private void tell(Person person, Map<String, String> before) {
+    String was = before == null ? null : before.get("status");
+    String text;
+    if (before == null) {
+      text = "%s came into the directory.".formatted(person.name());
+    } else if (!person.status().name().equals(was)) {
+      text = "%s: %s, before %s.".formatted(person.name(), said(person.status().name()), said(was));
+    } else {
+      text = "%s: the directory says something else than before.".formatted(person.name());
+    }
+    JournalEntry entry = new JournalEntry();
+    entry.person = person.id();
+    journal.add(ACTOR, "DIRECTORY", text, entry);
+  }
+
+  private static String said(String status) {
+    return status.toLowerCase(Locale.ROOT).replace('_', ' ');
+  }
+
+  private static void requireManager(Book book, Map<String, String> values) {
+    String manager = values.get("manager");
+    if (manager == null) {
+      return;
+    }
+    boolean self = manager.equals(values.get("person"));
+    if (!self && !book.people().has(manager)) {
+      throw new BadRequestException("There is no person %s to report to.".formatted(manager));
+    }
+    Map<String, String> managers = new HashMap<>();
+    book.people().all().forEach(p -> managers.put(p.id(), p.manager()));
+    managers.put(values.get("person"), manager);
+    List<String> chain = ManagerChains.circles(managers).get(values.get("person"));
+    if (chain != null) {
+      throw new BadRequestException(ManagerChains.say(chain));
+    }
+  }
+
+  private static String[] row(String file, Map<String, String> values) {
+    try {
+      return BookRows.row(file, values);
+    } catch (BookRows.NotAValueException e) {
+      throw new BadRequestException(e.getMessage());
+    }
+  }
+
+  private static Person person(Map<String, String> values) {
+    return new Person(
+        values.get("person"),
+        values.get("name"),
+        values.get("email"),
+        values.get("department"),
+        values.get("site"),
+        Person.Status.valueOf(values.get("status")),
+        day(values.get("status_since")),
+        day(values.get("until")),
+        values.get("kind") == null ? Person.Kind.PERSON : Person.Kind.valueOf(values.get("kind")),
+        values.get("manager"),
+        day(values.get("joined")));
+  }
+
+  private static LocalDate day(String value) {
+    return value == null ? null : LocalDate.parse(value);
+  }
+
+  LocalDate today() {
+    return clock.today();
+  }
+
+  /** Whoever is deleted there has left here: nobody vanishes. */
+  void leave(String id) {
+    Map<String, String> values = person(id);
+    values.put("status", "LEFT");
+    values.put("status_since", clock.today().toString());
+    values.put("until", null);
+    savePerson(values, false);
+  }
+
+  /**
+   * Stores the group with these members; who leads it and stays a member goes on leading it.
+   *
+   * @param fresh whether there must be no such group yet
+   */
+  void saveGroup(String id, String name, List<String> members, boolean fresh) {
+    books.write(
+        change -> {
+          Book book = change.book();
+          Group before = book.groups().has(id) ? book.groups().byId(id) : null;
+          if (fresh && before != null) {
+            throw new ConflictException("There is a group %s already.".formatted(id));
+          }
+          Set<String> wanted = new HashSet<>(members);
+          for (String member : wanted) {
+            if (!book.people().has(member)) {
+              throw new BadRequestException("There is no person %s.".formatted(member));
+            }
+          }
+          List<BookRows.Change> changes = new ArrayList<>();
+          changes.add(groupRow(id, name, before));
+          List<String> had = before == null ? List.of() : before.members();
+          for (String member : had) {
+            if (!wanted.contains(member)) {
+              changes.add(new BookRows.Change(MEMBERS, stored(MEMBERS, List.of(id, member)), null));
+            }
+          }
+          for (String member : members) {
+            if (!had.contains(member) && wanted.remove(member)) {
+              Map<String, String> values = Map.of("group", id, "person", member);
+              changes.add(new BookRows.Change(MEMBERS, null, row(MEMBERS, values)));
+            }
+          }
+          changes.removeIf(c -> Arrays.equals(c.before(), c.after()));
+          if (!changes.isEmpty()) {
+            rows.apply(changes);
+            service.reload(change);
+            journal.add(ACTOR, "DIRECTORY", say(name, before, changes));
+          }
+          return null;
+        });
+  }
+
+  private BookRows.Change groupRow(String id, String name, Group before) {
+    Map<String, String> values = new HashMap<>();
+    String[] now = before == null ? null : stored(GROUPS, List.of(id));
+    if (now != null) {
+      values.putAll(byColumn(GROUPS, now));
+    }
+    values.put("group", id);
+    values.put("name", name);
+    return new BookRows.Change(GROUPS, now, row(GROUPS, values));
+  }
+
+  private static String say(String name, Group before, List<BookRows.Change> changes) {
+    long came =
+        changes.stream().filter(c -> c.file().equals(MEMBERS) && c.before() == null).count();
+    long left = changes.stream().filter(c -> c.after() == null).count();
+    return "%s the group %s: %d joined it, %d left it."
+        .formatted(before == null ? "Made" : "Changed", name, came, left);
+  }
+
+  /** Takes the group away, unless a standing rule is of it. */
+  void dropGroup(String id) {
+    books.write(
+        change -> {
+          Group group = change.book().groups().byId(id);
+          boolean ruled =
+              change.book().standingRules().stream().anyMatch(rule -> rule.group().equals(id));
+          if (ruled) {
+            throw new ConflictException(
+                "A standing rule is of the group %s. It stays for the record.".formatted(id));
+          }
+          List<BookRows.Change> changes = new ArrayList<>();
+          for (String member : group.members()) {
+            changes.add(new BookRows.Change(MEMBERS, stored(MEMBERS, List.of(id, member)), null));
+          }
+          changes.add(new BookRows.Change(GROUPS, stored(GROUPS, List.of(id)), null));
+          rows.apply(changes);
+          service.reload(change);
+          journal.add(ACTOR, "DIRECTORY", "Took away the group %s.".formatted(group.name()));
+          return null;
+        });
+  }
+}

@@ -1,0 +1,176 @@
+package org.sobertally.server.directory;
+
+import de.captaingoldfish.scim.sdk.common.constants.enums.HttpMethod;
+import de.captaingoldfish.scim.sdk.common.exceptions.ForbiddenException;
+import de.captaingoldfish.scim.sdk.common.resources.ServiceProvider;
+import de.captaingoldfish.scim.sdk.common.resources.complex.ETagConfig;
+import de.captaingoldfish.scim.sdk.common.resources.complex.FilterConfig;
+import de.captaingoldfish.scim.sdk.common.resources.complex.PatchConfig;
+import de.captaingoldfish.scim.sdk.common.resources.multicomplex.AuthenticationScheme;
+import de.captaingoldfish.scim.sdk.common.response.ErrorResponse;
+import de.captaingoldfish.scim.sdk.common.response.ScimResponse;
+import de.captaingoldfish.scim.sdk.server.endpoints.Context;
+import de.captaingoldfish.scim.sdk.server.endpoints.ResourceEndpoint;
+import de.captaingoldfish.scim.sdk.server.endpoints.authorize.Authorization;
+import de.captaingoldfish.scim.sdk.server.endpoints.base.GroupEndpointDefinition;
+import de.captaingoldfish.scim.sdk.server.endpoints.base.UserEndpointDefinition;
+import io.quarkus.security.identity.SecurityIdentity;
+import jakarta.ws.rs.Consumes;
+import jakarta.ws.rs.DELETE;
+import jakarta.ws.rs.GET;
+import jakarta.ws.rs.PATCH;
+import jakarta.ws.rs.POST;
+import jakarta.ws.rs.PUT;
+import jakarta.ws.rs.Path;
+import jakarta.ws.rs.Produces;
+import jakarta.ws.rs.core.HttpHeaders;
+import jakarta.ws.rs.core.Response;
+import jakarta.ws.rs.core.UriInfo;
+import java.nio.charset.StandardCharsets;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import org.eclipse.microprofile.openapi.annotations.Operation;
+import org.sobertally.server.access.Role;
+
+/** Hands every call under {@code /scim/v2} to the SCIM library; a keeper's token is needed. */
+@Path("/scim/v2/{path:.*}")
+@Consumes("*/*")
+@Produces("application/scim+json")
+public class ScimResource {
+
+  private static final int MOST_RESULTS = 500;
+  private static final int MOST_CHARACTERS = 4 * 1024 * 1024;
+
+  private final SecurityIdentity identity;
+  private final PersonHandler people;
+  private final GroupHandler groups;
+  private volatile ResourceEndpoint endpoint;
+
+  ScimResource(SecurityIdentity identity, Directory directory) {
+    this.identity = identity;
+    this.people = new PersonHandler(directory);
+    this.groups = new GroupHandler(directory);
+  }
+
+  /** The caller was let in before the library is asked. */
+  private record Caller(String name) implements Authorization {
+
+    @Override
+    public Set<String> getClientRoles() {
+      return Set.of();
+    }
+
+    @Override
+    public boolean authenticate(Map<String, String> headers, Map<String, String> parameters) {
+      return true;
+    }
+  }
+
+  @GET
+  @Operation(hidden = true)
+  public Response get(
+      @jakarta.ws.rs.core.Context UriInfo uri, @jakarta.ws.rs.core.Context HttpHeaders headers) {
+    return answer(HttpMethod.GET, uri, headers, "");
+  }
+
+  @POST
+  @Operation(hidden = true)
+  public Response post(
+      @jakarta.ws.rs.core.Context UriInfo uri,
+      @jakarta.ws.rs.core.Context HttpHeaders headers,
+      byte[] body) {
+    return answer(HttpMethod.POST, uri, headers, text(body));
+  }
+
+  @PUT
+  @Operation(hidden = true)
+  public Response put(
+      @jakarta.ws.rs.core.Context UriInfo uri,
+      @jakarta.ws.rs.core.Context HttpHeaders headers,
+      byte[] body) {
+    return answer(HttpMethod.PUT, uri, headers, text(body));
+  }
+
+  @PATCH
+  @Operation(hidden = true)
+  public Response patch(
+      @jakarta.ws.rs.core.Context UriInfo uri,
+      @jakarta.ws.rs.core.Context HttpHeaders headers,
+      byte[] body) {
+    return answer(HttpMethod.PATCH, uri, headers, text(body));
+  }
+
+  @DELETE
+  @Operation(hidden = true)
+  public Response delete(
+      @jakarta.ws.rs.core.Context UriInfo uri, @jakarta.ws.rs.core.Context HttpHeaders headers) {
+    return answer(HttpMethod.DELETE, uri, headers, "");
+  }
+
+  private static String text(byte[] body) {
+    return body == null ? "" : new String(body, StandardCharsets.UTF_8);
+  }
+
+  private Response answer(HttpMethod method, UriInfo uri, HttpHeaders headers, String body) {
+    if (!identity.hasRole(Role.KEEPER_NAME)) {
+      return response(
+          new ErrorResponse(
+              new ForbiddenException("The directory is kept with a keeper's token.")));
+    }
+    if (body.length() > MOST_CHARACTERS) {
+      return Response.status(413).build();
+    }
+    Map<String, String> given = new HashMap<>();
+    headers.getRequestHeaders().forEach((name, values) -> given.put(name, values.get(0)));
+    if (method != HttpMethod.GET && method != HttpMethod.DELETE) {
+      // Some clients send plain JSON; the body is checked all the same.
+      given.keySet().removeIf(name -> name.equalsIgnoreCase(HttpHeaders.CONTENT_TYPE));
+      given.put(HttpHeaders.CONTENT_TYPE, "application/scim+json");
+    }
+    String caller = identity.getPrincipal().getName();
+    return response(
+        endpoint()
+            .handleRequest(
+                uri.getRequestUri().toString(),
+                method,
+                body,
+                given,
+                new Context(new Caller(caller))));
+  }
+
+  private static Response response(ScimResponse scim) {
+    Response.ResponseBuilder response = Response.status(scim.getHttpStatus());
+    scim.getHttpHeaders().forEach(response::header);
+    return scim.getHttpStatus() == 204 || scim.getHttpStatus() == 304
+        ? response.build()
+        : response.entity(scim.toString()).build();
+  }
+
+  /** Made when first asked: reading its schemas would hold up the start. */
+  private synchronized ResourceEndpoint endpoint() {
+    if (endpoint == null) {
+      ResourceEndpoint made = new ResourceEndpoint(provider());
+      made.registerEndpoint(new UserEndpointDefinition(people));
+      made.registerEndpoint(new GroupEndpointDefinition(groups));
+      endpoint = made;
+    }
+    return endpoint;
+  }
+
+  private static ServiceProvider provider() {
+    return ServiceProvider.builder()
+        .filterConfig(FilterConfig.builder().supported(true).maxResults(MOST_RESULTS).build())
+        .patchConfig(PatchConfig.builder().supported(true).build())
+        .eTagConfig(ETagConfig.builder().supported(false).build())
+        .authenticationSchemes(
+            List.of(
+                AuthenticationScheme.builder()
+                    .name("Bearer token")
+                    .description("A keeper's token in the Authorization header.")
+                    .type("oauthbearertoken")
+                    .build()))
+        .build();
+  }
+}

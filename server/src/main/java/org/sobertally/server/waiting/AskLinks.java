@@ -1,0 +1,287 @@
+package org.sobertally.server.waiting;
+
+import io.quarkiverse.resteasy.problem.HttpProblem;
+import jakarta.enterprise.context.ApplicationScoped;
+import jakarta.persistence.EntityManager;
+import jakarta.transaction.Transactional;
+import java.nio.charset.StandardCharsets;
+import java.security.GeneralSecurityException;
+import java.security.MessageDigest;
+import java.security.SecureRandom;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.util.ArrayDeque;
+import java.util.ArrayList;
+import java.util.Base64;
+import java.util.Deque;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.UUID;
+import java.util.regex.Pattern;
+import javax.crypto.Mac;
+import javax.crypto.spec.SecretKeySpec;
+import org.sobertally.core.book.Book;
+import org.sobertally.core.people.Group;
+import org.sobertally.core.people.Person;
+import org.sobertally.server.http.Problem;
+import org.sobertally.server.journal.Journal;
+import org.sobertally.server.store.Books;
+import org.sobertally.server.time.TallyClock;
+
+/**
+ * Links by which people of some mail domains and groups ask for a seat themselves, until a day. A
+ * link says nothing but its id and its signature (HMAC-SHA256), and can be withdrawn. Who asks
+ * waits in the queue; a seat still takes a slate.
+ */
+@ApplicationScoped
+class AskLinks {
+
+  private static final String MAC = "HmacSHA256";
+  private static final int KEY_BYTES = 32;
+  private static final int MOST_A_MINUTE = 20;
+  private static final Pattern DOMAIN = Pattern.compile("[a-z0-9-]+(\\.[a-z0-9-]+)+");
+
+  private final Books books;
+  private final EntityManager entities;
+  private final SeatQueue queue;
+  private final Journal journal;
+  private final TallyClock clock;
+  private final Map<String, Deque<Instant>> tries = new HashMap<>();
+
+  AskLinks(
+      Books books, EntityManager entities, SeatQueue queue, Journal journal, TallyClock clock) {
+    this.books = books;
+    this.entities = entities;
+    this.queue = queue;
+    this.journal = journal;
+    this.clock = clock;
+  }
+
+  /** One link. */
+  record Link(
+      String id,
+      String plan,
+      List<String> domains,
+      List<String> groups,
+      LocalDate until,
+      String createdBy,
+      int asked,
+      boolean withdrawn) {
+
+    boolean isOpen(LocalDate today) {
+      return !withdrawn && !today.isAfter(until);
+    }
+  }
+
+  /** Every link, the newest first. */
+  @Transactional
+  List<Link> all() {
+    return links("order by created desc", Map.of());
+  }
+
+  private List<Link> links(String rest, Map<String, Object> parameters) {
+    var query =
+        entities.createNativeQuery(
+            "select id, plan, domains, groups, until, created_by, asked, withdrawn from ask_link "
+                + rest,
+            Object[].class);
+    parameters.forEach(query::setParameter);
+    List<Link> links = new ArrayList<>();
+    for (Object found : query.getResultList()) {
+      Object[] row = (Object[]) found;
+      LocalDate until =
+          row[4] instanceof java.sql.Date day ? day.toLocalDate() : (LocalDate) row[4];
+      links.add(
+          new Link(
+              (String) row[0],
+              (String) row[1],
+              words((String) row[2]),
+              words((String) row[3]),
+              until,
+              (String) row[5],
+              ((Number) row[6]).intValue(),
+              row[7] != null));
+    }
+    return links;
+  }
+
+  private static List<String> words(String text) {
+    return text.isBlank() ? List.of() : List.of(text.split(" "));
+  }
+
+  /** Makes a link; at least one domain or group must limit it. */
+  @Transactional
+  Link create(
+      String plan, List<String> domains, List<String> groups, LocalDate until, String actor) {
+    Book book = books.current();
+    if (!book.plans().has(plan)) {
+      throw Problem.notFound("There is no plan %s.".formatted(plan));
+    }
+    List<String> plain = domains.stream().map(d -> d.strip().toLowerCase(Locale.ROOT)).toList();
+    for (String domain : plain) {
+      if (!DOMAIN.matcher(domain).matches()) {
+        throw Problem.badRequest("domains: '%s' is no mail domain.".formatted(domain));
+      }
+    }
+    for (String group : groups) {
+      if (!book.groups().has(group)) {
+        throw Problem.notFound("There is no group %s.".formatted(group));
+      }
+    }
+    if (plain.isEmpty()) {
+      throw Problem.badRequest("domains: say of which mail domains people may ask.");
+    }
+    if (until.isBefore(clock.today()) || until.isAfter(clock.today().plusYears(1))) {
+      throw Problem.badRequest("until: use a day from today to a year from now.");
+    }
+    Link link = new Link(UUID.randomUUID().toString(), plan, plain, groups, until, actor, 0, false);
+    entities
+        .createNativeQuery(
+            """
+            insert into ask_link (id, plan, domains, groups, until, created, created_by, asked)
+            values (:id, :plan, :domains, :groups, :until, :now, :by, 0)
+            """)
+        .setParameter("id", link.id())
+        .setParameter("plan", plan)
+        .setParameter("domains", String.join(" ", plain))
+        .setParameter("groups", String.join(" ", groups))
+        .setParameter("until", until)
+        .setParameter("now", clock.now())
+        .setParameter("by", actor)
+        .executeUpdate();
+    journal.add(
+        actor,
+        "LINK_MADE",
+        "Made a link to ask for %s, until %s.".formatted(book.plans().byId(plan).name(), until));
+    return link;
+  }
+
+  /** Nobody can ask by the link from now on. */
+  @Transactional
+  void withdraw(String id, String actor) {
+    int changed =
+        entities
+            .createNativeQuery(
+                """
+                update ask_link set withdrawn = :now, withdrawn_by = :by
+                where id = :id and withdrawn is null
+                """)
+            .setParameter("now", clock.now())
+            .setParameter("by", actor)
+            .setParameter("id", id)
+            .executeUpdate();
+    if (changed == 0) {
+      throw Problem.notFound("There is no such link, or it was withdrawn already.");
+    }
+    journal.add(actor, "LINK_WITHDRAWN", "Withdrew a link to ask for a seat.");
+  }
+
+  /** What the link's address ends with. */
+  @Transactional
+  String token(String id) {
+    return id + "." + sign(id);
+  }
+
+  /** The link that the token opens; the same answer for a forged, a withdrawn and an old one. */
+  @Transactional
+  Link opened(String token) {
+    int point = token.indexOf('.');
+    String id = point < 0 ? token : token.substring(0, point);
+    boolean genuine =
+        point >= 0
+            && MessageDigest.isEqual(
+                token.substring(point + 1).getBytes(StandardCharsets.UTF_8),
+                sign(id).getBytes(StandardCharsets.UTF_8));
+    List<Link> found = genuine ? links("where id = :id", Map.of("id", id)) : List.of();
+    if (found.isEmpty()
+        || !found.get(0).isOpen(clock.today())
+        || !books.current().plans().has(found.get(0).plan())) {
+      throw Problem.notFound("This link is not in force. Ask whoever gave it to you for another.");
+    }
+    return found.get(0);
+  }
+
+  /**
+   * Somebody asks by their mail address. Whether the directory knows it, and whether they waited or
+   * hold a seat already, is not told.
+   */
+  void ask(String token, String address) {
+    Link link = opened(token);
+    refuseMany(link.id());
+    String email = address.strip().toLowerCase(Locale.ROOT);
+    String domain = email.substring(email.indexOf('@') + 1);
+    if (email.indexOf('@') < 1 || !link.domains().contains(domain)) {
+      throw Problem.badRequest(
+          "This link is for addresses of %s.".formatted(String.join(", ", link.domains())));
+    }
+    Book book = books.current();
+    for (Person person : book.people().all()) {
+      if (person.email().equalsIgnoreCase(email) && isMember(book, link, person.id())) {
+        join(link, person.id());
+        return;
+      }
+    }
+  }
+
+  private static boolean isMember(Book book, Link link, String person) {
+    return link.groups().isEmpty()
+        || link.groups().stream()
+            .filter(book.groups()::has)
+            .map(book.groups()::byId)
+            .map(Group::members)
+            .anyMatch(members -> members.contains(person));
+  }
+
+  private void join(Link link, String person) {
+    try {
+      queue.joinByLink(person, link.plan(), link.id());
+    } catch (HttpProblem known) {
+      // They hold one, wait already, or may not: nothing to do, and nothing to tell a stranger.
+      return;
+    }
+  }
+
+  private synchronized void refuseMany(String id) {
+    Instant now = clock.now();
+    Deque<Instant> recent = tries.computeIfAbsent(id, key -> new ArrayDeque<>());
+    while (!recent.isEmpty() && recent.peek().isBefore(now.minus(Duration.ofMinutes(1)))) {
+      recent.poll();
+    }
+    if (recent.size() >= MOST_A_MINUTE) {
+      throw Problem.tooMany("Too many people ask at once. Try again in a minute.");
+    }
+    recent.add(now);
+  }
+
+  private String sign(String id) {
+    try {
+      Mac mac = Mac.getInstance(MAC);
+      mac.init(new SecretKeySpec(Base64.getUrlDecoder().decode(key()), MAC));
+      byte[] signature = mac.doFinal(("ask-link " + id).getBytes(StandardCharsets.UTF_8));
+      return Base64.getUrlEncoder().withoutPadding().encodeToString(signature);
+    } catch (GeneralSecurityException e) {
+      throw new IllegalStateException(e);
+    }
+  }
+
+  private String key() {
+    List<?> found =
+        entities
+            .createNativeQuery("select secret from signing_key where name = 'ask-link'")
+            .getResultList();
+    if (!found.isEmpty()) {
+      return (String) found.get(0);
+    }
+    byte[] bytes = new byte[KEY_BYTES];
+    new SecureRandom().nextBytes(bytes);
+    String made = Base64.getUrlEncoder().withoutPadding().encodeToString(bytes);
+    entities
+        .createNativeQuery("insert into signing_key (name, secret) values ('ask-link', :secret)")
+        .setParameter("secret", made)
+        .executeUpdate();
+    return made;
+  }
+}

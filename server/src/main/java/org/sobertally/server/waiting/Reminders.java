@@ -1,0 +1,72 @@
+package org.sobertally.server.waiting;
+
+import jakarta.enterprise.context.ApplicationScoped;
+import jakarta.persistence.EntityManager;
+import jakarta.transaction.Transactional;
+import java.time.LocalDate;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import org.sobertally.server.journal.Journal;
+import org.sobertally.server.time.TallyClock;
+
+/** When people were reminded of invitations that they did not answer. */
+@ApplicationScoped
+class Reminders {
+
+  private final EntityManager entities;
+  private final Journal journal;
+  private final TallyClock clock;
+
+  Reminders(EntityManager entities, Journal journal, TallyClock clock) {
+    this.entities = entities;
+    this.journal = journal;
+    this.clock = clock;
+  }
+
+  /** The day of the last reminder, by holding. */
+  @Transactional
+  Map<String, LocalDate> last() {
+    Map<String, LocalDate> last = new HashMap<>();
+    for (Object found :
+        entities
+            .createNativeQuery(
+                "select holding, max(reminded) from invitation_reminder group by holding",
+                Object[].class)
+            .getResultList()) {
+      Object[] row = (Object[]) found;
+      LocalDate day =
+          row[1] instanceof java.sql.Date date ? date.toLocalDate() : (LocalDate) row[1];
+      last.put((String) row[0], day);
+    }
+    return last;
+  }
+
+  /** Records that the holders were reminded today; a second time on one day changes nothing. */
+  @Transactional
+  void record(List<String> holdings, String actor) {
+    int fresh = 0;
+    for (String holding : holdings) {
+      fresh +=
+          entities
+              .createNativeQuery(
+                  """
+                  insert into invitation_reminder (holding, reminded, reminded_by)
+                  select :holding, :day, :by where not exists (
+                    select 1 from invitation_reminder where holding = :holding and reminded = :day)
+                  """)
+              .setParameter("holding", holding)
+              .setParameter("day", clock.today())
+              .setParameter("by", actor)
+              .executeUpdate();
+    }
+    if (fresh > 0) {
+      journal.add(
+          actor,
+          "REMINDED",
+          fresh == 1
+              ? "Reminded one person of their invitation."
+              : "Reminded %,d people of their invitations.".formatted(fresh));
+    }
+  }
+}
