@@ -1,5 +1,6 @@
 <script lang="ts">
   import { onMount } from 'svelte';
+  import Ask from './places/ask/Ask.svelte';
   import Frame from './places/frame/Frame.svelte';
   import SignIn from './places/sign-in/SignIn.svelte';
   import Textures from './pieces/state-swatch/Textures.svelte';
@@ -7,12 +8,17 @@
   import { session } from './state/session.svelte';
   import './state/watch.svelte';
 
-  onMount(() => session.look());
+  // Who has a link needs no account: nobody is looked for behind it.
+  const token = /^\/ask\/([^/]+)$/.exec(location.pathname)?.[1];
+
+  onMount(() => (token ? undefined : session.look()));
 </script>
 
 <svelte:window onkeydown={onKey} />
 <Textures />
-{#if session.me}
+{#if token}
+  <Ask {token} />
+{:else if session.me}
   <Frame />
 {:else if session.me === null}
   <SignIn />

@@ -3,17 +3,20 @@
   import { SvelteSet } from 'svelte/reactivity';
   import { api, dataOf, saveCsv, type Schemas } from '../../api/client';
   import { navigate } from '../../router';
-  import { asOf, search, to } from '../../state/address.svelte';
+  import { asOf, search, to, today } from '../../state/address.svelte';
   import { book } from '../../state/book.svelte';
   import { bindKeys } from '../../state/keys.svelte';
   import { session } from '../../state/session.svelte';
   import { slates } from '../../state/slate.svelte';
-  import { sayCount, sayDay, sayMoney } from '../../state/say';
+  import { sayCount, sayDay, sayMoney, sayShortDay } from '../../state/say';
+  import AskLinks from './AskLinks.svelte';
+  import Reminder from './Reminder.svelte';
 
   let invitations = $state.raw<Schemas['Invitation'][] | null>(null);
   let queue = $state.raw<Schemas['QueueEntry'][]>([]);
   let fault = $state('');
   let cursor = $state(0);
+  let reminding = $state.raw<Schemas['Invitation'][]>([]);
   const chosen = new SvelteSet<string>();
 
   const seen = $derived(JSON.stringify(book.standing));
@@ -45,9 +48,15 @@
     for (const i of past) chosen.add(i.holding);
   }
 
-  async function takeBack() {
+  /** Those chosen, or the one under the cursor. */
+  function under(): Schemas['Invitation'][] {
     const row = invitations?.[cursor];
-    const ids = chosen.size > 0 ? [...chosen] : row ? [row.holding] : [];
+    if (chosen.size > 0) return (invitations ?? []).filter((i) => chosen.has(i.holding));
+    return row ? [row] : [];
+  }
+
+  async function takeBack() {
+    const ids = under().map((i) => i.holding);
     if (session.mayDraft && (await slates.add(ids))) chosen.clear();
   }
 
@@ -79,6 +88,13 @@
         run: () => toggle(invitations?.[cursor]?.holding),
       },
       { keys: 'a', does: 'choose all past their grace', run: choosePast },
+      {
+        keys: 'm',
+        does: 'remind those chosen',
+        run: () => {
+          if (session.mayDraft) reminding = under();
+        },
+      },
       { keys: '.', does: 'plan taking them back', run: () => void takeBack() },
       {
         keys: 'Escape',
@@ -105,17 +121,35 @@
 <div class="page">
   <section aria-labelledby="unanswered">
     <div class="head">
-      <h2 id="unanswered">Unanswered, the longest first</h2>
+      <h2 id="unanswered">Unanswered</h2>
       <button class="word" onclick={() => saveCsv('/api/v1/invitations', 'invitations.csv')}
         >as CSV</button
       >
       {#if session.mayDraft}
-        <button class="word" onclick={choosePast}>choose all past their grace <kbd>a</kbd></button>
+        <button class="word" onclick={choosePast}>choose past grace <kbd>a</kbd></button>
+        <button
+          class="plain"
+          disabled={!invitations?.length}
+          aria-expanded={reminding.length > 0}
+          onclick={() => (reminding = reminding.length > 0 ? [] : under())}
+        >
+          Remind {chosen.size > 0 ? chosen.size : ''} <kbd>m</kbd>
+        </button>
         <button class="plain" disabled={slates.busy || !invitations?.length} onclick={takeBack}>
           Take back {chosen.size > 0 ? sayCount(chosen.size, 'seat') : ''} <kbd>.</kbd>
         </button>
       {/if}
     </div>
+    {#if reminding.length > 0}
+      <Reminder
+        invitations={reminding}
+        ondone={(all) => {
+          if (all) invitations = all;
+          reminding = [];
+          chosen.clear();
+        }}
+      />
+    {/if}
     <table class="list">
       <thead>
         <tr>
@@ -143,6 +177,9 @@
             <td>
               {#if i.person}<a href={to(`/people/${i.person}`)}>{i.name}</a>{:else}{i.name}{/if}
               {#if slates.planned.has(i.holding)}<span class="sub">on slate</span>{/if}
+              {#if i.reminded}
+                <span class="sub">reminded {sayShortDay(i.reminded, today())}</span>
+              {/if}
             </td>
             <td>
               {i.vendorName}
@@ -197,6 +234,7 @@
       </p>
     {/if}
     {#if slates.fault}<p class="neg" role="alert">{slates.fault}</p>{/if}
+    {#if session.mayDraft}<AskLinks />{/if}
   </section>
 </div>
 
@@ -223,6 +261,7 @@
     gap: 12px;
     padding-bottom: 6px;
     font-size: 12px;
+    white-space: nowrap;
   }
   .head h2 {
     font: 600 15px var(--font-serif);

@@ -182,13 +182,14 @@ class AskLinks {
   /** What the link's address ends with. */
   @Transactional
   String token(String id) {
-    return id + "." + sign(id);
+    // No point: the address of a page has none.
+    return id + "~" + sign(id);
   }
 
   /** The link that the token opens; the same answer for a forged, a withdrawn and an old one. */
   @Transactional
   Link opened(String token) {
-    int point = token.indexOf('.');
+    int point = token.indexOf('~');
     String id = point < 0 ? token : token.substring(0, point);
     boolean genuine =
         point >= 0

@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
+import com.microsoft.playwright.options.ColorScheme;
 import com.microsoft.playwright.options.FilePayload;
 import com.microsoft.playwright.options.LoadState;
 import io.quarkus.narayana.jta.QuarkusTransaction;
@@ -74,6 +75,8 @@ class DailyWorkTest {
             () -> {
               entities.createQuery("delete from Slate s").executeUpdate();
               entities.createNativeQuery("delete from pool_loan").executeUpdate();
+              entities.createNativeQuery("delete from ask_link").executeUpdate();
+              entities.createNativeQuery("delete from seat_queue").executeUpdate();
               entities.createNativeQuery("delete from pool_ask").executeUpdate();
             });
     Caller.keeper().putZip("/api/v1/book?replace=true", SkerryLine.book());
@@ -150,6 +153,30 @@ class DailyWorkTest {
     button(page, "take back").click();
     assertThat(page.getByText("taken back").first()).isVisible();
     assertThat(page.getByText("Took back the intake of seats.csv")).isVisible();
+  }
+
+  @Test
+  void givesOutALinkByWhichSomebodyWithoutAnAccountJoinsTheQueue() {
+    Page page = browser.visit("Runa Skarholt");
+    go(page, "/people/waiting");
+    button(page, "make one").click();
+    page.getByLabel("a seat of").selectOption("ledger-core");
+    page.getByLabel("for addresses of").fill("skerryline.example");
+    button(page, "Make the link").click();
+    assertThat(page.getByText("0 people asked")).isVisible();
+    String link = Caller.steward().get("/api/v1/ask/links").json().get(0).get("path").asText();
+
+    Page guest = browser.open(link, ColorScheme.LIGHT);
+    guest.getByLabel("Your work address").fill("hakon.nygren@skerryline.example");
+    button(guest, "Ask for a seat").click();
+    assertThat(guest.getByText("you are in the queue now")).isVisible();
+
+    page.reload();
+    assertThat(link(page, "Hakon Nygren").first()).isVisible();
+    assertThat(page.getByText("1 person asked")).isVisible();
+    button(page, "withdraw").click();
+    guest.reload();
+    assertThat(guest.getByText("This link is not in force.")).isVisible();
   }
 
   @Test

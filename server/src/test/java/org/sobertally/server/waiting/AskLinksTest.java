@@ -94,7 +94,7 @@ class AskLinksTest {
     String forged = path.substring(0, path.length() - 2) + (path.endsWith("AA") ? "BB" : "AA");
     assertThat(anybody.get(forged).status()).isEqualTo(404);
     assertThat(ask(forged, person).status()).isEqualTo(404);
-    assertThat(anybody.get(path.substring(0, path.indexOf('.'))).status()).isEqualTo(404);
+    assertThat(anybody.get(path.substring(0, path.indexOf('~'))).status()).isEqualTo(404);
 
     assertThat(steward.delete("/api/v1/ask/links/" + link.get("id").asText()).status())
         .isEqualTo(200);

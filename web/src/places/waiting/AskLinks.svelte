@@ -1,0 +1,175 @@
+<!-- Links by which people ask for a seat themselves: made, copied, withdrawn. -->
+<script lang="ts">
+  import { api, dataOf, type Schemas } from '../../api/client';
+  import { plusDays, sayCount, sayShortDay } from '../../state/say';
+  import { today } from '../../state/address.svelte';
+
+  const USUAL_DAYS = 14;
+
+  let links = $state.raw<Schemas['AskLink'][]>([]);
+  let choices = $state.raw<Schemas['PeopleChoices'] | null>(null);
+  let making = $state(false);
+  let plan = $state('');
+  let domains = $state('');
+  let group = $state('');
+  let until = $state(plusDays(today(), USUAL_DAYS));
+  let copied = $state('');
+  let fault = $state('');
+
+  const open = $derived(links.filter((l) => l.path));
+
+  $effect(() => {
+    void work(async () => {
+      links = await dataOf(api.GET('/api/v1/ask/links'));
+    });
+  });
+
+  async function work(run: () => Promise<void>) {
+    fault = '';
+    try {
+      await run();
+    } catch (e) {
+      fault = (e as Error).message;
+    }
+  }
+
+  const begin = () =>
+    work(async () => {
+      making = !making;
+      choices ??= await dataOf(api.GET('/api/v1/people/choices'));
+    });
+
+  const make = () =>
+    work(async () => {
+      const body = {
+        plan,
+        domains: domains.split(/[\s,;]+/).filter(Boolean),
+        groups: group ? [group] : [],
+        until,
+      };
+      links = await dataOf(api.POST('/api/v1/ask/links', { body }));
+      making = false;
+    });
+
+  const withdraw = (id: string) =>
+    work(async () => {
+      links = await dataOf(api.DELETE('/api/v1/ask/links/{id}', { params: { path: { id } } }));
+    });
+
+  const copy = (link: Schemas['AskLink']) =>
+    work(async () => {
+      await navigator.clipboard.writeText(location.origin + link.path);
+      copied = link.id;
+    });
+</script>
+
+<div class="head">
+  <h2 id="links">Links to ask for one</h2>
+  <button class="word" aria-expanded={making} onclick={begin}>
+    {making ? 'leave it' : 'make one'}
+  </button>
+</div>
+{#if fault}<p class="neg" role="alert">{fault}</p>{/if}
+{#if making}
+  <form
+    onsubmit={(e) => {
+      e.preventDefault();
+      void make();
+    }}
+  >
+    <label>
+      a seat of
+      <select bind:value={plan} required>
+        <option value="">which plan?</option>
+        {#each choices?.plans ?? [] as p (p.id)}<option value={p.id}>{p.name}</option>{/each}
+      </select>
+    </label>
+    <label>
+      for addresses of
+      <input bind:value={domains} placeholder="skerryline.example" required />
+    </label>
+    <label>
+      in the group
+      <select bind:value={group}>
+        <option value="">any</option>
+        {#each choices?.groups ?? [] as g (g.id)}<option value={g.id}>{g.name}</option>{/each}
+      </select>
+    </label>
+    <label>until <input type="date" bind:value={until} min={today()} required /></label>
+    <button class="plain">Make the link</button>
+  </form>
+{/if}
+<ul aria-labelledby="links">
+  {#each open as link (link.id)}
+    <li>
+      <b>{link.planName}</b>
+      <span class="sub">
+        {link.domains.join(', ')}{link.groups.length > 0 ? `, ${link.groups.join(', ')}` : ''};
+        until
+        {sayShortDay(link.until, today())}; {sayCount(link.asked, 'person', 'people')} asked
+      </span>
+      <span class="do">
+        <button class="word" onclick={() => copy(link)}>
+          {copied === link.id ? 'copied' : 'copy'}
+        </button>
+        <button class="word" onclick={() => withdraw(link.id)}>withdraw</button>
+      </span>
+    </li>
+  {:else}
+    <li class="sub">
+      None is in force. Who has one waits in the queue; nothing is handed out by it.
+    </li>
+  {/each}
+</ul>
+
+<style>
+  .head {
+    display: flex;
+    align-items: baseline;
+    gap: 12px;
+    padding: 20px 0 6px;
+    font-size: 12px;
+  }
+  h2 {
+    font: 600 15px var(--font-serif);
+    margin-right: auto;
+  }
+  form {
+    display: grid;
+    gap: 7px;
+    font-size: 12.5px;
+    padding: 4px 0 12px;
+  }
+  form label {
+    display: flex;
+    gap: 8px;
+    align-items: baseline;
+    white-space: nowrap;
+  }
+  form .plain {
+    justify-self: start;
+  }
+  select,
+  input {
+    border: 0;
+    border-bottom: 1px solid var(--rule);
+    background: var(--paper);
+    padding: 1px 2px;
+    font-size: 12.5px;
+    flex: 1;
+    min-width: 0;
+  }
+  ul {
+    border-top: 1px solid var(--ink);
+  }
+  li {
+    padding: 5px 0;
+    border-bottom: 1px solid var(--fine);
+    font-size: 12.5px;
+  }
+  .do {
+    display: flex;
+    gap: 12px;
+    font-size: 12px;
+  }
+</style>

@@ -1,0 +1,67 @@
+<!-- A reminder to send by one's own mail: the addresses, the words, and that it was sent. -->
+<script lang="ts">
+  import { api, dataOf, type Schemas } from '../../api/client';
+  import { sayCount } from '../../state/say';
+
+  interface Props {
+    invitations: Schemas['Invitation'][];
+    /** Told with all invitations once it is recorded; without them when it is left. */
+    ondone: (all?: Schemas['Invitation'][]) => void;
+  }
+  let { invitations, ondone }: Props = $props();
+
+  let fault = $state('');
+
+  const plans = $derived([...new Set(invitations.map((i) => `${i.vendorName} ${i.planName}`))]);
+  const subject = $derived(`Your invitation to ${plans.join(', ')}`);
+  const words = $derived(
+    `You were invited to ${plans.join(', ')} and have not answered yet. ` +
+      'Please accept the invitation, or say that you do not need the seat' +
+      (invitations.some((i) => i.waiting > 0) ? ': others wait for one.' : '.'),
+  );
+  const mail = $derived(
+    `mailto:?bcc=${invitations.map((i) => encodeURIComponent(i.email)).join(',')}` +
+      `&subject=${encodeURIComponent(subject)}&body=${encodeURIComponent(words)}`,
+  );
+
+  async function record() {
+    try {
+      const body = { holdings: invitations.map((i) => i.holding) };
+      ondone(await dataOf(api.POST('/api/v1/invitations/reminders', { body })));
+    } catch (e) {
+      fault = (e as Error).message;
+    }
+  }
+</script>
+
+<div class="letter" role="group" aria-label="A reminder">
+  <p class="words">{words}</p>
+  <p class="do">
+    <a class="word" href={mail}
+      >open in my mail, to {sayCount(invitations.length, 'person', 'people')}</a
+    >
+    <button class="plain" onclick={record}>I sent it</button>
+    <button class="word" onclick={() => ondone()}>leave it</button>
+  </p>
+  {#if fault}<p class="neg" role="alert">{fault}</p>{/if}
+</div>
+
+<style>
+  .letter {
+    background: var(--tape);
+    border-left: 3px solid var(--ink);
+    padding: 9px 14px;
+    margin-bottom: 10px;
+  }
+  .words {
+    font: 14px/1.45 var(--font-serif);
+    max-width: 62ch;
+  }
+  .do {
+    display: flex;
+    gap: 14px;
+    align-items: baseline;
+    font-size: 12.5px;
+    padding-top: 6px;
+  }
+</style>
