@@ -1305,6 +1305,58 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/v1/methods': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** All */
+    get: {
+      parameters: {
+        query?: {
+          asOf?: string;
+        };
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['Methods'][];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/v1/people': {
     parameters: {
       query?: never;
@@ -3653,7 +3705,7 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    /** Methods */
+    /** Of Line */
     get: {
       parameters: {
         query?: {
@@ -3693,7 +3745,54 @@ export interface paths {
       };
     };
     put?: never;
-    post?: never;
+    /** Mix */
+    post: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          line: string;
+        };
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/json': components['schemas']['MixedRequest'];
+        };
+      };
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['Methods'];
+          };
+        };
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
     delete?: never;
     options?: never;
     head?: never;
@@ -4667,6 +4766,9 @@ export interface components {
     /** @enum {string} */
     Method: 'HAND' | 'RULE' | 'VENDOR';
     Methods: {
+      line: string;
+      planName: string;
+      vendorName: string;
       usual: components['schemas']['Method'];
       /** Format: int32 */
       byHand: number;
@@ -4674,7 +4776,11 @@ export interface components {
       byRule: number;
       /** Format: int32 */
       byVendor: number;
-      others: components['schemas']['RuleHolding'][];
+      mixed: boolean;
+      others: components['schemas']['OtherWay'][];
+    };
+    MixedRequest: {
+      mixed: boolean;
     };
     Money: {
       amount: string;
@@ -4766,6 +4872,12 @@ export interface components {
       /** Format: int32 */
       atRisk: number;
       pooled: boolean;
+    };
+    OtherWay: {
+      holding: string;
+      person?: string | null;
+      name: string;
+      method: components['schemas']['Method'];
     };
     PartUse: {
       part: string;

@@ -4,6 +4,7 @@
   import { asOf, param, setParam, to } from '../../state/address.svelte';
   import { session } from '../../state/session.svelte';
   import { slates } from '../../state/slate.svelte';
+  import HowSeatsCame from './HowSeatsCame.svelte';
   import { sayCount, sayDay } from '../../state/say';
 
   let groups = $state.raw<Group[]>([]);
@@ -220,6 +221,7 @@
     {/if}
   </section>
 </div>
+<HowSeatsCame />
 
 <style>
   .lead {

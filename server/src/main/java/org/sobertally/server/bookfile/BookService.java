@@ -71,8 +71,12 @@ public class BookService {
     record NotEmpty() implements Outcome {}
   }
 
-  /** Told once another book is in. */
-  public record BookTaken() {}
+  /**
+   * Told once an intake is over.
+   *
+   * @param whole whether another book took the place of the one that was there
+   */
+  public record BookTaken(boolean whole) {}
 
   void onStart(@Observes @Priority(LOADED) StartupEvent event) {
     books.write(
@@ -103,7 +107,7 @@ public class BookService {
     }
     Outcome outcome = write(parsed, replace, actor);
     if (outcome instanceof Outcome.Taken) {
-      taken.fire(new BookTaken());
+      taken.fire(new BookTaken(true));
     }
     return outcome;
   }
@@ -130,7 +134,7 @@ public class BookService {
 
   /** Says that what is stored was changed by an intake, once its transaction is over. */
   public void tellTaken() {
-    taken.fire(new BookTaken());
+    taken.fire(new BookTaken(false));
   }
 
   /** Whether moves are on their way to vendors. */

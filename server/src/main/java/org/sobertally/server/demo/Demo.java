@@ -10,8 +10,11 @@ import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.Duration;
 import java.util.List;
 import java.util.Map;
+import java.util.OptionalInt;
+import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import org.eclipse.microprofile.config.inject.ConfigProperty;
 import org.jboss.logging.Logger;
@@ -27,6 +30,7 @@ import org.sobertally.server.time.TallyClock;
 import org.sobertally.server.vendors.VendorLinks;
 import org.sobertally.server.waiting.SeatQueue;
 import org.sobertally.skerry.book.SkerryLine;
+import org.sobertally.skerry.standin.Faults;
 import org.sobertally.skerry.standin.VendorStandIn;
 
 /** The one switch behind which the made-up organisation lives: {@code sober.demo=true}. */
@@ -47,6 +51,8 @@ public class Demo {
 
   private final boolean on;
   private final Path data;
+  private final Duration slowness;
+  private final OptionalInt callsPerSecond;
   private final BookService bookService;
   private final Books books;
   private final Sessions sessions;
@@ -59,6 +65,8 @@ public class Demo {
 
   Demo(
       @ConfigProperty(name = "sober.demo") boolean on,
+      @ConfigProperty(name = "sober.demo.slowness") Duration slowness,
+      @ConfigProperty(name = "sober.demo.calls-per-second") OptionalInt callsPerSecond,
       @ConfigProperty(name = "sober.tally.data") Path data,
       BookService bookService,
       Books books,
@@ -69,6 +77,8 @@ public class Demo {
       TallyClock clock,
       SeatQueue queue) {
     this.on = on;
+    this.slowness = slowness;
+    this.callsPerSecond = callsPerSecond;
     this.data = data;
     this.bookService = bookService;
     this.books = books;
@@ -127,7 +137,7 @@ public class Demo {
 
   /** Another book has other accounts: the vendors forget what they played and play that one. */
   void onBookTaken(@Observes BookService.BookTaken event) throws IOException {
-    if (on && !vendors.isEmpty()) {
+    if (on && event.whole() && !vendors.isEmpty()) {
       vendors.values().forEach(VendorStandIn::close);
       vendors.clear();
       for (var vendor : books.current().vendors().all()) {
@@ -152,6 +162,8 @@ public class Demo {
                       role.holders(),
                       role.temper(),
                       fileOf(role.vendor()));
+              vendor.setFaults(new Faults(0, List.of(), slowness, Set.of(), 1));
+              callsPerSecond.ifPresent(vendor::allow);
               vendors.put(role.vendor(), vendor);
               links.connect(role.vendor(), vendor.url(), role.token());
             });

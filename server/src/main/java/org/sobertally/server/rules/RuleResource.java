@@ -14,7 +14,6 @@ import jakarta.ws.rs.Produces;
 import jakarta.ws.rs.QueryParam;
 import jakarta.ws.rs.core.MediaType;
 import java.time.LocalDate;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.UUID;
 import org.eclipse.microprofile.openapi.annotations.media.Schema;
@@ -25,7 +24,6 @@ import org.sobertally.core.people.Group;
 import org.sobertally.core.people.Person;
 import org.sobertally.core.people.StandingRule;
 import org.sobertally.core.rule.RuleReach;
-import org.sobertally.core.time.Days;
 import org.sobertally.server.access.Role;
 import org.sobertally.server.http.Problem;
 import org.sobertally.server.journal.Journal;
@@ -281,50 +279,5 @@ public class RuleResource {
         kind,
         text.formatted(
             book.groups().byId(rule.group()).name(), book.plans().byId(rule.plan()).name()));
-  }
-
-  /**
-   * How the seats of a subscription came to their holders.
-   *
-   * @param usual the way most came
-   * @param others holdings that came another way
-   */
-  @Schema(name = "Methods")
-  record Methods(
-      Holding.Method usual, int byHand, int byRule, int byVendor, List<HoldingDto> others) {}
-
-  @GET
-  @Path("/subscriptions/{line}/methods")
-  public Methods methods(@PathParam("line") String lineId, @QueryParam("asOf") String asOfText) {
-    Book book = books.current();
-    if (!book.lines().has(lineId)) {
-      throw Problem.notFound("There is no subscription %s.".formatted(lineId));
-    }
-    int day = Days.of(asOf.of(book, asOfText));
-    int line = book.lines().require(lineId);
-    var holdings = book.holdings();
-    int[] counts = new int[Holding.Method.values().length];
-    List<Integer> open = new ArrayList<>();
-    for (int h = holdings.lineStart(line); h < holdings.lineEnd(line); h++) {
-      if (holdings.openOn(h, day)) {
-        counts[holdings.method(h).ordinal()]++;
-        open.add(h);
-      }
-    }
-    Holding.Method usual = Holding.Method.HAND;
-    for (Holding.Method method : Holding.Method.values()) {
-      usual = counts[method.ordinal()] > counts[usual.ordinal()] ? method : usual;
-    }
-    Holding.Method most = usual;
-    return new Methods(
-        usual,
-        counts[Holding.Method.HAND.ordinal()],
-        counts[Holding.Method.RULE.ordinal()],
-        counts[Holding.Method.VENDOR.ordinal()],
-        open.stream()
-            .filter(h -> holdings.method(h) != most)
-            .limit(500)
-            .map(h -> holding(book, holdings.id(h)))
-            .toList());
   }
 }

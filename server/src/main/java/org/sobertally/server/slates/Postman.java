@@ -14,12 +14,14 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.TimeUnit;
 import java.util.function.Consumer;
+import java.util.stream.Collectors;
 import org.eclipse.microprofile.config.inject.ConfigProperty;
 import org.jboss.logging.Logger;
 import org.sobertally.server.store.Books;
@@ -102,11 +104,11 @@ class Postman {
 
   private void deliverDue() {
     try {
-      Map<String, List<String>> byVendor = new LinkedHashMap<>();
+      Map<String, List<SlateStore.Due>> byVendor = new LinkedHashMap<>();
       Set<String> atWork = Set.copyOf(busy);
       for (var due :
           QuarkusTransaction.requiringNew().call(() -> store.dueCalls(Instant.now(), atWork))) {
-        byVendor.computeIfAbsent(due.vendor(), v -> new ArrayList<>()).add(due.id());
+        byVendor.computeIfAbsent(due.vendor(), v -> new ArrayList<>()).add(due);
       }
       byVendor.forEach(
           (vendor, calls) -> {
@@ -124,9 +126,15 @@ class Postman {
   }
 
   /** Each vendor has a lane of its own: one that is slow holds nobody else up. */
-  private void deliverAll(String vendor, List<String> calls) {
+  private void deliverAll(String vendor, List<SlateStore.Due> calls) {
     try {
-      calls.forEach(this::deliver);
+      int from = 0;
+      for (int n = 1; n <= calls.size(); n++) {
+        if (n == calls.size() || !calls.get(n).isAlike(calls.get(from))) {
+          deliverAbreast(calls.subList(from, n));
+          from = n;
+        }
+      }
     } catch (RuntimeException e) {
       LOG.errorf(e, "A call to %s could not be carried; it is looked at again soon.", vendor);
       worker.schedule(this::deliverDue, mostWait.toMillis(), TimeUnit.MILLISECONDS);
@@ -135,6 +143,22 @@ class Postman {
     }
     busy.remove(vendor);
     kick();
+  }
+
+  /**
+   * Two at a time, so that a vendor is asked while we write down what it said; never two of one
+   * account. A seat that one move frees for another is free by then: those are not alike.
+   */
+  private void deliverAbreast(List<SlateStore.Due> alike) {
+    Map<Boolean, List<SlateStore.Due>> halves =
+        alike.stream().collect(Collectors.partitioningBy(d -> (d.account().hashCode() & 1) == 0));
+    CompletableFuture<Void> other =
+        CompletableFuture.runAsync(() -> halves.get(true).forEach(d -> deliver(d.id())), lanes);
+    try {
+      halves.get(false).forEach(d -> deliver(d.id()));
+    } finally {
+      other.join();
+    }
   }
 
   private void wakeAt(Instant due) {
@@ -179,6 +203,10 @@ class Postman {
     } else if (answer instanceof Answer.Later later && call.attempts < mostAttempts) {
       Duration asked = Duration.ofSeconds(later.seconds());
       Duration own = backoff(call.attempts);
+      if (!asked.isZero()) {
+        // A vendor that says when to come again was not tried in vain.
+        call = change(call.id, fresh -> fresh.attempts--);
+      }
       wait(call, VendorCall.State.PENDING, later.reason(), asked.compareTo(own) > 0 ? asked : own);
     } else if (answer instanceof Answer.Later later) {
       String reason = "Gave up after %d attempts: %s".formatted(call.attempts, later.reason());

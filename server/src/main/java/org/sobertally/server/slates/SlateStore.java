@@ -229,14 +229,21 @@ class SlateStore {
   }
 
   /** A call that wants doing. */
-  record Due(String id, String vendor) {}
+  record Due(String id, String vendor, String account, MoveKind kind, boolean undoes) {
+
+    /** Whether it does not matter which of the two is made first. */
+    boolean isAlike(Due other) {
+      return kind == other.kind && undoes == other.undoes;
+    }
+  }
 
   /** Calls that want doing by then at other vendors than these, the longest due first. */
   List<Due> dueCalls(Instant now, Set<String> busy) {
     return entities
         .createQuery(
             """
-            select c.id, c.vendor from VendorCall c
+            select c.id, c.vendor, c.account, m.kind, c.undoes
+            from VendorCall c join SlateMove m on m.id = c.move
             where c.state in :open and c.due <= :now and c.vendor not in :busy
             order by c.due, c.created, c.id
             """,

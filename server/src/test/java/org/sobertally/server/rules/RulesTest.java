@@ -76,6 +76,20 @@ class RulesTest {
     JsonNode methods = steward.get("/api/v1/subscriptions/hw-roster/methods").json();
     assertThat(methods.get("usual").asText()).isEqualTo("RULE");
     assertThat(methods.get("others")).hasSize(methods.get("byHand").asInt());
+    assertThat(steward.get("/api/v1/methods").json().findValuesAsText("line"))
+        .contains("hw-roster");
+    JsonNode mixed =
+        steward.postJson("/api/v1/subscriptions/hw-roster/methods", "{\"mixed\": true}").json();
+    assertThat(mixed.get("mixed").asBoolean()).isTrue();
+    assertThat(mixed.get("others")).isEmpty();
+    steward.postJson("/api/v1/subscriptions/hw-roster/methods", "{\"mixed\": false}");
+    assertThat(steward.get("/api/v1/subscriptions/hw-roster/methods").json().get("others"))
+        .isNotEmpty();
+    assertThat(
+            Caller.reader()
+                .postJson("/api/v1/subscriptions/hw-roster/methods", "{\"mixed\": true}")
+                .status())
+        .isEqualTo(403);
   }
 
   @Test

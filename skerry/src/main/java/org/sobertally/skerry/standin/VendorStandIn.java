@@ -21,7 +21,9 @@ import java.net.URI;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.time.Duration;
+import java.util.ArrayDeque;
 import java.util.Collection;
+import java.util.Deque;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -52,8 +54,15 @@ public final class VendorStandIn implements AutoCloseable {
         }
       };
 
+  static {
+    // Head and body of an answer go out in two packets; without this the second one waits 40 ms
+    // for the first to be acknowledged. Read once, by the first server of the JDK's kind.
+    System.setProperty("sun.net.httpserver.nodelay", "true");
+  }
+
   private static final String SCIM = "/scim/v2";
   private static final int MOST_RESULTS = 200;
+  private static final long SECOND_NANOS = 1_000_000_000;
 
   private final String token;
   private final Accounts accounts;
@@ -62,6 +71,8 @@ public final class VendorStandIn implements AutoCloseable {
   private final ExecutorService workers = Executors.newFixedThreadPool(4);
   private final AtomicInteger calls = new AtomicInteger();
   private volatile Faults faults = Faults.NONE;
+  private volatile int callsASecond = Integer.MAX_VALUE;
+  private final Deque<Long> recent = new ArrayDeque<>();
   private Random random = new Random(1);
   private ResourceEndpoint endpoint;
 
@@ -129,6 +140,23 @@ public final class VendorStandIn implements AutoCloseable {
     faults = next;
   }
 
+  /** From now on, more calls within a second than that are answered with 429. */
+  public void allow(int callsWithinASecond) {
+    callsASecond = callsWithinASecond;
+  }
+
+  private synchronized boolean isTooMany() {
+    long now = System.nanoTime();
+    while (!recent.isEmpty() && now - recent.peek() > SECOND_NANOS) {
+      recent.poll();
+    }
+    if (recent.size() >= callsASecond) {
+      return true;
+    }
+    recent.add(now);
+    return false;
+  }
+
   /** From now on, changes show only after so long. */
   public void showAfter(Duration delay) {
     accounts.showAfter(delay);
@@ -175,6 +203,9 @@ public final class VendorStandIn implements AutoCloseable {
           fault == Faults.Kind.READ_ONLY && !exchange.getRequestMethod().equals("GET");
       if (!("Bearer " + token).equals(exchange.getRequestHeaders().getFirst("Authorization"))) {
         answer(exchange, 401, error(401, "The token is missing or wrong."), Map.of());
+      } else if (isTooMany()) {
+        Map<String, String> wait = Map.of("Retry-After", "1");
+        answer(exchange, 429, error(429, "More calls than a second allows."), wait);
       } else if (fault == Faults.Kind.TOO_MANY) {
         Map<String, String> wait = Map.of("Retry-After", "0");
         answer(exchange, 429, error(429, "Too many calls; try again later."), wait);

@@ -136,6 +136,18 @@ class VendorStandInTest {
   }
 
   @Test
+  void saysWhenToComeAgainToWhoCallsTooOften() {
+    start(false);
+    vendor.allow(0);
+    HttpResponse<String> refused = remove("a1", "opus");
+    assertThat(refused.statusCode()).isEqualTo(429);
+    assertThat(refused.headers().firstValue("Retry-After")).contains("1");
+    assertThat(vendor.plansOf("a1")).containsExactly("opus");
+    vendor.allow(100);
+    assertThat(remove("a1", "opus").statusCode()).isLessThan(300);
+  }
+
+  @Test
   void playsItsFaults() {
     start(false);
     vendor.setFaults(Faults.share(1, 1, Faults.Kind.TOO_MANY));
