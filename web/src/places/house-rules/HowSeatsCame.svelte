@@ -98,7 +98,7 @@
                   ? ', '
                   : ''}{#if o.person}<a href={to(`/people/${o.person}`)}>{o.name}</a
                   >{:else}{o.name}{/if}
-                {#if several(l)}{' '}<span class="sub">{WAYS[o.method]}</span>{/if}{/each}
+                <span class="sub">{several(l) ? WAYS[o.method] : ''}</span>{/each}
               {#if l.others.length > MOST_SHOWN}
                 <span class="sub">and {l.others.length - MOST_SHOWN} more</span>
               {/if}

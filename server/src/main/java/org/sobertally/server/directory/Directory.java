@@ -3,7 +3,6 @@ package org.sobertally.server.directory;
 import de.captaingoldfish.scim.sdk.common.exceptions.BadRequestException;
 import de.captaingoldfish.scim.sdk.common.exceptions.ConflictException;
 import jakarta.enterprise.context.ApplicationScoped;
-import jakarta.transaction.Transactional;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -13,6 +12,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
+import java.util.function.Consumer;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.people.Group;
 import org.sobertally.core.people.Person;
@@ -51,13 +51,6 @@ class Directory {
     return books.current();
   }
 
-  /** The stored row of the person by column; null if there is nobody. */
-  @Transactional
-  Map<String, String> person(String id) {
-    String[] row = stored(PEOPLE, List.of(id));
-    return row == null ? null : byColumn(PEOPLE, row);
-  }
-
   private String[] stored(String file, List<String> key) {
     return rows.find(file, List.of(key)).get(key);
   }
@@ -72,18 +65,28 @@ class Directory {
   }
 
   /**
-   * Stores the person; nothing happens if they are so already.
+   * Changes the person, who must be there; nothing happens if they are so already.
    *
-   * @param fresh whether there must be nobody of this id who is still here
+   * @param with changes the stored row, by column
    */
-  void savePerson(Map<String, String> values, boolean fresh) {
+  void changePerson(String id, Consumer<Map<String, String>> with) {
+    savePerson(id, false, with);
+  }
+
+  /** Adds the person; one who left comes back as they were, changed so. */
+  void addPerson(String id, Consumer<Map<String, String>> with) {
+    savePerson(id, true, with);
+  }
+
+  private void savePerson(String id, boolean fresh, Consumer<Map<String, String>> with) {
     books.write(
         change -> {
-          String id = values.get("person");
           String[] before = stored(PEOPLE, List.of(id));
-          if (fresh && before != null && !"LEFT".equals(byColumn(PEOPLE, before).get("status"))) {
+          Map<String, String> values = before == null ? newcomer(id) : byColumn(PEOPLE, before);
+          if (fresh && before != null && !"LEFT".equals(values.get("status"))) {
             throw new ConflictException("There is a person %s already.".formatted(id));
           }
+          with.accept(values);
           String[] after = row(PEOPLE, values);
           requireManager(change.book(), values);
           if (!Arrays.equals(before, after)) {
@@ -94,6 +97,15 @@ class Directory {
           }
           return null;
         });
+  }
+
+  private Map<String, String> newcomer(String id) {
+    Map<String, String> values = new HashMap<>();
+    values.put("person", id);
+    values.put("status", "ACTIVE");
+    values.put("kind", "PERSON");
+    values.put("joined", clock.today().toString());
+    return values;
   }
 
   private void tell(Person person, Map<String, String> before) {
@@ -166,11 +178,13 @@ class Directory {
 
   /** Whoever is deleted there has left here: nobody vanishes. */
   void leave(String id) {
-    Map<String, String> values = person(id);
-    values.put("status", "LEFT");
-    values.put("status_since", clock.today().toString());
-    values.put("until", null);
-    savePerson(values, false);
+    changePerson(
+        id,
+        values -> {
+          values.put("status", "LEFT");
+          values.put("status_since", clock.today().toString());
+          values.put("until", null);
+        });
   }
 
   /**

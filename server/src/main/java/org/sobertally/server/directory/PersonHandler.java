@@ -19,7 +19,6 @@ import de.captaingoldfish.scim.sdk.server.filter.FilterNode;
 import de.captaingoldfish.scim.sdk.server.filter.resources.FilterResourceResolver;
 import de.captaingoldfish.scim.sdk.server.response.PartialListResponse;
 import java.time.Instant;
-import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -49,14 +48,7 @@ final class PersonHandler extends ResourceHandler<User> {
             .or(user::getExternalId)
             .or(user::getUserName)
             .orElseThrow(() -> new BadRequestException("A user needs a userName."));
-    Map<String, String> known = directory.person(id);
-    Map<String, String> values = known == null ? new HashMap<>() : known;
-    values.put("person", id);
-    values.putIfAbsent("status", "ACTIVE");
-    values.putIfAbsent("kind", "PERSON");
-    values.putIfAbsent("joined", directory.today().toString());
-    fill(values, user);
-    directory.savePerson(values, true);
+    directory.addPerson(id, values -> fill(values, user));
     return user(id);
   }
 
@@ -73,9 +65,7 @@ final class PersonHandler extends ResourceHandler<User> {
   public User updateResource(User user, Context context) {
     String id = user.getId().orElseThrow();
     user(id);
-    Map<String, String> values = directory.person(id);
-    fill(values, user);
-    directory.savePerson(values, false);
+    directory.changePerson(id, values -> fill(values, user));
     return user(id);
   }
 

@@ -140,10 +140,14 @@ final class HoldingsFile {
   }
 
   private void end(String holding, LocalDate until) {
+    if (until == null) {
+      draft.count(Count.SAME);
+      return;
+    }
     List<String> key = List.of(holding);
     String[] now = draft.rows.find(HOLDINGS, List.of(key)).get(key);
     int place = BookRows.columns(HOLDINGS).indexOf("until");
-    if (until == null || until.toString().equals(now[place])) {
+    if (until.toString().equals(now[place])) {
       draft.count(Count.SAME);
       return;
     }

@@ -23,6 +23,8 @@ import org.sobertally.server.time.TallyClock;
 @ApplicationScoped
 class IntakeService {
 
+  private static final int LONGEST_SOURCE = 200;
+
   private final Books books;
   private final BookRows rows;
   private final BookService book;
@@ -79,6 +81,9 @@ class IntakeService {
   Draft take(String file, Mapping mapping, String actor) {
     if (mapping.source() == null || mapping.source().isBlank()) {
       throw Problem.badRequest("source: say where such files come from.");
+    }
+    if (mapping.source().strip().length() > LONGEST_SOURCE) {
+      throw Problem.badRequest("source: use at most %d characters.".formatted(LONGEST_SOURCE));
     }
     refuseWhileCallsAreOpen("taken in");
     Draft taken =
@@ -158,7 +163,7 @@ class IntakeService {
       throw Problem.badRequest("to: %s has not come yet.".formatted(to));
     }
     switch (mapping.kind()) {
-      case PEOPLE -> new PeopleFile(draft).take(progress);
+      case PEOPLE -> new PeopleFile(draft, to).take(progress);
       case HOLDINGS -> new HoldingsFile(draft, mapping.vendor(), to).take(progress);
       case LAST_USE ->
           new LastUseFile(

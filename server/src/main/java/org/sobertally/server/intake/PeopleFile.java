@@ -25,12 +25,17 @@ final class PeopleFile {
           "kind", List.of("PERSON", "SERVICE"));
 
   private final Draft draft;
+  private final LocalDate day;
   private final Whos whos;
   private final Map<String, Integer> rowOf = new LinkedHashMap<>();
   private final Map<String, String[]> before = new HashMap<>();
 
-  PeopleFile(Draft draft) {
+  /**
+   * @param day on which the file was made
+   */
+  PeopleFile(Draft draft, LocalDate day) {
     this.draft = draft;
+    this.day = day;
     this.whos = new Whos(draft.book, null);
   }
 
@@ -67,8 +72,20 @@ final class PeopleFile {
       }
     }
     values.put("person", id);
-    values.merge("status", "ACTIVE", (now, usual) -> now == null ? usual : now);
+    sinceWhen(values, id);
     return BookRows.row(PEOPLE, values);
+  }
+
+  /** A status that is new holds from the file's day on, where the file does not say since when. */
+  private void sinceWhen(Map<String, String> values, String id) {
+    String[] now = before.get(id);
+    String was = now == null ? "ACTIVE" : now[BookRows.columns(PEOPLE).indexOf("status")];
+    if (!values.get("status").equals(was) && !draft.isMapped("status_since")) {
+      values.put("status_since", day.toString());
+      if (!draft.isMapped("until")) {
+        values.put("until", null);
+      }
+    }
   }
 
   private Map<String, String> known(String id) {

@@ -42,6 +42,7 @@ class AskLinks {
   private static final String MAC = "HmacSHA256";
   private static final int KEY_BYTES = 32;
   private static final int MOST_A_MINUTE = 20;
+  private static final int LONGEST = 2_000;
   private static final Pattern DOMAIN = Pattern.compile("[a-z0-9-]+(\\.[a-z0-9-]+)+");
 
   private final Books books;
@@ -133,6 +134,9 @@ class AskLinks {
     }
     if (plain.isEmpty()) {
       throw Problem.badRequest("domains: say of which mail domains people may ask.");
+    }
+    if (String.join(" ", plain).length() > LONGEST || String.join(" ", groups).length() > LONGEST) {
+      throw Problem.badRequest("domains, groups: fewer, please; make a second link.");
     }
     if (until.isBefore(clock.today()) || until.isAfter(clock.today().plusYears(1))) {
       throw Problem.badRequest("until: use a day from today to a year from now.");

@@ -229,6 +229,9 @@ class SingleFilesTest {
     assertThat(person.get("managerName").asText()).isEqualTo("Barnaby Thole");
     assertThat(steward.get("/api/v1/people/p9002").json().get("status").asText())
         .isEqualTo("ON_LEAVE");
+    assertThat(steward.get("/api/v1/people/p9002").json().get("statusSince").asText())
+        .as("from the file's day on, not always")
+        .isEqualTo("2026-09-30");
     takeBack(newest());
     assertThat(book()).isEqualTo(before);
   }
