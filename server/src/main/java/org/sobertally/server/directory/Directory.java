@@ -8,6 +8,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.HashMap;
 import java.util.HashSet;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -136,12 +137,16 @@ class Directory {
     if (!self && !book.people().has(manager)) {
       throw new BadRequestException("There is no person %s to report to.".formatted(manager));
     }
-    Map<String, String> managers = new HashMap<>();
-    book.people().all().forEach(p -> managers.put(p.id(), p.manager()));
-    managers.put(values.get("person"), manager);
-    List<String> chain = ManagerChains.circles(managers).get(values.get("person"));
-    if (chain != null) {
-      throw new BadRequestException(ManagerChains.say(chain));
+    // Up from them only: everybody's chains would take too long for one person of fifty thousand.
+    Set<String> chain = new LinkedHashSet<>(List.of(values.get("person")));
+    String at = manager;
+    while (at != null && chain.add(at)) {
+      at = book.people().byId(at).manager();
+    }
+    if (values.get("person").equals(at)) {
+      List<String> circle = new ArrayList<>(chain);
+      circle.add(at);
+      throw new BadRequestException(ManagerChains.say(circle));
     }
   }
 
@@ -223,11 +228,19 @@ class Directory {
           changes.removeIf(c -> Arrays.equals(c.before(), c.after()));
           if (!changes.isEmpty()) {
             rows.apply(changes);
-            service.reload(change);
+            change.apply(b -> b.withGroup(group(id, name, members, before)));
             journal.add(ACTOR, "DIRECTORY", say(name, before, changes));
           }
           return null;
         });
+  }
+
+  private static Group group(String id, String name, List<String> members, Group before) {
+    if (before == null) {
+      return new Group(id, name, null, members);
+    }
+    List<String> leads = before.leads().stream().filter(members::contains).toList();
+    return new Group(id, name, before.retentionDays(), members, leads);
   }
 
   private BookRows.Change groupRow(String id, String name, Group before) {

@@ -210,6 +210,10 @@ final class HoldingsFile {
 
   /** A row that could not be read may be of anybody, so then nobody's seat ends. */
   private void endTheRest() {
+    if (draft.sheet.rows().isEmpty()) {
+      draft.notes.add("The file names nobody at all, so no seat is ended.");
+      return;
+    }
     if (!draft.rejected.isEmpty()) {
       draft.notes.add(
           "No seat is ended while rows are rejected: one of them may be of somebody who would"
