@@ -4790,7 +4790,7 @@ export interface components {
       id: string;
       kind: components['schemas']['MoveKind'];
       what: string;
-      state: components['schemas']['State2'];
+      state: components['schemas']['State3'];
       holding?: string | null;
       account?: string | null;
       person?: string | null;
@@ -5046,6 +5046,8 @@ export interface components {
         | components['schemas']['Instant']
         | null;
       overdue: boolean;
+      ending: components['schemas']['State1'] | null;
+      answer?: string | null;
     };
     PoolLoan: {
       id: string;
@@ -5090,6 +5092,8 @@ export interface components {
       peak: number;
       /** Format: int32 */
       starts: number;
+      /** Format: int32 */
+      startsWithOwnSeat: number;
       /** Format: int32 */
       smallest: number;
       points: components['schemas']['PoolSize'][];
@@ -5255,7 +5259,7 @@ export interface components {
     };
     Slate: {
       id: string;
-      state: components['schemas']['State1'];
+      state: components['schemas']['State2'];
       author: string;
       authorName: string;
       created: components['schemas']['Instant'];
@@ -5306,9 +5310,11 @@ export interface components {
     /** @enum {string} */
     State: 'INVITED' | 'ACTIVE' | 'SUSPENDED' | 'DELETED';
     /** @enum {string} */
-    State1: 'DRAFT' | 'SENT' | 'GRANTED' | 'REFUSED' | 'LAPSED' | 'POSTED' | 'CONFIRMED' | 'FAILED';
+    State1: 'ASKED' | 'ENDING' | 'OVER' | 'STAYS' | 'REFUSED';
     /** @enum {string} */
-    State2: 'PLANNED' | 'SENT' | 'CONFIRMED' | 'FAILED' | 'UNDOING' | 'UNDONE';
+    State2: 'DRAFT' | 'SENT' | 'GRANTED' | 'REFUSED' | 'LAPSED' | 'POSTED' | 'CONFIRMED' | 'FAILED';
+    /** @enum {string} */
+    State3: 'PLANNED' | 'SENT' | 'CONFIRMED' | 'FAILED' | 'UNDOING' | 'UNDONE';
     States: {
       /** Format: int32 */
       inUse: number;

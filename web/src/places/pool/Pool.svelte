@@ -74,6 +74,13 @@
     return hours < 48 ? `${hours} h ${minutes % 60} min` : `${Math.floor(hours / 24)} days`;
   }
 
+  /** How far it has come since they were asked to leave. */
+  function sayLeaving(guest: Schemas['PoolGuest']): string {
+    if (guest.ending === 'ENDING') return 'being ended at the vendor';
+    if (guest.ending === 'REFUSED') return `not ended: ${guest.answer ?? 'the vendor refused'}`;
+    return guest.overdue ? 'asked to leave; still in' : 'asked to leave';
+  }
+
   async function change(work: () => Promise<Schemas['PoolNow']>) {
     try {
       now = await work();
@@ -189,8 +196,8 @@
               <td class={['r num', g.minutes > LONG_MINUTES && 'neg']}>{sayFor(g.minutes)}</td>
               <td class="r">
                 {#if g.leaveBy}
-                  <span class={['sub', g.overdue && 'neg']}>
-                    {g.overdue ? 'asked to leave; still in' : 'asked to leave'}
+                  <span class={['sub', g.overdue && 'neg']} title={g.answer}>
+                    {sayLeaving(g)}
                   </span>
                 {:else if maySteer}
                   <button class="word" onclick={() => ask(g.session)}>
@@ -252,7 +259,9 @@
         </div>
         <p class="sub">
           {sayCount(sizing.starts, 'start')} since {sayDay(sizing.from)}, played again at every
-          size: how many would have been refused
+          size: how many would have been refused{sizing.startsWithOwnSeat > 0
+            ? `. ${sizing.startsWithOwnSeat} of them were by people with a seat of their own, who need not have come here`
+            : ''}
         </p>
         <PoolSizes {sizing} />
         {#if spare > 0 && session.mayDraft && subscription}

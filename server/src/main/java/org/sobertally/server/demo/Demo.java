@@ -142,6 +142,7 @@ public class Demo {
       vendors.clear();
       for (var vendor : books.current().vendors().all()) {
         Files.deleteIfExists(fileOf(vendor.id()));
+        Files.deleteIfExists(endsOf(vendor.id()));
       }
       startVendors();
     }
@@ -149,6 +150,10 @@ public class Demo {
 
   private Path fileOf(String vendor) {
     return data.resolve("vendors").resolve(vendor + ".tsv");
+  }
+
+  private Path endsOf(String vendor) {
+    return data.resolve("vendors").resolve(vendor + "-ended.txt");
   }
 
   private void startVendors() {
@@ -162,6 +167,9 @@ public class Demo {
                       role.holders(),
                       role.temper(),
                       fileOf(role.vendor()));
+              if (!role.sessions().isEmpty()) {
+                vendor.seat(role.sessions(), endsOf(role.vendor()));
+              }
               vendor.setFaults(new Faults(0, List.of(), slowness, Set.of(), 1));
               callsPerSecond.ifPresent(vendor::allow);
               vendors.put(role.vendor(), vendor);

@@ -1,6 +1,7 @@
 package org.sobertally.server.demo;
 
 import java.time.Duration;
+import java.time.Instant;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -11,17 +12,25 @@ import java.util.Set;
 import java.util.UUID;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.book.Holdings;
+import org.sobertally.core.book.Sessions;
 import org.sobertally.core.catalogue.Vendor;
 import org.sobertally.core.people.Account;
 import org.sobertally.core.time.Days;
 import org.sobertally.skerry.standin.Holder;
+import org.sobertally.skerry.standin.OpenSession;
 import org.sobertally.skerry.standin.Temper;
 
 /** What each vendor's stand-in must know to play the vendor of a book. */
 final class StandInCast {
 
   /** One vendor to be played. */
-  record Role(String vendor, String name, String token, List<Holder> holders, Temper temper) {}
+  record Role(
+      String vendor,
+      String name,
+      String token,
+      List<Holder> holders,
+      Temper temper,
+      List<OpenSession> sessions) {}
 
   /** Lets nobody in by programme: changes are made there by hand. */
   private static final Set<String> WITHOUT_LINK = Set.of("reedholm");
@@ -68,7 +77,8 @@ final class StandInCast {
       if (vendor.id().equals(CHANGED_BY_HAND)) {
         holders = drifted(holders);
       }
-      roles.add(new Role(vendor.id(), vendor.name(), token, holders, temper));
+      roles.add(
+          new Role(vendor.id(), vendor.name(), token, holders, temper, sessions(book, vendor)));
     }
     return roles;
   }
@@ -81,6 +91,25 @@ final class StandInCast {
       }
     }
     return seats;
+  }
+
+  /** Who is in the vendor's pools. */
+  private static List<OpenSession> sessions(Book book, Vendor vendor) {
+    Sessions all = book.sessions();
+    List<OpenSession> open = new ArrayList<>();
+    for (int plan = 0; plan < book.plans().size(); plan++) {
+      for (int s = all.planStart(plan); s < all.planEnd(plan); s++) {
+        if (book.plans().get(plan).vendor().equals(vendor.id()) && all.ended(s) == Sessions.OPEN) {
+          open.add(
+              new OpenSession(
+                  all.id(s),
+                  book.accounts().get(all.account(s)).id(),
+                  book.plans().get(plan).id(),
+                  Instant.ofEpochMilli(all.started(s))));
+        }
+      }
+    }
+    return open;
   }
 
   private static List<Holder> holders(Book book, Vendor vendor, LocalDate today) {

@@ -103,6 +103,32 @@ public class EventIntake {
     return taken;
   }
 
+  /** Writes down that a session was seen to be over, unless that is known already. */
+  public void end(String id, Instant at) {
+    Session ended =
+        books.write(
+            change -> {
+              Session session = PoolStore.session(entities, id);
+              if (session == null || session.ended() != null) {
+                return null;
+              }
+              Instant end = at.isBefore(session.started()) ? session.started() : at;
+              Session over =
+                  new Session(id, session.account(), session.plan(), session.started(), end);
+              PoolStore.save(entities, over, null);
+              change.apply(book -> book.withSessions(List.of(over)));
+              return over;
+            });
+    if (ended != null) {
+      changed(ended.plan());
+    }
+  }
+
+  /** Tells whoever looks at the pool that something about it changed. */
+  public void changed(String plan) {
+    poolsChanged.fire(new PoolsChanged(Set.of(plan)));
+  }
+
   private void take(Batch batch, int n, CloudEvent event) {
     if (!isNew(event)) {
       batch.repeated++;

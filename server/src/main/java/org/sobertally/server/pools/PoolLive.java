@@ -18,11 +18,11 @@ import java.util.Set;
 import org.eclipse.microprofile.openapi.annotations.media.Schema;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.catalogue.Plan;
-import org.sobertally.core.catalogue.PlanModel;
 import org.sobertally.core.people.Account;
-import org.sobertally.core.time.Days;
+import org.sobertally.core.pool.OwnSeats;
 import org.sobertally.server.store.Books;
 import org.sobertally.server.time.TallyClock;
+import org.sobertally.server.vendors.VendorLinks;
 
 /** Who is in a floating pool now, and what is set aside. */
 @ApplicationScoped
@@ -31,11 +31,13 @@ class PoolLive {
   private final Books books;
   private final EntityManager entities;
   private final TallyClock clock;
+  private final VendorLinks links;
 
-  PoolLive(Books books, EntityManager entities, TallyClock clock) {
+  PoolLive(Books books, EntityManager entities, TallyClock clock, VendorLinks links) {
     this.books = books;
     this.entities = entities;
     this.clock = clock;
+    this.links = links;
   }
 
   /**
@@ -46,6 +48,8 @@ class PoolLive {
    *     pool
    * @param leaveBy by when they were asked to leave
    * @param overdue whether that has passed
+   * @param ending how far ending the session has come; null where nobody asked for it
+   * @param answer what came of that at the vendor, where it did not go through
    */
   @Schema(name = "PoolGuest")
   record Guest(
@@ -58,7 +62,11 @@ class PoolLive {
       long minutes,
       boolean ownSeat,
       @Schema(nullable = true) Instant leaveBy,
-      boolean overdue) {}
+      boolean overdue,
+      @Schema(nullable = true) PoolEnds.State ending,
+      @Schema(nullable = true) String answer) {}
+
+  private record Ask(Instant until, PoolEnds.State state, String answer) {}
 
   /**
    * A seat set aside.
@@ -69,7 +77,8 @@ class PoolLive {
   record Loan(String id, String person, String name, LocalDate until, boolean in) {}
 
   /**
-   * @param taken seats in use by those who are in without a seat of their own
+   * @param taken seats in use by those who are in without a seat of their own; at a vendor that
+   *     frees a seat when its holder is asked to leave, not by those who were
    * @param lent seats set aside for people who are not in
    * @param free below zero where more are in than there are seats
    * @param refusedToday starts that were refused since midnight
@@ -97,9 +106,10 @@ class PoolLive {
     Instant now = clock.now();
     List<Guest> guests = guests(book, plan, now);
     Set<String> in = new HashSet<>();
+    boolean freeWhenAsked = links.isFreeWhenAsked(plan.vendor());
     int taken = 0;
     for (Guest guest : guests) {
-      taken += guest.ownSeat() ? 0 : 1;
+      taken += guest.ownSeat() || freeWhenAsked && guest.leaveBy() != null ? 0 : 1;
       if (guest.person() != null) {
         in.add(guest.person());
       }
@@ -145,10 +155,14 @@ class PoolLive {
   }
 
   private List<Guest> guests(Book book, Plan plan, Instant now) {
-    Map<String, Instant> asked = new HashMap<>();
+    Map<String, Ask> asked = new HashMap<>();
     for (Object row :
-        entities.createNativeQuery("select session, until from pool_ask").getResultList()) {
-      asked.put((String) ((Object[]) row)[0], instant(((Object[]) row)[1]));
+        entities
+            .createNativeQuery("select session, until, state, answer from pool_ask")
+            .getResultList()) {
+      Object[] ask = (Object[]) row;
+      PoolEnds.State state = PoolEnds.State.valueOf((String) ask[2]);
+      asked.put((String) ask[0], new Ask(instant(ask[1]), state, (String) ask[3]));
     }
     List<Guest> guests = new ArrayList<>();
     for (Object row :
@@ -165,7 +179,8 @@ class PoolLive {
       Object[] values = (Object[]) row;
       Account account = book.accounts().byId((String) values[1]);
       Instant since = instant(values[2]);
-      Instant leaveBy = asked.get((String) values[0]);
+      Ask ask = asked.get((String) values[0]);
+      Instant leaveBy = ask == null ? null : ask.until();
       guests.add(
           new Guest(
               (String) values[0],
@@ -177,28 +192,21 @@ class PoolLive {
               (String) values[3],
               since,
               Duration.between(since, now).toMinutes(),
-              hasOwnSeat(book, account, plan),
+              OwnSeats.holds(
+                  book,
+                  book.accounts().require(account.id()),
+                  book.plans().require(plan.id()),
+                  clock.today()),
               leaveBy,
-              leaveBy != null && leaveBy.isBefore(now)));
+              leaveBy != null && leaveBy.isBefore(now),
+              ask == null ? null : ask.state(),
+              ask == null ? null : ask.answer()));
     }
     return guests;
   }
 
   private static Instant instant(Object value) {
     return value instanceof OffsetDateTime time ? time.toInstant() : (Instant) value;
-  }
-
-  /** A named seat of the same vendor whose parts contain the pool's. */
-  private boolean hasOwnSeat(Book book, Account account, Plan pool) {
-    for (int h : book.holdings().ofAccount(book.accounts().require(account.id()))) {
-      Plan held = book.planOfLine(book.holdings().line(h));
-      if (held.model() == PlanModel.NAMED
-          && held.parts().containsAll(pool.parts())
-          && book.holdings().openOn(h, Days.of(clock.today()))) {
-        return true;
-      }
-    }
-    return false;
   }
 
   private List<Loan> loans(Book book, String plan, Set<String> in) {

@@ -5,10 +5,8 @@ import io.quarkus.security.identity.SecurityIdentity;
 import io.smallrye.common.annotation.Blocking;
 import io.smallrye.mutiny.Multi;
 import io.smallrye.mutiny.infrastructure.Infrastructure;
-import io.smallrye.mutiny.operators.multi.processors.BroadcastProcessor;
 import jakarta.annotation.security.RolesAllowed;
 import jakarta.enterprise.context.ApplicationScoped;
-import jakarta.enterprise.event.Observes;
 import jakarta.persistence.EntityManager;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.Max;
@@ -32,7 +30,6 @@ import org.jboss.resteasy.reactive.RestStreamElementType;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.catalogue.PlanModel;
 import org.sobertally.server.access.Role;
-import org.sobertally.server.events.EventIntake;
 import org.sobertally.server.http.Params;
 import org.sobertally.server.http.Problem;
 import org.sobertally.server.journal.Journal;
@@ -57,7 +54,7 @@ public class PoolLiveResource {
   private final Journal journal;
   private final TallyClock clock;
   private final SecurityIdentity identity;
-  private final BroadcastProcessor<String> changed = BroadcastProcessor.create();
+  private final PoolChanges changes;
 
   PoolLiveResource(
       Books books,
@@ -65,22 +62,15 @@ public class PoolLiveResource {
       EntityManager entities,
       Journal journal,
       TallyClock clock,
-      SecurityIdentity identity) {
+      SecurityIdentity identity,
+      PoolChanges changes) {
     this.books = books;
     this.live = live;
     this.entities = entities;
     this.journal = journal;
     this.clock = clock;
     this.identity = identity;
-  }
-
-  void onChange(@Observes EventIntake.PoolsChanged pools) {
-    pools.plans().forEach(this::tell);
-  }
-
-  /** One at a time: what listens may rely on that. */
-  private synchronized void tell(String plan) {
-    changed.onNext(plan);
+    this.changes = changes;
   }
 
   private void requirePool(String plan) {
@@ -105,15 +95,15 @@ public class PoolLiveResource {
   @Blocking
   public Multi<PoolLive.Now> stream(@PathParam("plan") String plan) {
     requirePool(plan);
-    Multi<String> changes =
+    Multi<String> ticks =
         Multi.createBy()
             .merging()
             .streams(
-                changed.filter(plan::equals),
+                changes.of(plan),
                 Multi.createFrom().ticks().every(AT_LEAST_EVERY).map(tick -> plan))
             .onOverflow()
             .dropPreviousItems();
-    return changes
+    return ticks
         .emitOn(Infrastructure.getDefaultWorkerPool())
         .map(one -> live.now(plan))
         .onFailure()
@@ -126,7 +116,10 @@ public class PoolLiveResource {
   @Schema(name = "LeaveRequest")
   public record LeaveRequest(@NotNull @Min(0) @Max(1440) Integer minutes) {}
 
-  /** Asks somebody to leave within a grace period; the seat is free once the session ends. */
+  /**
+   * Asks somebody to leave within a grace period. Where the vendor lets sessions be ended, it is
+   * ended there when that is over.
+   */
   @POST
   @Path("/sessions/{session}/ask")
   @RolesAllowed(Role.STEWARD_NAME)
@@ -150,8 +143,8 @@ public class PoolLiveResource {
             entities
                 .createNativeQuery(
                     """
-                    merge into pool_ask (session, asked_by, asked, until) key (session)
-                    values (:session, :by, :asked, :until)
+                    merge into pool_ask (session, asked_by, asked, until, state, attempts, due, answer)
+                      key (session) values (:session, :by, :asked, :until, 'ASKED', 0, null, null)
                     """)
                 .setParameter("session", session)
                 .setParameter("by", actor())
@@ -253,6 +246,6 @@ public class PoolLiveResource {
               work.run();
               journal.add(actor, kind, text, entry);
             });
-    tell(plan);
+    changes.tell(plan);
   }
 }

@@ -18,6 +18,7 @@ import org.eclipse.microprofile.openapi.annotations.tags.Tag;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.book.Sessions;
 import org.sobertally.core.money.Money;
+import org.sobertally.core.pool.OwnSeats;
 import org.sobertally.core.pool.PoolPeaks;
 import org.sobertally.core.pool.PoolReplay;
 import org.sobertally.server.http.MoneyDto;
@@ -54,6 +55,8 @@ public class PoolResource {
   /**
    * @param peak the smallest pool that would have refused nobody
    * @param smallest the smallest pool that refuses at most 1 start in 100
+   * @param startsWithOwnSeat how many of the starts were made by people who held a seat of their
+   *     own that would have done: they need not have come into the pool
    * @param peakByHourOfWeek 168 hours, Monday from midnight, in the organisation's zone
    */
   @Schema(name = "PoolSizing")
@@ -63,6 +66,7 @@ public class PoolResource {
       int bought,
       int peak,
       int starts,
+      int startsWithOwnSeat,
       int smallest,
       List<PoolSize> points,
       List<Integer> peakByHourOfWeek) {}
@@ -101,6 +105,7 @@ public class PoolResource {
         line < 0 ? 0 : book.boughtOn(line, day),
         replay.peak(),
         replay.starts(),
+        OwnSeats.starts(book, plan, from, to, clock.zone()),
         replay.smallest(0.01),
         points,
         Arrays.stream(PoolPeaks.byHourOfWeek(book, plan, from, to, clock.zone())).boxed().toList());

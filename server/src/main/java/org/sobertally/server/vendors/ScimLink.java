@@ -4,6 +4,7 @@ import com.fasterxml.jackson.databind.node.JsonNodeFactory;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import com.fasterxml.jackson.jakarta.rs.json.JacksonJsonProvider;
 import com.unboundid.scim2.client.ScimService;
+import com.unboundid.scim2.common.GenericScimResource;
 import com.unboundid.scim2.common.exceptions.ScimException;
 import com.unboundid.scim2.common.filters.Filter;
 import com.unboundid.scim2.common.messages.ListResponse;
@@ -31,17 +32,24 @@ import java.util.concurrent.TimeUnit;
 /**
  * A vendor that speaks SCIM 2.0 (RFC 7643, 7644): an account is a User whose {@code userName} is
  * the account's id, a seat is an entitlement whose value is the plan's id; an invitation that was
- * not taken up has the role {@code invited}, an administrator the role {@code admin}.
+ * not taken up has the role {@code invited}, an administrator the role {@code admin}. A vendor with
+ * shared pools may have a resource type {@code PoolSession} at {@code /Sessions}: deleting one ends
+ * it.
  */
 final class ScimLink implements SeatLink {
 
   private static final String USERS = "Users";
+  private static final String SESSIONS = "Sessions";
+  private static final String POOL_SESSION = "PoolSession";
   private static final int PAGE = 200;
+  private static final int NOT_FOUND = 404;
+  private static final int TOO_MANY = 429;
   private static final ThreadLocal<String> CALL_ID = new ThreadLocal<>();
   private static final ThreadLocal<String> RETRY_AFTER = new ThreadLocal<>();
 
   private final String vendor;
   private final ScimService scim;
+  private volatile Boolean sessions;
 
   ScimLink(String vendor, URI base, String token, Duration timeout) {
     this.vendor = vendor;
@@ -50,21 +58,27 @@ final class ScimLink implements SeatLink {
             .connectTimeout(timeout.toMillis(), TimeUnit.MILLISECONDS)
             .readTimeout(timeout.toMillis(), TimeUnit.MILLISECONDS)
             .register(new JacksonJsonProvider(JsonUtils.createObjectMapper()))
-            .register(new Headers(token))
+            .register(new Headers(token, new Pace(System::nanoTime)))
             .build();
     this.scim = new ScimService(client.target(base));
   }
 
-  /** Sends who we are and which call this is; keeps what the vendor says about waiting. */
+  /**
+   * Sends who we are and which call this is, no faster than the vendor lets us; keeps what it says
+   * about waiting.
+   */
   private static final class Headers implements ClientRequestFilter, ClientResponseFilter {
     private final String token;
+    private final Pace pace;
 
-    Headers(String token) {
+    Headers(String token, Pace pace) {
       this.token = token;
+      this.pace = pace;
     }
 
     @Override
     public void filter(ClientRequestContext request) {
+      pause(pace.turn());
       if (!token.isEmpty()) {
         request.getHeaders().putSingle("Authorization", "Bearer " + token);
       }
@@ -76,6 +90,23 @@ final class ScimLink implements SeatLink {
     @Override
     public void filter(ClientRequestContext request, ClientResponseContext response) {
       RETRY_AFTER.set(response.getHeaderString("Retry-After"));
+      if (response.getStatus() == TOO_MANY) {
+        // One that wants us back at once does not complain of our pace.
+        if (retryAfter() > 0) {
+          pace.tooMany();
+        }
+      } else {
+        pace.taken();
+      }
+    }
+
+    private static void pause(long nanos) {
+      try {
+        TimeUnit.NANOSECONDS.sleep(nanos);
+      } catch (InterruptedException e) {
+        Thread.currentThread().interrupt();
+        throw new ProcessingException("Interrupted while waiting for a turn.", e);
+      }
     }
   }
 
@@ -142,7 +173,7 @@ final class ScimLink implements SeatLink {
   }
 
   private Answer answerTo(int status, String reason) {
-    if (status == 429 || status == 503) {
+    if (status == TOO_MANY || status == 503) {
       return new Answer.Later(reason, retryAfter());
     }
     // After any other failure on the vendor's side nobody knows how far it came.
@@ -190,6 +221,53 @@ final class ScimLink implements SeatLink {
       return new Roll.Unread(e.getMessage());
     } catch (ProcessingException e) {
       return new Roll.Unread(unreached(e));
+    }
+  }
+
+  /** Asked of the vendor until it answers; then remembered. */
+  @Override
+  public boolean endsSessions() {
+    Boolean known = sessions;
+    if (known == null) {
+      try {
+        known =
+            scim.getResourceTypes().getResources().stream()
+                .anyMatch(type -> POOL_SESSION.equals(type.getName()));
+        sessions = known;
+      } catch (ScimException | WebApplicationException | ProcessingException e) {
+        return false;
+      }
+    }
+    return known;
+  }
+
+  @Override
+  public Answer end(String callId, String session) {
+    CALL_ID.set(callId);
+    RETRY_AFTER.remove();
+    try {
+      scim.deleteRequest(SESSIONS, session).invoke();
+      return new Answer.Done();
+    } catch (ScimException e) {
+      return status(e) == NOT_FOUND ? new Answer.Done() : answerTo(status(e), reason(e));
+    } catch (WebApplicationException e) {
+      return answerTo(e.getResponse().getStatus(), e.getMessage());
+    } catch (ProcessingException e) {
+      return new Answer.Unknown(unreached(e));
+    } finally {
+      CALL_ID.remove();
+    }
+  }
+
+  @Override
+  public Optional<Boolean> isOpen(String session) {
+    try {
+      scim.retrieve(SESSIONS, session, GenericScimResource.class);
+      return Optional.of(true);
+    } catch (ScimException e) {
+      return status(e) == NOT_FOUND ? Optional.of(false) : Optional.empty();
+    } catch (WebApplicationException | ProcessingException e) {
+      return Optional.empty();
     }
   }
 

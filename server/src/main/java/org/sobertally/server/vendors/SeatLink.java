@@ -1,6 +1,7 @@
 package org.sobertally.server.vendors;
 
 import java.util.List;
+import java.util.Optional;
 
 /** A programmatic way to one vendor: asks for and reads back who holds which plans. */
 public interface SeatLink {
@@ -17,6 +18,15 @@ public interface SeatLink {
 
   /** What the vendor says now of all its accounts. */
   Roll readAll();
+
+  /** Whether the vendor shows the sessions of its pools and lets them be ended. */
+  boolean endsSessions();
+
+  /** Asks the vendor to end a session. Asking twice is harmless. */
+  Answer end(String callId, String session);
+
+  /** Whether the vendor shows the session as open; empty where it could not be read. */
+  Optional<Boolean> isOpen(String session);
 
   /** How a vendor took a call. */
   sealed interface Answer {

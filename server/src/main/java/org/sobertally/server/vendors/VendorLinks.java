@@ -8,6 +8,7 @@ import java.net.URI;
 import java.time.Duration;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import org.eclipse.microprofile.config.inject.ConfigProperty;
 
@@ -16,15 +17,24 @@ import org.eclipse.microprofile.config.inject.ConfigProperty;
 public class VendorLinks {
 
   private final Map<String, SeatLink> links = new ConcurrentHashMap<>();
+  private final Set<String> freeWhenAsked = ConcurrentHashMap.newKeySet();
   private final Duration timeout;
 
   VendorLinks(
       Configured configured, @ConfigProperty(name = "sober.calls.timeout") Duration timeout) {
     this.timeout = timeout;
-    configured.byVendor().forEach((vendor, link) -> connect(vendor, link.url(), link.token()));
+    configured
+        .byVendor()
+        .forEach(
+            (vendor, link) -> {
+              connect(vendor, link.url(), link.token());
+              if (link.freeWhenAsked()) {
+                freeWhenAsked.add(vendor);
+              }
+            });
   }
 
-  /** {@code sober.links."<vendor>".url} and {@code .token}. */
+  /** {@code sober.links."<vendor>".url}, {@code .token} and {@code .free-when-asked}. */
   @ConfigMapping(prefix = "sober.links")
   interface Configured {
 
@@ -39,12 +49,24 @@ public class VendorLinks {
       /** Sent as a bearer token. */
       @WithDefault("")
       String token();
+
+      /** Whether a pool's seat is free again as soon as its holder is asked to leave. */
+      @WithDefault("false")
+      boolean freeWhenAsked();
     }
   }
 
   /** Links a vendor's SCIM 2.0 service, in place of any earlier link. */
   public void connect(String vendor, URI url, String token) {
     links.put(vendor, new ScimLink(vendor, url, token, timeout));
+  }
+
+  /**
+   * Whether the vendor counts a pool's seat as free as soon as somebody is asked to leave; else it
+   * is free when they are out.
+   */
+  public boolean isFreeWhenAsked(String vendor) {
+    return freeWhenAsked.contains(vendor);
   }
 
   public Optional<SeatLink> to(String vendor) {

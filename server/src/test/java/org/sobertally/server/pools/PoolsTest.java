@@ -8,11 +8,16 @@ import io.quarkus.test.junit.QuarkusTest;
 import jakarta.inject.Inject;
 import jakarta.persistence.EntityManager;
 import java.nio.charset.StandardCharsets;
+import java.util.List;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
+import org.sobertally.server.demo.Demo;
 import org.sobertally.server.support.Caller;
 import org.sobertally.server.support.Caller.Answer;
+import org.sobertally.server.support.Wait;
 import org.sobertally.skerry.book.SkerryLine;
+import org.sobertally.skerry.standin.Faults;
+import org.sobertally.skerry.standin.VendorStandIn;
 
 @QuarkusTest
 class PoolsTest {
@@ -20,6 +25,8 @@ class PoolsTest {
   private static final String SURVEY = "/api/v1/pools/plum-survey";
 
   @Inject EntityManager entities;
+  @Inject Demo demo;
+  @Inject PoolEnds ends;
 
   private final Caller steward = Caller.steward();
 
@@ -76,6 +83,38 @@ class PoolsTest {
     assertThat(steward.postJson(SURVEY + "/sessions/none/ask", "{\"minutes\":5}").status())
         .isEqualTo(409);
     assertThat(Caller.reader().postJson(ask, "{\"minutes\":5}").status()).isEqualTo(403);
+  }
+
+  @Test
+  void aSessionIsEndedAtTheVendorWhenTheGraceIsOver() {
+    String session = steward.get(SURVEY + "/now").json().at("/guests/0/session").asText();
+    VendorStandIn vendor = demo.standIn("plumbrigg");
+    assertThat(vendor.isOpen(session)).isTrue();
+    vendor.setFaults(Faults.share(0.5, 3, Faults.Kind.ANSWER_LOST, Faults.Kind.CUT));
+    steward.postJson(SURVEY + "/sessions/" + session + "/ask", "{\"minutes\":0}");
+    Wait.until(
+        "the session is seen over",
+        () -> {
+          ends.endOverdue();
+          return !guests().contains(session);
+        });
+    vendor.setFaults(Faults.NONE);
+    assertThat(vendor.isOpen(session)).isFalse();
+    assertThat(steward.get(SURVEY + "/now").json().get("free").asInt()).isEqualTo(2);
+    assertThat(steward.get("/api/v1/journal?kind=POOL_ENDED").json()).hasSize(1);
+  }
+
+  @Test
+  void nobodyIsPutOutBeforeTheGraceIsOver() {
+    String session = steward.get(SURVEY + "/now").json().at("/guests/0/session").asText();
+    steward.postJson(SURVEY + "/sessions/" + session + "/ask", "{\"minutes\":15}");
+    ends.endOverdue();
+    assertThat(demo.standIn("plumbrigg").isOpen(session)).isTrue();
+    assertThat(guests()).contains(session);
+  }
+
+  private List<String> guests() {
+    return steward.get(SURVEY + "/now").json().at("/guests").findValuesAsText("session");
   }
 
   @Test

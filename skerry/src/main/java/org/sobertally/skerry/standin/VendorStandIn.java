@@ -75,6 +75,7 @@ public final class VendorStandIn implements AutoCloseable {
   private final Deque<Long> recent = new ArrayDeque<>();
   private Random random = new Random(1);
   private ResourceEndpoint endpoint;
+  private SessionHandler sessions;
 
   private VendorStandIn(
       String vendorName, String token, Collection<Holder> holders, Temper temper, Path file) {
@@ -109,6 +110,9 @@ public final class VendorStandIn implements AutoCloseable {
       var users = endpoint.registerEndpoint(new UserEndpointDefinition(handler));
       users.getFeatures().setAutoFiltering(true);
       users.getFeatures().getETagFeature().setEnabled(true);
+      if (sessions != null) {
+        endpoint.registerEndpoint(sessions.definition());
+      }
     }
     return endpoint;
   }
@@ -155,6 +159,21 @@ public final class VendorStandIn implements AutoCloseable {
     }
     recent.add(now);
     return false;
+  }
+
+  /**
+   * From now on, the vendor has shared pools with these people in, and lets sessions be ended.
+   *
+   * @param file where ends are kept over restarts; null for nowhere
+   */
+  public synchronized void seat(Collection<OpenSession> open, Path file) {
+    sessions = new SessionHandler(open, file);
+    endpoint = null;
+  }
+
+  /** Whether the session is open here. */
+  public synchronized boolean isOpen(String session) {
+    return sessions != null && sessions.isOpen(session);
   }
 
   /** From now on, changes show only after so long. */

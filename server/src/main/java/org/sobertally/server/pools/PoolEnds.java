@@ -1,0 +1,199 @@
+package org.sobertally.server.pools;
+
+import io.quarkus.narayana.jta.QuarkusTransaction;
+import io.quarkus.scheduler.Scheduled;
+import io.quarkus.scheduler.Scheduled.ConcurrentExecution;
+import jakarta.enterprise.context.ApplicationScoped;
+import jakarta.persistence.EntityManager;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.ZoneOffset;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import org.jboss.logging.Logger;
+import org.sobertally.core.book.Book;
+import org.sobertally.core.people.Account;
+import org.sobertally.server.events.EventIntake;
+import org.sobertally.server.journal.Journal;
+import org.sobertally.server.journal.JournalEntry;
+import org.sobertally.server.store.Books;
+import org.sobertally.server.time.TallyClock;
+import org.sobertally.server.vendors.SeatLink;
+import org.sobertally.server.vendors.SeatLink.Answer;
+import org.sobertally.server.vendors.VendorLinks;
+
+/**
+ * Ends sessions at their vendor once the grace of those who were asked to leave is over. A call is
+ * written down before it is made; after it, and after a kill, the vendor is read, and a session is
+ * over only when the vendor no longer shows it.
+ */
+@ApplicationScoped
+class PoolEnds {
+
+  /** How far the wish that somebody leaves has come. */
+  enum State {
+    /** They have until the end of the grace. */
+    ASKED,
+    /** The vendor is asked, or about to be. */
+    ENDING,
+    /** They are out. */
+    OVER,
+    /** The vendor cannot be asked: they leave when they leave. */
+    STAYS,
+    /** The vendor said no, or could not be brought to it. */
+    REFUSED
+  }
+
+  private static final Logger LOG = Logger.getLogger(PoolEnds.class);
+  private static final int MOST_ATTEMPTS = 6;
+  private static final Duration FIRST_WAIT = Duration.ofSeconds(2);
+
+  private final EntityManager entities;
+  private final Books books;
+  private final VendorLinks links;
+  private final EventIntake events;
+  private final Journal journal;
+  private final TallyClock clock;
+
+  PoolEnds(
+      EntityManager entities,
+      Books books,
+      VendorLinks links,
+      EventIntake events,
+      Journal journal,
+      TallyClock clock) {
+    this.entities = entities;
+    this.books = books;
+    this.links = links;
+    this.events = events;
+    this.journal = journal;
+    this.clock = clock;
+  }
+
+  /** A session whose time is over, at its vendor. */
+  private record Due(
+      String session, String account, String plan, String askedBy, State state, int attempts) {}
+
+  /** Looks after everybody whose grace is over. */
+  @Scheduled(every = "5s", delayed = "5s", concurrentExecution = ConcurrentExecution.SKIP)
+  void endOverdue() {
+    for (Due due : QuarkusTransaction.requiringNew().call(this::due)) {
+      try {
+        end(due);
+      } catch (RuntimeException e) {
+        LOG.errorf(e, "The session %s could not be ended; it is looked at again.", due.session());
+      }
+    }
+  }
+
+  private List<Due> due() {
+    List<Due> due = new ArrayList<>();
+    for (Object found :
+        entities
+            .createNativeQuery(
+                """
+                select a.session, s."ACCOUNT", s."PLAN", a.asked_by, a.state, a.attempts
+                from pool_ask a join book_sessions s on s."SESSION" = a.session
+                where a.state in ('ASKED', 'ENDING') and a.until <= :now and s."ENDED" is null
+                  and (a.due is null or a.due <= :real)
+                order by a.until, a.session
+                """)
+            .setParameter("now", clock.now().atOffset(ZoneOffset.UTC))
+            .setParameter("real", Instant.now().atOffset(ZoneOffset.UTC))
+            .getResultList()) {
+      Object[] row = (Object[]) found;
+      due.add(
+          new Due(
+              (String) row[0],
+              (String) row[1],
+              (String) row[2],
+              (String) row[3],
+              State.valueOf((String) row[4]),
+              ((Number) row[5]).intValue()));
+    }
+    return due;
+  }
+
+  private void end(Due due) {
+    Optional<SeatLink> found = links.to(books.current().plans().byId(due.plan()).vendor());
+    if (found.isEmpty()) {
+      mark(due, State.STAYS, due.attempts(), null, "There is no link to this vendor.");
+      return;
+    }
+    SeatLink link = found.get();
+    if (due.state() == State.ENDING && isSeenOver(link, due)) {
+      return;
+    }
+    if (!link.endsSessions()) {
+      mark(due, State.STAYS, due.attempts(), null, "The vendor does not end sessions for us.");
+    } else if (due.attempts() >= MOST_ATTEMPTS) {
+      mark(due, State.REFUSED, due.attempts(), null, "Given up after 6 attempts.");
+    } else {
+      Instant again = Instant.now().plus(FIRST_WAIT.multipliedBy(1L << due.attempts()));
+      mark(due, State.ENDING, due.attempts() + 1, again, null);
+      ask(link, due, again);
+    }
+  }
+
+  private void ask(SeatLink link, Due due, Instant again) {
+    Answer answer = link.end("end-" + due.session(), due.session());
+    if (answer instanceof Answer.Done) {
+      isSeenOver(link, due);
+    } else if (answer instanceof Answer.Refused refused) {
+      mark(due, State.REFUSED, due.attempts() + 1, null, refused.reason());
+    } else if (answer instanceof Answer.Later later) {
+      Instant named = Instant.now().plusSeconds(later.seconds());
+      // A vendor that says when to come again was not tried in vain.
+      int attempts = later.seconds() > 0 ? due.attempts() : due.attempts() + 1;
+      mark(due, State.ENDING, attempts, named.isAfter(again) ? named : again, later.reason());
+    } else {
+      mark(due, State.ENDING, due.attempts() + 1, again, ((Answer.Unknown) answer).reason());
+    }
+  }
+
+  /** Whether the vendor was read and does not show the session any more. */
+  private boolean isSeenOver(SeatLink link, Due due) {
+    if (link.isOpen(due.session()).orElse(true)) {
+      return false;
+    }
+    events.end(due.session(), clock.now());
+    Book book = books.current();
+    Account account = book.accounts().byId(due.account());
+    String name =
+        account.person() == null ? account.email() : book.people().byId(account.person()).name();
+    QuarkusTransaction.requiringNew()
+        .run(
+            () -> {
+              set(due.session(), State.OVER, due.attempts(), null, null);
+              JournalEntry entry = new JournalEntry();
+              entry.person = account.person();
+              String plan = book.plans().byId(due.plan()).name();
+              String text = "Ended the session of %s in %s, at the vendor; seen over.";
+              journal.add(due.askedBy(), "POOL_ENDED", text.formatted(name, plan), entry);
+            });
+    return true;
+  }
+
+  private void mark(Due due, State state, int attempts, Instant again, String answer) {
+    QuarkusTransaction.requiringNew().run(() -> set(due.session(), state, attempts, again, answer));
+    if (state == State.REFUSED || state == State.STAYS) {
+      events.changed(due.plan());
+    }
+  }
+
+  private void set(String session, State state, int attempts, Instant again, String answer) {
+    entities
+        .createNativeQuery(
+            """
+            update pool_ask set state = :state, attempts = :attempts, due = :due, answer = :answer
+            where session = :session
+            """)
+        .setParameter("state", state.name())
+        .setParameter("attempts", attempts)
+        .setParameter("due", again == null ? null : again.atOffset(ZoneOffset.UTC))
+        .setParameter("answer", answer)
+        .setParameter("session", session)
+        .executeUpdate();
+  }
+}
