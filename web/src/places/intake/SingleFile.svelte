@@ -223,14 +223,16 @@
         value={mapping.from ?? ''}
         onchange={(e) => (mapping = { ...mapping!, from: e.currentTarget.value || null })}
       /> (empty: as before).
-    {:else if mapping.kind === 'HOLDINGS'}
+    {:else if mapping.kind === 'HOLDINGS' || mapping.kind === 'PEOPLE'}
       <label class="whole">
         <input
           type="checkbox"
           checked={mapping.whole ?? false}
           onchange={(e) => (mapping = { ...mapping!, whole: e.currentTarget.checked })}
         />
-        It lists everybody: who is not in it holds no seat any more.
+        It lists everybody: who is not in it {mapping.kind === 'PEOPLE'
+          ? 'has left'
+          : 'holds no seat any more'}.
       </label>
     {/if}
   </div>

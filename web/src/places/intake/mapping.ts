@@ -91,6 +91,7 @@ const COUNT_WORDS: Record<FileKind, Record<string, [string, string]>> = {
     NEW: ['seat begins', 'seats begin'],
     CHANGED: ['seat’s end is set', 'seats’ ends are set'],
     ENDED: ['seat ends', 'seats end'],
+    LEFT: ['person has left', 'people have left'],
     ACCOUNTS: ['new account', 'new accounts'],
     NOBODY: ['of them nobody’s', 'of them nobody’s'],
   },

@@ -47,7 +47,11 @@ final class GroupHandler extends ResourceHandler<Group> {
   }
 
   private static List<String> members(Group group) {
-    return group.getMembers().stream().flatMap(m -> m.getValue().stream()).distinct().toList();
+    return group.getMembers().stream()
+        .flatMap(m -> m.getValue().stream())
+        .distinct()
+        .sorted()
+        .toList();
   }
 
   @Override

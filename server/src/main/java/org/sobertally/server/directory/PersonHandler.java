@@ -133,7 +133,11 @@ final class PersonHandler extends ResourceHandler<User> {
             .findFirst()
             .orElse(null));
     values.put("time_zone", user.getTimezone().orElse(null));
-    setActive(values, user.isActive().orElse(true));
+    // Silence about it leaves somebody as they are; who had left is back.
+    boolean leftBefore = "LEFT".equals(values.get("status"));
+    user.isActive()
+        .or(() -> leftBefore ? Optional.of(true) : Optional.empty())
+        .ifPresent(active -> setActive(values, active));
   }
 
   private void setActive(Map<String, String> values, boolean active) {

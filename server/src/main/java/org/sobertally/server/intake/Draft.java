@@ -21,6 +21,8 @@ final class Draft {
     SAME,
     /** Seats that end because the file lists everybody and these not. */
     ENDED,
+    /** People who have left because the file lists everybody and these not. */
+    LEFT,
     ACCOUNTS,
     /** Accounts of whom the directory knows nobody. */
     NOBODY,

@@ -19,7 +19,8 @@ import org.eclipse.microprofile.openapi.annotations.media.Schema;
  * @param values what the file's words for a status or a kind of person mean
  * @param from the first day of which the file knows; null where the source's reach stays
  * @param to the day on which the file was made, up to which it knows everything
- * @param whole whether who is not in the file holds no seat of the vendor any more
+ * @param whole whether the file lists everybody: who is not in it holds no seat of the vendor any
+ *     more, or, in a file of people, has left
  */
 @Schema(name = "FileMapping")
 public record Mapping(

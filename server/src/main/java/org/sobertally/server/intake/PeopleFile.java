@@ -54,6 +54,40 @@ final class PeopleFile {
     dropUnknownManagers(after);
     dropCircles(after);
     after.forEach(this::change);
+    if (draft.mapping.whole()) {
+      letTheRestLeave();
+    }
+  }
+
+  /** A row that could not be read may be of anybody, so then nobody leaves. */
+  private void letTheRestLeave() {
+    if (rowOf.isEmpty()) {
+      draft.notes.add("The file names nobody at all, so nobody leaves.");
+      return;
+    }
+    if (!draft.rejected.isEmpty()) {
+      draft.notes.add(
+          "Nobody leaves while rows are rejected: one of them may be of somebody who would. Mend"
+              + " them first.");
+      return;
+    }
+    List<List<String>> gone =
+        draft.book.people().all().stream()
+            .filter(p -> p.kind() == Person.Kind.PERSON && p.status() != Person.Status.LEFT)
+            .filter(p -> !rowOf.containsKey(p.id()))
+            .map(p -> List.of(p.id()))
+            .toList();
+    List<String> columns = BookRows.columns(PEOPLE);
+    Map<List<String>, String[]> stored = draft.rows.find(PEOPLE, gone);
+    for (List<String> key : gone) {
+      String[] now = stored.get(key);
+      String[] after = now.clone();
+      after[columns.indexOf("status")] = "LEFT";
+      after[columns.indexOf("status_since")] = day.toString();
+      after[columns.indexOf("until")] = null;
+      draft.changes.add(new BookRows.Change(PEOPLE, now, after));
+      draft.count(Count.LEFT);
+    }
   }
 
   private String[] row(int row) throws BadRowException, BookRows.NotAValueException {

@@ -25,8 +25,10 @@ import java.time.Duration;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.TimeUnit;
 
 /**
@@ -44,21 +46,24 @@ final class ScimLink implements SeatLink {
   private static final int PAGE = 200;
   private static final int NOT_FOUND = 404;
   private static final int TOO_MANY = 429;
+  private static final int UNAVAILABLE = 503;
+  private static final String IDEMPOTENCY_KEY = "Idempotency-Key";
   private static final ThreadLocal<String> CALL_ID = new ThreadLocal<>();
-  private static final ThreadLocal<String> RETRY_AFTER = new ThreadLocal<>();
 
   private final String vendor;
+  private final Headers headers;
   private final ScimService scim;
   private volatile Boolean sessions;
 
   ScimLink(String vendor, URI base, String token, Duration timeout) {
     this.vendor = vendor;
+    this.headers = new Headers(token, new Pace(System::nanoTime));
     Client client =
         ClientBuilder.newBuilder()
             .connectTimeout(timeout.toMillis(), TimeUnit.MILLISECONDS)
             .readTimeout(timeout.toMillis(), TimeUnit.MILLISECONDS)
             .register(new JacksonJsonProvider(JsonUtils.createObjectMapper()))
-            .register(new Headers(token, new Pace(System::nanoTime)))
+            .register(headers)
             .build();
     this.scim = new ScimService(client.target(base));
   }
@@ -70,6 +75,9 @@ final class ScimLink implements SeatLink {
   private static final class Headers implements ClientRequestFilter, ClientResponseFilter {
     private final String token;
     private final Pace pace;
+
+    /** What the vendor said about waiting, by call: answers come in on a thread of their own. */
+    private final Map<String, Long> waits = new ConcurrentHashMap<>();
 
     Headers(String token, Pace pace) {
       this.token = token;
@@ -83,21 +91,39 @@ final class ScimLink implements SeatLink {
         request.getHeaders().putSingle("Authorization", "Bearer " + token);
       }
       if (CALL_ID.get() != null) {
-        request.getHeaders().putSingle("Idempotency-Key", CALL_ID.get());
+        request.getHeaders().putSingle(IDEMPOTENCY_KEY, CALL_ID.get());
       }
     }
 
     @Override
     public void filter(ClientRequestContext request, ClientResponseContext response) {
-      RETRY_AFTER.set(response.getHeaderString("Retry-After"));
-      if (response.getStatus() == TOO_MANY) {
-        // One that wants us back at once does not complain of our pace.
-        if (retryAfter() > 0) {
-          pace.tooMany();
-        }
-      } else {
+      if (response.getStatus() != TOO_MANY && response.getStatus() != UNAVAILABLE) {
         pace.taken();
+        return;
       }
+      long seconds = seconds(response.getHeaderString("Retry-After"));
+      if (response.getStatus() == TOO_MANY && seconds > 0) {
+        // One that wants us back at once does not complain of our pace.
+        pace.tooMany();
+      }
+      String call = request.getHeaderString(IDEMPOTENCY_KEY);
+      if (call != null) {
+        waits.put(call, seconds);
+      }
+    }
+
+    private static long seconds(String retryAfter) {
+      try {
+        return retryAfter == null ? 0 : Math.max(0, Long.parseLong(retryAfter.strip()));
+      } catch (NumberFormatException e) {
+        return 0;
+      }
+    }
+
+    /** How long the vendor wants the call to wait; 0 where it did not say. */
+    long waitOf(String call) {
+      Long seconds = waits.remove(call);
+      return seconds == null ? 0 : seconds;
     }
 
     private static void pause(long nanos) {
@@ -113,7 +139,6 @@ final class ScimLink implements SeatLink {
   @Override
   public Answer ask(String callId, Wish wish) {
     CALL_ID.set(callId);
-    RETRY_AFTER.remove();
     try {
       Optional<UserResource> user = find(wish.account());
       if (wish.metBy(user.map(ScimLink::login).orElse(Login.absent(wish.account())))) {
@@ -129,9 +154,9 @@ final class ScimLink implements SeatLink {
       }
       return new Answer.Done();
     } catch (ScimException e) {
-      return answerTo(status(e), reason(e));
+      return answerTo(callId, status(e), reason(e));
     } catch (WebApplicationException e) {
-      return answerTo(e.getResponse().getStatus(), e.getMessage());
+      return answerTo(callId, e.getResponse().getStatus(), e.getMessage());
     } catch (ProcessingException e) {
       return new Answer.Unknown(unreached(e));
     } finally {
@@ -172,21 +197,13 @@ final class ScimLink implements SeatLink {
     request.invoke(UserResource.class);
   }
 
-  private Answer answerTo(int status, String reason) {
-    if (status == TOO_MANY || status == 503) {
-      return new Answer.Later(reason, retryAfter());
+  private Answer answerTo(String callId, int status, String reason) {
+    long wait = headers.waitOf(callId);
+    if (status == TOO_MANY || status == UNAVAILABLE) {
+      return new Answer.Later(reason, wait);
     }
     // After any other failure on the vendor's side nobody knows how far it came.
     return status >= 500 || status < 400 ? new Answer.Unknown(reason) : new Answer.Refused(reason);
-  }
-
-  private static long retryAfter() {
-    try {
-      String seconds = RETRY_AFTER.get();
-      return seconds == null ? 0 : Math.max(0, Long.parseLong(seconds.strip()));
-    } catch (NumberFormatException e) {
-      return 0;
-    }
   }
 
   @Override
@@ -244,14 +261,13 @@ final class ScimLink implements SeatLink {
   @Override
   public Answer end(String callId, String session) {
     CALL_ID.set(callId);
-    RETRY_AFTER.remove();
     try {
       scim.deleteRequest(SESSIONS, session).invoke();
       return new Answer.Done();
     } catch (ScimException e) {
-      return status(e) == NOT_FOUND ? new Answer.Done() : answerTo(status(e), reason(e));
+      return status(e) == NOT_FOUND ? new Answer.Done() : answerTo(callId, status(e), reason(e));
     } catch (WebApplicationException e) {
-      return answerTo(e.getResponse().getStatus(), e.getMessage());
+      return answerTo(callId, e.getResponse().getStatus(), e.getMessage());
     } catch (ProcessingException e) {
       return new Answer.Unknown(unreached(e));
     } finally {

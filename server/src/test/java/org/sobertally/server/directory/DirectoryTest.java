@@ -83,6 +83,19 @@ class DirectoryTest {
   }
 
   @Test
+  void aReplacementThatDoesNotSpeakOfActiveLeavesSomebodySuspended() {
+    assertThat(send("POST", "/Users", ODA).status()).isEqualTo(201);
+    String suspended = ODA.replace("\"active\": true", "\"active\": false");
+    assertThat(send("PUT", "/Users/p9100", suspended).status()).isEqualTo(200);
+    String silent = ODA.replace("\"active\": true,", "").replace("Finance", "Legal");
+    assertThat(send("PUT", "/Users/p9100", silent).status()).isEqualTo(200);
+    assertThat(person("p9100").get("status").asText()).isEqualTo("SUSPENDED");
+    assertThat(person("p9100").get("department").asText()).isEqualTo("Legal");
+    assertThat(send("PUT", "/Users/p9100", ODA).status()).isEqualTo(200);
+    assertThat(person("p9100").get("status").asText()).isEqualTo("ACTIVE");
+  }
+
+  @Test
   void findsPeopleAndSaysWhichFilterItCannotFollow() {
     JsonNode found =
         send("GET", "/Users?filter=userName%20eq%20%22hakon.nygren@skerryline.example%22", null)

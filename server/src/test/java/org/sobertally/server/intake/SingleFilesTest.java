@@ -162,6 +162,37 @@ class SingleFilesTest {
   }
 
   @Test
+  void aWholeListThatNamesNobodyEndsNothing() {
+    int held = held("reed-forms");
+    String whole = REEDHOLM.formatted(", \"whole\": true");
+    JsonNode check =
+        steward.postJson(brought("empty.csv", "Nutzer,Produkt,Seit\n") + "/check", whole).json();
+    assertThat(check.get("counts").has("ENDED")).isFalse();
+    assertThat(check.get("notes").get(0).asText()).startsWith("The file names nobody");
+    assertThat(held("reed-forms")).isEqualTo(held);
+  }
+
+  @Test
+  void whoIsNotInAListOfEverybodyHasLeftAndComesBackWhenItIsTakenBack() {
+    byte[] before = book();
+    String mapping =
+        """
+        {"source": "payroll", "kind": "PEOPLE", "dayForm": "ISO", "whole": true,
+         "columns": {"person": "No", "name": "Name", "email": "Mail"}}""";
+    String rows =
+        "No,Name,Mail\np0626,Kept Here,kept.here@skerryline.example\n,Who,who@x.example\n";
+    JsonNode bad = steward.postJson(brought("bad.csv", rows) + "/check", mapping).json();
+    assertThat(bad.get("counts").has("LEFT")).isFalse();
+    assertThat(bad.get("notes").get(0).asText()).startsWith("Nobody leaves while rows");
+    JsonNode taken = taken(brought("all.csv", rows.substring(0, rows.indexOf(",Who"))), mapping);
+    assertThat(taken.get("counts").get("LEFT").asInt()).isGreaterThan(500);
+    JsonNode left = steward.get("/api/v1/people/p0002").json();
+    assertThat(left.get("status").asText()).isEqualTo("LEFT");
+    takeBack(newest());
+    assertThat(book()).isEqualTo(before);
+  }
+
+  @Test
   void readsLastUsesOutOfAWorkbookAndReachesFurther() throws IOException {
     byte[] before = book();
     ByteArrayOutputStream bytes = new ByteArrayOutputStream();

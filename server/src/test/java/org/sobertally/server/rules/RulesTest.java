@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import com.fasterxml.jackson.databind.JsonNode;
 import io.quarkus.test.junit.QuarkusTest;
+import java.nio.charset.StandardCharsets;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.sobertally.server.support.Caller;
@@ -11,6 +12,9 @@ import org.sobertally.skerry.book.SkerryLine;
 
 @QuarkusTest
 class RulesTest {
+
+  private static final String GROUP =
+      "\"schemas\":[\"urn:ietf:params:scim:schemas:core:2.0:Group\"]";
 
   private final Caller steward = Caller.steward();
 
@@ -57,6 +61,42 @@ class RulesTest {
     assertThat(steward.post("/api/v1/rules/" + rule + "/end").status()).isEqualTo(200);
     assertThat(steward.post("/api/v1/rules/" + rule + "/end").status()).isEqualTo(409);
     assertThat(steward.post("/api/v1/rules/none/end").status()).isEqualTo(404);
+  }
+
+  @Test
+  void aRuleOverAnEmptyGroupGivesNothingUntilSomebodyJoins() {
+    send("POST", "/Groups", "{%s,\"displayName\":\"Divers\"}".formatted(GROUP));
+    JsonNode preview = preview("divers", "quill-letter");
+    assertThat(preview.get("gets")).isEmpty();
+    assertThat(preview.get("missing").asInt()).isZero();
+    String body = "{\"group\":\"divers\",\"plan\":\"quill-letter\"}";
+    assertThat(steward.postJson("/api/v1/rules", body).status()).isEqualTo(200);
+    assertThat(dueOf("divers")).isZero();
+    String joined = "{%s,\"displayName\":\"Divers\",\"members\":[{\"value\":\"%s\"}]}";
+    String person = preview("safety", "plum-own").at("/gets/0/person").asText();
+    send("PUT", "/Groups/divers", joined.formatted(GROUP, person));
+    JsonNode after = preview("divers", "quill-letter");
+    assertThat(after.get("gets").size() + after.get("has").asInt()).isEqualTo(1);
+  }
+
+  private static void send(String method, String path, String body) {
+    Caller.Answer answer =
+        Caller.keeper()
+            .send(
+                method,
+                "/scim/v2" + path,
+                "application/scim+json",
+                body.getBytes(StandardCharsets.UTF_8));
+    assertThat(answer.status()).as(answer.text()).isBetween(200, 201);
+  }
+
+  private int dueOf(String id) {
+    for (JsonNode group : steward.get("/api/v1/groups").json()) {
+      if (group.get("group").asText().equals(id)) {
+        return group.at("/rules/0/due").asInt();
+      }
+    }
+    throw new AssertionError("No group " + id);
   }
 
   @Test

@@ -24,6 +24,7 @@ import org.sobertally.server.demo.Demo;
 import org.sobertally.server.store.Books;
 import org.sobertally.server.support.Caller;
 import org.sobertally.server.support.Caller.Answer;
+import org.sobertally.server.support.Wait;
 import org.sobertally.server.time.TallyClock;
 import org.sobertally.skerry.book.SkerryLine;
 import org.sobertally.skerry.standin.Faults;
@@ -211,6 +212,22 @@ class SlatesTest {
     assertThat(move.get("reason").asText()).contains("Down for maintenance");
     assertThat(heldInLedger(holdings.get(0))).isTrue();
     assertThat(heldAtVendor(quillmoor(), move)).isEqualTo(heldInLedger(holdings.get(0)));
+  }
+
+  @Test
+  void aVendorThatSaysWhenToComeAgainIsNotGivenUp() {
+    String id = granted(idle("qm-opus", 1));
+    quillmoor().allow(0);
+    try {
+      int before = quillmoor().calls();
+      steward.post(SLATES + "/" + id + "/post");
+      Wait.until(
+          "it was asked more often than it may fail", () -> quillmoor().calls() > before + 7);
+    } finally {
+      quillmoor().allow(Integer.MAX_VALUE);
+    }
+    JsonNode settled = settled(id);
+    assertThat(settled.get("state").asText()).as(settled.toString()).isEqualTo("CONFIRMED");
   }
 
   @Test
