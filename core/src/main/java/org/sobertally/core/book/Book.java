@@ -94,10 +94,10 @@ public final class Book {
 
   private Book(Book same, Edit edit) {
     version = same.version + 1;
-    rules = same.rules;
+    rules = or(edit.rules, same.rules);
     rates = same.rates;
     vendors = same.vendors;
-    plans = same.plans;
+    plans = or(edit.plans, same.plans);
     agreements = same.agreements;
     lines = or(edit.lines, same.lines);
     people = or(edit.people, same.people);
@@ -131,6 +131,8 @@ public final class Book {
 
   /** What the next version has that this one has not; null for the same. */
   private static final class Edit {
+    private HouseRules rules;
+    private Table<Plan> plans;
     private Table<Line> lines;
     private Table<Person> people;
     private Table<Group> groups;
@@ -442,6 +444,17 @@ public final class Book {
   /** The next version, with the group as it is now, or one group more. */
   public Book withGroup(Group group) {
     return edited(e -> e.groups = groups.with(group));
+  }
+
+  /** The next version, in which other lines and windows count. */
+  public Book withHouseRules(HouseRules changed) {
+    return edited(e -> e.rules = changed);
+  }
+
+  /** The next version, in which the plan has an idle line and an opening grace of its own. */
+  public Book withLinesOfPlan(String plan, Integer idleLine, Integer openingGrace) {
+    Plan changed = plans.byId(plan).withLines(idleLine, openingGrace);
+    return edited(e -> e.plans = plans.with(changed));
   }
 
   /** The next version, with the subscription as it is now; no other may have its id. */

@@ -45,4 +45,10 @@ public record Plan(
       Integer openingGrace) {
     this(id, vendor, name, ladder, rank, model, parts, listedPrice, idleLine, openingGrace, null);
   }
+
+  /** The same, with an idle line and an opening grace of its own; null for the house rule. */
+  public Plan withLines(Integer idle, Integer grace) {
+    return new Plan(
+        id, vendor, name, ladder, rank, model, parts, listedPrice, idle, grace, capacityGb);
+  }
 }

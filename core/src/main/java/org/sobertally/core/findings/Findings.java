@@ -5,8 +5,6 @@ import java.time.LocalDate;
 import java.time.ZoneId;
 import java.util.AbstractList;
 import java.util.Arrays;
-import java.util.Comparator;
-import java.util.EnumSet;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -229,54 +227,6 @@ public final class Findings {
 
   /** Which kinds meet in the same people, the most money first. */
   public List<Combination> combinations() {
-    int people = book.people().size();
-    int[] kinds = new int[people + book.accounts().size()];
-    for (int n = 0; n < size; n++) {
-      if (account[n] != NONE) {
-        int who = person(n) == NONE ? people + account[n] : person(n);
-        kinds[who] |= 1 << kind[n];
-      }
-    }
-    BigDecimal[] money = new BigDecimal[kinds.length];
-    for (int c = 0; c < covers.size(); c++) {
-      int first = covers.holding(covers.start(c));
-      int who =
-          covers.person(c) == NONE ? people + book.holdings().account(first) : covers.person(c);
-      if (kinds[who] != 0) {
-        BigDecimal more = covers.recoverable(c);
-        money[who] = money[who] == null ? more : money[who].add(more);
-      }
-    }
-    Map<Integer, Tally> byKinds = new HashMap<>();
-    for (int who = 0; who < kinds.length; who++) {
-      if (kinds[who] != 0) {
-        Tally tally = byKinds.computeIfAbsent(kinds[who], k -> new Tally());
-        tally.people++;
-        tally.money = money[who] == null ? tally.money : tally.money.add(money[who]);
-      }
-    }
-    return byKinds.entrySet().stream()
-        .map(e -> new Combination(set(e.getKey()), e.getValue().people, money(e.getValue().money)))
-        .sorted(
-            Comparator.comparing((Combination c) -> c.recoverable().amount())
-                .thenComparing(Combination::people)
-                .reversed()
-                .thenComparing(c -> new java.util.TreeSet<>(c.kinds()).toString()))
-        .toList();
-  }
-
-  private static final class Tally {
-    int people;
-    BigDecimal money = BigDecimal.ZERO;
-  }
-
-  private static Set<FindingKind> set(int bits) {
-    Set<FindingKind> kinds = EnumSet.noneOf(FindingKind.class);
-    for (FindingKind one : KINDS) {
-      if ((bits >> one.ordinal() & 1) != 0) {
-        kinds.add(one);
-      }
-    }
-    return kinds;
+    return Board.of(this, Focus.EVERYTHING).combinations();
   }
 }

@@ -2,6 +2,7 @@ package org.sobertally.core.roll;
 
 import java.math.BigDecimal;
 import java.util.Arrays;
+import java.util.BitSet;
 import java.util.EnumSet;
 import java.util.Set;
 import org.sobertally.core.book.Book;
@@ -100,6 +101,33 @@ public final class PeopleRoll {
   /** For putting people in order: {@link #recoverable} without its currency. */
   public BigDecimal recoverableAmount(int person) {
     return recoverable[person];
+  }
+
+  /**
+   * What people come to together.
+   *
+   * @param holders how many of them hold a seat
+   * @param found in how many of them something is found
+   * @param cost of their seats a year, unrounded
+   * @param recoverable of that a year, unrounded
+   */
+  public record Total(int holders, int seats, int found, Money cost, Money recoverable) {}
+
+  /** Of the people with these numbers; numbers beyond the roll do not count. */
+  public Total total(BitSet people) {
+    int holders = 0;
+    int held = 0;
+    int found = 0;
+    BigDecimal paid = BigDecimal.ZERO;
+    BigDecimal back = BigDecimal.ZERO;
+    for (int p = people.nextSetBit(0); p >= 0 && p < seats.length; p = people.nextSetBit(p + 1)) {
+      holders += seats[p] > 0 ? 1 : 0;
+      held += seats[p];
+      found += kinds[p] != 0 ? 1 : 0;
+      paid = paid.add(cost[p]);
+      back = back.add(recoverable[p]);
+    }
+    return new Total(holders, held, found, new Money(paid, currency), new Money(back, currency));
   }
 
   /** The newest epoch day on which a seat held now was used, or {@link Days#NONE}. */
