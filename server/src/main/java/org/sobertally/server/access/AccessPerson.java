@@ -19,4 +19,7 @@ class AccessPerson {
 
   @Column(name = "password_hash")
   String passwordHash;
+
+  /** Who of the directory they are; null where that does not matter. */
+  String person;
 }

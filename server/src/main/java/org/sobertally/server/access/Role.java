@@ -4,6 +4,8 @@ package org.sobertally.server.access;
 public enum Role {
   /** Sees all, changes nothing. */
   READER,
+  /** Sees and drafts for the groups they lead, and nothing else. */
+  LEAD,
   /** Drafts and posts. */
   STEWARD,
   /** Decides slates, never their own. */
@@ -12,6 +14,7 @@ public enum Role {
   KEEPER;
 
   public static final String READER_NAME = "READER";
+  public static final String LEAD_NAME = "LEAD";
   public static final String STEWARD_NAME = "STEWARD";
   public static final String DECIDER_NAME = "DECIDER";
   public static final String KEEPER_NAME = "KEEPER";

@@ -21,6 +21,7 @@ import org.eclipse.microprofile.config.inject.ConfigProperty;
 import org.eclipse.microprofile.openapi.annotations.media.Schema;
 import org.eclipse.microprofile.openapi.annotations.tags.Tag;
 import org.jboss.resteasy.reactive.RestResponse;
+import org.sobertally.server.http.Problem;
 import org.sobertally.server.time.TallyClock;
 
 /** Signing in and out. */
@@ -89,6 +90,7 @@ public class SessionResource {
 
   @GET
   @Path("/session")
+  @OpenToLeads
   @RolesAllowed("**")
   public SessionDto session() {
     return new SessionDto(
@@ -129,8 +131,27 @@ public class SessionResource {
         .build();
   }
 
+  /** The password somebody has, and the one that they want. */
+  public record PasswordForm(
+      @NotNull @Size(max = 200) String now, @NotNull @Size(min = 10, max = 200) String wanted) {}
+
+  /** Changes one's own password; one is signed out everywhere, here too. */
+  @POST
+  @Path("/session/password")
+  @OpenToLeads
+  @RolesAllowed("**")
+  public Response changePassword(@Valid @NotNull PasswordForm form) {
+    String login = identity.getPrincipal().getName();
+    if (!sessions.isPassword(login, form.now())) {
+      throw Problem.forbidden("This is not the password that you have now.");
+    }
+    sessions.setPassword(login, form.wanted());
+    return Response.noContent().cookie(cookie("", 0)).build();
+  }
+
   @DELETE
   @Path("/session")
+  @OpenToLeads
   @RolesAllowed("**")
   public Response signOut(@CookieParam(TallyAuthentication.COOKIE) String cookie) {
     if (cookie != null) {

@@ -11,9 +11,11 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayDeque;
 import java.util.Deque;
+import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.UUID;
 import java.util.concurrent.ConcurrentHashMap;
 import org.eclipse.microprofile.config.inject.ConfigProperty;
 import org.sobertally.server.http.Problem;
@@ -27,6 +29,9 @@ public class Sessions {
 
   /** After the database is there, before the demo adds its people. */
   static final int LOADED = 50;
+
+  /** Before the name of a token, where it is told who did something. */
+  static final String TOKEN = "token:";
 
   private static final Duration LASTS = Duration.ofHours(12);
   private static final int MOST_FAILURES = 10;
@@ -54,8 +59,10 @@ public class Sessions {
    * Who makes a request.
    *
    * @param csrf what a change made with the cookie must carry; null for a token
+   * @param person who of the directory they are; null where that does not matter
    */
-  record Visitor(String login, String name, Role role, String csrf, Instant expires) {}
+  record Visitor(
+      String login, String name, Role role, String csrf, Instant expires, String person) {}
 
   /** A new session: its cookie is told this once. */
   record SignedIn(String cookie, Visitor visitor) {}
@@ -76,11 +83,20 @@ public class Sessions {
         token ->
             tokens.put(
                 Secrets.hash(token),
-                new Visitor("keeper-token", "Keeper’s token", Role.KEEPER, null, Instant.MAX)));
+                new Visitor(
+                    "keeper-token", "Keeper’s token", Role.KEEPER, null, Instant.MAX, null)));
+    for (AccessToken token :
+        entities.createQuery("from AccessToken", AccessToken.class).getResultList()) {
+      tokens.put(token.hash, visitor(token));
+    }
   }
 
   private static Visitor visitor(AccessPerson person, String csrf, Instant expires) {
-    return new Visitor(person.login, person.name, person.role, csrf, expires);
+    return new Visitor(person.login, person.name, person.role, csrf, expires, person.person);
+  }
+
+  private static Visitor visitor(AccessToken token) {
+    return new Visitor(TOKEN + token.name, token.name, token.role, null, Instant.MAX, null);
   }
 
   Optional<Visitor> byCookie(String cookie) {
@@ -144,23 +160,105 @@ public class Sessions {
   /** Adds somebody who may sign in; of somebody who is there already the password stays. */
   @Transactional
   public void allow(String login, String name, Role role, String password) {
+    allow(login, name, role, null, password);
+  }
+
+  /**
+   * The same, where they are known to be somebody of the directory.
+   *
+   * @param password null keeps the one they have
+   */
+  @Transactional
+  public void allow(String login, String name, Role role, String ofDirectory, String password) {
     AccessPerson person = entities.find(AccessPerson.class, login);
     boolean added = person == null;
     person = added ? new AccessPerson() : person;
     person.login = login;
     person.name = name;
     person.role = role;
+    person.person = ofDirectory;
     if (added) {
       person.passwordHash = BcryptUtil.bcryptHash(password);
     }
     entities.persist(person);
+    AccessPerson now = person;
+    sessions.replaceAll(
+        (hash, visitor) ->
+            visitor.login.equals(login) ? visitor(now, visitor.csrf, visitor.expires) : visitor);
+  }
+
+  /** Gives somebody another password and ends where they are signed in. */
+  @Transactional
+  void setPassword(String login, String password) {
+    entities.find(AccessPerson.class, login).passwordHash = BcryptUtil.bcryptHash(password);
+    endSessions(login);
+  }
+
+  /** Whether that is the password of somebody who is signed in. */
+  @Transactional
+  boolean isPassword(String login, String password) {
+    AccessPerson person = entities.find(AccessPerson.class, login);
+    return person != null && BcryptUtil.matches(password, person.passwordHash);
+  }
+
+  /** Takes somebody's access away, and with it every session of theirs. */
+  @Transactional
+  void remove(String login) {
+    endSessions(login);
+    entities.remove(entities.find(AccessPerson.class, login));
+  }
+
+  private void endSessions(String login) {
+    entities
+        .createQuery("delete from AccessSession s where s.login = :login")
+        .setParameter("login", login)
+        .executeUpdate();
+    sessions.values().removeIf(visitor -> visitor.login.equals(login));
+  }
+
+  @Transactional
+  List<AccessPerson> people() {
+    return entities
+        .createQuery("from AccessPerson p order by p.name, p.login", AccessPerson.class)
+        .getResultList();
+  }
+
+  @Transactional
+  List<AccessToken> tokens() {
+    return entities
+        .createQuery("from AccessToken t order by t.created, t.hash", AccessToken.class)
+        .getResultList();
+  }
+
+  /** Makes a token, and gives it this once. */
+  @Transactional
+  String makeToken(String name, Role role, String actor, Instant now) {
+    String secret = Secrets.random();
+    AccessToken token = new AccessToken();
+    token.hash = Secrets.hash(secret);
+    token.id = UUID.randomUUID().toString();
+    token.name = name;
+    token.role = role;
+    token.created = now;
+    token.createdBy = actor;
+    entities.persist(token);
+    tokens.put(token.hash, visitor(token));
+    return secret;
+  }
+
+  /** Takes a token back: from now on it is worth nothing. */
+  @Transactional
+  void takeBackToken(AccessToken token) {
+    tokens.remove(token.hash);
+    entities.remove(entities.find(AccessToken.class, token.hash));
   }
 
   /** The name of somebody with access, for showing. */
   @Transactional
   public String nameOf(String login) {
     AccessPerson person = entities.find(AccessPerson.class, login);
-    return person == null ? login : person.name;
+    boolean token = login.startsWith(TOKEN);
+    return person != null ? person.name : token ? login.substring(TOKEN.length()) : login;
   }
 
   @Transactional

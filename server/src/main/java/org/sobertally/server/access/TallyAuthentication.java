@@ -20,6 +20,9 @@ public class TallyAuthentication implements HttpAuthenticationMechanism {
   static final String COOKIE = "sober_session";
   static final String CSRF = "csrf";
 
+  /** Who of the directory they are, in the identity's attributes. */
+  public static final String PERSON = "person";
+
   private static final String BEARER = "Bearer ";
   private static final String UNAUTHORIZED =
       """
@@ -62,6 +65,9 @@ public class TallyAuthentication implements HttpAuthenticationMechanism {
             .setPrincipal(new QuarkusPrincipal(visitor.login()))
             .addRole(visitor.role().name())
             .addAttribute("name", visitor.name());
+    if (visitor.person() != null) {
+      identity.addAttribute(PERSON, visitor.person());
+    }
     if (visitor.csrf() != null) {
       identity.addAttribute(CSRF, visitor.csrf());
     }

@@ -47,7 +47,12 @@ public class Demo {
       List.of(
           new DemoPerson("runa", "Runa Skarholt", Role.STEWARD, PASSWORD),
           new DemoPerson("teodor", "Teodor Quist", Role.DECIDER, PASSWORD),
+          new DemoPerson("fenna", "Fenna Rasmund", Role.LEAD, PASSWORD),
+          new DemoPerson("ottar", "Ottar Lindbeck", Role.KEEPER, PASSWORD),
           new DemoPerson("maren", "Maren Estevao", Role.READER, PASSWORD));
+
+  /** Fenna leads the deck crew. */
+  private static final Map<String, String> IN_DIRECTORY = Map.of("fenna", "p0001");
 
   private final boolean on;
   private final Path data;
@@ -94,7 +99,10 @@ public class Demo {
     if (!on) {
       return;
     }
-    PEOPLE.forEach(p -> sessions.allow(p.login(), p.name(), p.role(), p.password()));
+    PEOPLE.forEach(
+        p ->
+            sessions.allow(
+                p.login(), p.name(), p.role(), IN_DIRECTORY.get(p.login()), p.password()));
     demoPeople.offer(PEOPLE);
     if (books.current().lines().size() == 0) {
       takeBook();

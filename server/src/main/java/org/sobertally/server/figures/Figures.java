@@ -5,6 +5,7 @@ import java.time.LocalDate;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import org.sobertally.core.book.Book;
+import org.sobertally.core.book.HouseRules;
 import org.sobertally.core.cover.Covers;
 import org.sobertally.core.findings.Findings;
 import org.sobertally.core.ledger.Ledger;
@@ -24,13 +25,13 @@ public class Figures {
   /** What is asked of the whole book at once. */
   public record Whole(UseStates states, Covers covers) {}
 
-  private record Key(long version, LocalDate day) {}
+  private record Key(long version, HouseRules rules, LocalDate day) {}
 
-  private record ReadKey(long version, LocalDate day, long read) {}
+  private record ReadKey(long version, HouseRules rules, LocalDate day, long read) {}
 
   private record LineKey(long version, int line) {}
 
-  private record PlanKey(long version, int plan, LocalDate day) {}
+  private record PlanKey(long version, HouseRules rules, int plan, LocalDate day) {}
 
   private final Map<Key, Whole> wholes = newest();
   private final Map<LineKey, Ledger> ledgers = newest();
@@ -59,7 +60,7 @@ public class Figures {
 
   public synchronized Whole of(Book book, LocalDate asOf) {
     return wholes.computeIfAbsent(
-        new Key(book.version(), asOf),
+        new Key(book.version(), book.rules(), asOf),
         key -> {
           UseStates states = UseStates.of(book, asOf);
           return new Whole(states, Covers.of(states));
@@ -70,12 +71,20 @@ public class Figures {
     return ledgers.computeIfAbsent(new LineKey(book.version(), line), key -> Ledger.of(book, line));
   }
 
+  /**
+   * The book as it would be if other lines and windows counted. It is kept in mind with those, so
+   * that it cannot be mistaken for the book that the next change makes.
+   */
+  public Book trying(Book book, HouseRules rules) {
+    return rules.equals(book.rules()) ? book : book.withHouseRules(rules);
+  }
+
   /** What vendors were read to say is held against today's book only. */
   public synchronized Findings findings(Book book, LocalDate asOf) {
     boolean now = asOf.equals(clock.today());
     long read = now ? rollsOfVendors.version() : 0;
     return findings.computeIfAbsent(
-        new ReadKey(book.version(), asOf, read),
+        new ReadKey(book.version(), book.rules(), asOf, read),
         key ->
             Findings.of(
                 of(book, asOf).covers(),
@@ -86,7 +95,7 @@ public class Figures {
   /** Everybody at once. */
   public synchronized PeopleRoll roll(Book book, LocalDate asOf) {
     return rolls.computeIfAbsent(
-        new ReadKey(book.version(), asOf, rollsOfVendors.version()),
+        new ReadKey(book.version(), book.rules(), asOf, rollsOfVendors.version()),
         key -> {
           Whole whole = of(book, asOf);
           return PeopleRoll.of(whole.states(), whole.covers(), findings(book, asOf));
@@ -96,12 +105,13 @@ public class Figures {
   /** How many seats of the floating plan were needed at once lately. */
   public synchronized int poolPeak(Book book, int plan, LocalDate asOf) {
     return poolPeaks.computeIfAbsent(
-        new PlanKey(book.version(), plan, asOf),
+        new PlanKey(book.version(), book.rules(), plan, asOf),
         key -> PoolPeaks.lately(book, plan, asOf, clock.zone()));
   }
 
   public synchronized ComeBackOdds odds(Book book, int plan, LocalDate asOf) {
     return odds.computeIfAbsent(
-        new PlanKey(book.version(), plan, asOf), key -> ComeBackOdds.of(book, plan, asOf));
+        new PlanKey(book.version(), book.rules(), plan, asOf),
+        key -> ComeBackOdds.of(book, plan, asOf));
   }
 }

@@ -13,6 +13,7 @@ import org.eclipse.microprofile.openapi.annotations.media.Schema;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.cover.Cover;
 import org.sobertally.core.cover.Covers;
+import org.sobertally.core.findings.Board;
 import org.sobertally.core.findings.FindingKind;
 import org.sobertally.core.findings.Findings;
 import org.sobertally.core.money.Money;
@@ -74,11 +75,13 @@ final class FindingPeople {
   private final Book book;
   private final Findings findings;
   private final Covers covers;
+  private final Board board;
 
-  FindingPeople(Book book, Findings findings, Covers covers) {
-    this.book = book;
-    this.findings = findings;
-    this.covers = covers;
+  FindingPeople(Boards.View view) {
+    book = view.book();
+    findings = view.findings();
+    covers = view.covers();
+    board = view.board();
   }
 
   /**
@@ -91,7 +94,7 @@ final class FindingPeople {
     int people = book.people().size();
     for (int n = 0; n < findings.size(); n++) {
       int account = findings.account(n);
-      if (account >= 0) {
+      if (board.shows(n)) {
         int person = findings.person(n);
         int who = person >= 0 ? person : people + account;
         Draft draft = byWho.computeIfAbsent(who, w -> new Draft(account, person));

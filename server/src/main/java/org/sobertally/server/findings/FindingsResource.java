@@ -1,6 +1,7 @@
 package org.sobertally.server.findings;
 
 import jakarta.annotation.security.RolesAllowed;
+import jakarta.ws.rs.BeanParam;
 import jakarta.ws.rs.GET;
 import jakarta.ws.rs.Path;
 import jakarta.ws.rs.PathParam;
@@ -10,30 +11,33 @@ import jakarta.ws.rs.core.Context;
 import jakarta.ws.rs.core.MediaType;
 import jakarta.ws.rs.core.UriInfo;
 import java.time.LocalDate;
-import java.util.EnumMap;
 import java.util.EnumSet;
 import java.util.HashSet;
 import java.util.List;
-import java.util.Map;
 import java.util.Set;
 import java.util.stream.IntStream;
 import org.eclipse.microprofile.openapi.annotations.media.Schema;
 import org.eclipse.microprofile.openapi.annotations.tags.Tag;
 import org.jboss.resteasy.reactive.RestResponse;
 import org.sobertally.core.book.Book;
+import org.sobertally.core.book.HouseRules;
 import org.sobertally.core.book.Table;
 import org.sobertally.core.cover.Cover;
+import org.sobertally.core.findings.Board;
+import org.sobertally.core.findings.Combination;
 import org.sobertally.core.findings.Finding;
 import org.sobertally.core.findings.FindingKind;
 import org.sobertally.core.findings.Findings;
 import org.sobertally.core.money.Money;
 import org.sobertally.core.use.UseState;
 import org.sobertally.core.use.UseStates;
+import org.sobertally.server.access.OpenToLeads;
 import org.sobertally.server.figures.Figures;
 import org.sobertally.server.http.MoneyDto;
 import org.sobertally.server.http.Page;
 import org.sobertally.server.http.Params;
 import org.sobertally.server.http.Problem;
+import org.sobertally.server.reach.Reach;
 import org.sobertally.server.store.AsOf;
 import org.sobertally.server.store.Books;
 
@@ -47,11 +51,15 @@ public class FindingsResource {
   private final Books books;
   private final AsOf asOf;
   private final Figures figures;
+  private final Boards boards;
+  private final Reach reach;
 
-  FindingsResource(Books books, AsOf asOf, Figures figures) {
+  FindingsResource(Books books, AsOf asOf, Figures figures, Boards boards, Reach reach) {
     this.books = books;
     this.asOf = asOf;
     this.figures = figures;
+    this.boards = boards;
+    this.reach = reach;
   }
 
   /**
@@ -80,29 +88,28 @@ public class FindingsResource {
    */
   @GET
   @Path("/findings")
+  @OpenToLeads
   @Produces({MediaType.APPLICATION_JSON, "text/csv"})
   public RestResponse<List<FindingDto>> findings(
-      @QueryParam("asOf") String asOfText,
+      @BeanParam BoardAsk ask,
       @QueryParam("kind") String kindText,
       @QueryParam("person") String personId,
-      @QueryParam("vendor") String vendorId,
       @QueryParam("line") String lineId,
       @QueryParam("limit") String limit,
       @QueryParam("cursor") String cursor,
       @Context UriInfo uri) {
-    Book book = books.current();
-    LocalDate day = asOf.of(book, asOfText);
+    Boards.View view = boards.view(ask);
+    Book book = view.book();
     Set<FindingKind> kinds = kinds("kind", kindText, ",");
     int person = wanted(book.people(), "person", personId);
-    int vendor = wanted(book.vendors(), "vendor", vendorId);
     int line = wanted(book.lines(), "subscription", lineId);
-    Findings findings = figures.findings(book, day);
-    UseStates states = figures.of(book, day).states();
+    Findings findings = view.findings();
+    UseStates states = view.states();
     List<Integer> fitting =
         IntStream.range(0, findings.size())
+            .filter(n -> view.board().shows(n) || view.board().showsWhole(n))
             .filter(n -> kinds.isEmpty() || kinds.contains(findings.kind(n)))
             .filter(n -> person < 0 || findings.person(n) == person)
-            .filter(n -> vendor < 0 || findings.vendor(n) == vendor)
             .filter(n -> line < 0 || findings.line(n) == line)
             .boxed()
             .toList();
@@ -168,10 +175,14 @@ public class FindingsResource {
   /** Which kinds meet in the same people; everybody is in just one. */
   @GET
   @Path("/findings/combinations")
+  @OpenToLeads
   @Produces({MediaType.APPLICATION_JSON, "text/csv"})
-  public List<CombinationDto> combinations(@QueryParam("asOf") String asOfText) {
-    Book book = books.current();
-    return figures.findings(book, asOf.of(book, asOfText)).combinations().stream()
+  public List<CombinationDto> combinations(@BeanParam BoardAsk ask) {
+    return shown(boards.view(ask).board().combinations());
+  }
+
+  private static List<CombinationDto> shown(List<Combination> combinations) {
+    return combinations.stream()
         .map(
             one ->
                 new CombinationDto(
@@ -191,31 +202,80 @@ public class FindingsResource {
   /** Each kind that is found, in the order of their names' list. */
   @GET
   @Path("/findings/kinds")
+  @OpenToLeads
   @Produces({MediaType.APPLICATION_JSON, "text/csv"})
-  public List<KindCount> kinds(@QueryParam("asOf") String asOfText) {
-    Book book = books.current();
-    Findings findings = figures.findings(book, asOf.of(book, asOfText));
-    Map<FindingKind, Set<Integer>> people = new EnumMap<>(FindingKind.class);
-    Map<FindingKind, Money> money = new EnumMap<>(FindingKind.class);
-    Map<FindingKind, Integer> counts = new EnumMap<>(FindingKind.class);
-    for (int n = 0; n < findings.size(); n++) {
-      FindingKind kind = findings.kind(n);
-      counts.merge(kind, 1, Integer::sum);
-      money.merge(kind, findings.gives(n), Money::plus);
-      int who = findings.person(n) >= 0 ? findings.person(n) : -2 - findings.account(n);
-      if (findings.account(n) >= 0) {
-        people.computeIfAbsent(kind, k -> new HashSet<>()).add(who);
-      }
-    }
-    return counts.keySet().stream()
+  public List<KindCount> kinds(@BeanParam BoardAsk ask) {
+    return shownKinds(boards.view(ask).board());
+  }
+
+  private static List<KindCount> shownKinds(Board board) {
+    return board.kinds().stream()
         .map(
-            kind ->
-                new KindCount(
-                    kind,
-                    counts.get(kind),
-                    people.getOrDefault(kind, Set.of()).size(),
-                    MoneyDto.of(money.get(kind))))
+            one ->
+                new KindCount(one.kind(), one.findings(), one.people(), MoneyDto.of(one.amount())))
         .toList();
+  }
+
+  /** Money that stops being paid on a day at the earliest, a year. */
+  @Schema(name = "MoneyStop")
+  record MoneyStop(LocalDate day, MoneyDto yearly) {}
+
+  /**
+   * The board as a whole.
+   *
+   * @param people in how many people and accounts of nobody's something is found
+   * @param recoverable of them a year, once per person and vendor
+   * @param soon what of that can stop within a month
+   * @param stops by day; with {@code never} they come to the recoverable
+   * @param never what no agreement lets go of
+   * @param rules the lines by which it was found, those tried included
+   */
+  @Schema(name = "FindingBoard")
+  record BoardDto(
+      int people,
+      int findings,
+      MoneyDto recoverable,
+      MoneyDto soon,
+      List<MoneyStop> stops,
+      MoneyDto never,
+      RulesDto rules,
+      List<KindCount> kinds,
+      List<CombinationDto> combinations) {}
+
+  /** Lines and windows, in days. */
+  @Schema(name = "HouseLines")
+  record RulesDto(int idleLine, int openingGrace, int needWindow, int invitationGrace) {
+    static RulesDto of(HouseRules rules) {
+      return new RulesDto(
+          rules.idleLine(), rules.openingGrace(), rules.needWindow(), rules.invitationGrace());
+    }
+  }
+
+  /** The board at once: headline, kinds and combinations of the same moment. */
+  @GET
+  @Path("/findings/board")
+  @OpenToLeads
+  public BoardDto board(@BeanParam BoardAsk ask) {
+    Boards.View view = boards.view(ask);
+    Board board = view.board();
+    Board.Stops stops = board.stops();
+    Money soon = Money.zero(view.book().rates().reportingCurrency());
+    LocalDate aMonthOn = view.day().plusMonths(1);
+    for (Money money : stops.byDay().headMap(aMonthOn.plusDays(1)).values()) {
+      soon = soon.plus(money);
+    }
+    return new BoardDto(
+        board.found(),
+        board.findings(),
+        MoneyDto.of(board.recoverable()),
+        MoneyDto.of(soon),
+        stops.byDay().entrySet().stream()
+            .map(stop -> new MoneyStop(stop.getKey(), MoneyDto.of(stop.getValue())))
+            .toList(),
+        MoneyDto.of(stops.never()),
+        RulesDto.of(view.book().rules()),
+        shownKinds(board),
+        shown(board.combinations()));
   }
 
   /**
@@ -226,26 +286,25 @@ public class FindingsResource {
    */
   @GET
   @Path("/findings/people")
+  @OpenToLeads
   @Produces({MediaType.APPLICATION_JSON, "text/csv"})
   public RestResponse<List<FindingPeople.FindingPerson>> people(
-      @QueryParam("asOf") String asOfText,
+      @BeanParam BoardAsk ask,
       @QueryParam("sets") String setsText,
       @QueryParam("limit") String limit,
       @QueryParam("cursor") String cursor,
       @Context UriInfo uri) {
-    Book book = books.current();
-    LocalDate day = asOf.of(book, asOfText);
+    Boards.View view = boards.view(ask);
     Set<Set<FindingKind>> wanted = new HashSet<>();
     if (setsText != null && !setsText.isBlank()) {
       for (String set : setsText.split(",")) {
         wanted.add(kinds("sets", set, "\\."));
       }
     }
-    FindingPeople people =
-        new FindingPeople(book, figures.findings(book, day), figures.of(book, day).covers());
+    FindingPeople people = new FindingPeople(view);
     List<FindingPeople.Draft> found = people.of(wanted);
     return Page.ofPlaces(
-        found.size(), n -> people.shown(found.get(n)), limit, cursor, uri, book.version());
+        found.size(), n -> people.shown(found.get(n)), limit, cursor, uri, view.book().version());
   }
 
   @Schema(name = "PlansAndCost")
@@ -264,11 +323,12 @@ public class FindingsResource {
 
   @GET
   @Path("/people/{person}/cover")
+  @OpenToLeads
   public PersonCover cover(
       @PathParam("person") String personId, @QueryParam("asOf") String asOfText) {
     Book book = books.current();
     LocalDate day = asOf.of(book, asOfText);
-    int person = wanted(book.people(), "person", personId);
+    int person = reach.require(book, personId);
     List<VendorCover> covers =
         figures.of(book, day).covers().ofPerson(person).stream()
             .map(one -> shown(book, one))

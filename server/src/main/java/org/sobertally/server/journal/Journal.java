@@ -1,10 +1,12 @@
 package org.sobertally.server.journal;
 
 import jakarta.enterprise.context.ApplicationScoped;
+import jakarta.enterprise.event.Observes;
 import jakarta.persistence.EntityManager;
 import jakarta.transaction.Transactional;
 import java.util.List;
 import java.util.Optional;
+import org.sobertally.server.access.AccessChanged;
 import org.sobertally.server.time.TallyClock;
 
 /** Everything that happened, in order; entries belong to the transaction that causes them. */
@@ -17,6 +19,10 @@ public class Journal {
   Journal(EntityManager entities, TallyClock clock) {
     this.entities = entities;
     this.clock = clock;
+  }
+
+  void onAccess(@Observes AccessChanged change) {
+    add(change.actor(), change.kind(), change.text());
   }
 
   /** Adds an entry that concerns no one slate or subscription. */

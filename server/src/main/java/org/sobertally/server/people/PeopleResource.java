@@ -11,6 +11,7 @@ import jakarta.ws.rs.core.Context;
 import jakarta.ws.rs.core.MediaType;
 import jakarta.ws.rs.core.UriInfo;
 import java.time.LocalDate;
+import java.util.BitSet;
 import java.util.List;
 import java.util.Objects;
 import java.util.stream.Stream;
@@ -20,10 +21,11 @@ import org.jboss.resteasy.reactive.RestResponse;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.catalogue.PlanModel;
 import org.sobertally.core.people.Person;
+import org.sobertally.server.access.OpenToLeads;
 import org.sobertally.server.figures.Figures;
 import org.sobertally.server.http.MoneyDto;
 import org.sobertally.server.http.Page;
-import org.sobertally.server.http.Problem;
+import org.sobertally.server.reach.Reach;
 import org.sobertally.server.store.AsOf;
 import org.sobertally.server.store.Books;
 
@@ -39,13 +41,21 @@ public class PeopleResource {
   private final Figures figures;
   private final PeopleSearch search;
   private final PersonPages pages;
+  private final Reach reach;
 
-  PeopleResource(Books books, AsOf asOf, Figures figures, PeopleSearch search, PersonPages pages) {
+  PeopleResource(
+      Books books,
+      AsOf asOf,
+      Figures figures,
+      PeopleSearch search,
+      PersonPages pages,
+      Reach reach) {
     this.books = books;
     this.asOf = asOf;
     this.figures = figures;
     this.search = search;
     this.pages = pages;
+    this.reach = reach;
   }
 
   /**
@@ -55,6 +65,7 @@ public class PeopleResource {
    */
   @GET
   @Path("/people")
+  @OpenToLeads
   @Produces({MediaType.APPLICATION_JSON, "text/csv"})
   public RestResponse<List<PersonRow>> list(
       @QueryParam("asOf") String asOfText,
@@ -67,7 +78,7 @@ public class PeopleResource {
     LocalDate day = asOf.of(book, asOfText);
     var roll = figures.roll(book, day);
     var states = figures.of(book, day).states();
-    int[] found = search.find(book, states, roll, filter, sort);
+    int[] found = search.find(book, states, roll, filter, sort, reach.people(book));
     PersonRows rows = new PersonRows(book, states, roll);
     return Page.ofPlaces(found.length, n -> rows.row(found[n]), limit, cursor, uri, book.version());
   }
@@ -83,11 +94,13 @@ public class PeopleResource {
 
   @GET
   @Path("/people/totals")
+  @OpenToLeads
   public Totals totals(@QueryParam("asOf") String asOfText, @BeanParam PeopleFilter filter) {
     Book book = books.current();
     LocalDate day = asOf.of(book, asOfText);
     var roll = figures.roll(book, day);
-    int[] found = search.find(book, figures.of(book, day).states(), roll, filter, null);
+    int[] found =
+        search.find(book, figures.of(book, day).states(), roll, filter, null, reach.people(book));
     return PersonRows.totals(book, roll, found);
   }
 
@@ -101,16 +114,24 @@ public class PeopleResource {
 
   @GET
   @Path("/people/choices")
+  @OpenToLeads
   public Choices choices() {
     Book book = books.current();
     return new Choices(
-        book.groups().all().stream().map(g -> new Choice(g.id(), g.name())).toList(),
-        distinct(book.people().all().stream().map(Person::site)),
-        distinct(book.people().all().stream().map(Person::department)),
+        reach.groups(book).stream().map(g -> new Choice(g.id(), g.name())).toList(),
+        distinct(seen(book).map(Person::site)),
+        distinct(seen(book).map(Person::department)),
         book.plans().all().stream()
             .filter(plan -> plan.model() != PlanModel.FLOATING)
             .map(p -> new Choice(p.id(), book.vendors().byId(p.vendor()).name() + " " + p.name()))
             .toList());
+  }
+
+  private Stream<Person> seen(Book book) {
+    BitSet people = reach.people(book);
+    return people == null
+        ? book.people().all().stream()
+        : people.stream().mapToObj(book.people()::get);
   }
 
   private static List<String> distinct(Stream<String> values) {
@@ -119,12 +140,11 @@ public class PeopleResource {
 
   @GET
   @Path("/people/{person}")
+  @OpenToLeads
   public PersonPages.PersonPage person(
       @PathParam("person") String person, @QueryParam("asOf") String asOfText) {
     Book book = books.current();
-    if (!book.people().has(person)) {
-      throw Problem.notFound("There is no person %s.".formatted(person));
-    }
+    reach.require(book, person);
     LocalDate day = asOf.of(book, asOfText);
     return pages.page(book, figures.of(book, day).states(), day, person);
   }
@@ -132,13 +152,12 @@ public class PeopleResource {
   /** Everything that is known to have happened to the person up to the day, the newest first. */
   @GET
   @Path("/people/{person}/timeline")
+  @OpenToLeads
   @Produces({MediaType.APPLICATION_JSON, "text/csv"})
   public List<Timeline.Event> timeline(
       @PathParam("person") String person, @QueryParam("asOf") String asOfText) {
     Book book = books.current();
-    if (!book.people().has(person)) {
-      throw Problem.notFound("There is no person %s.".formatted(person));
-    }
+    reach.require(book, person);
     return pages.timeline(book, asOf.of(book, asOfText), person);
   }
 }

@@ -53,10 +53,23 @@ class PeopleSearch {
 
   private volatile Texts texts;
 
-  /** The numbers of the people who fit, in order. */
-  int[] find(Book book, UseStates states, PeopleRoll roll, PeopleFilter filter, String sortText) {
+  /**
+   * The numbers of the people who fit, in order.
+   *
+   * @param among who can be found at all; null for everybody
+   */
+  int[] find(
+      Book book,
+      UseStates states,
+      PeopleRoll roll,
+      PeopleFilter filter,
+      String sortText,
+      BitSet among) {
     Sort sort = Params.choice("sort", sortText, Sort.class).orElse(Sort.NAME);
     List<IntPredicate> tests = new ArrayList<>();
+    if (among != null) {
+      tests.add(among::get);
+    }
     addTestsOfPerson(book, states, filter, tests);
     addTestsOfSeats(book, states, roll, filter, tests);
     if (filter.words != null && !filter.words.isBlank()) {

@@ -21,6 +21,7 @@ import java.util.List;
 import org.eclipse.microprofile.openapi.annotations.media.Schema;
 import org.eclipse.microprofile.openapi.annotations.responses.APIResponseSchema;
 import org.eclipse.microprofile.openapi.annotations.tags.Tag;
+import org.sobertally.server.access.OpenToLeads;
 import org.sobertally.server.access.Role;
 import org.sobertally.server.http.Params;
 
@@ -81,6 +82,7 @@ public class SlateResource {
   }
 
   @GET
+  @OpenToLeads
   public List<SlateDto> list() {
     service.lapseOverdue();
     Role role = Role.valueOf(identity.getRoles().iterator().next());
@@ -88,7 +90,8 @@ public class SlateResource {
   }
 
   @POST
-  @RolesAllowed({Role.STEWARD_NAME, Role.DECIDER_NAME})
+  @OpenToLeads
+  @RolesAllowed({Role.STEWARD_NAME, Role.DECIDER_NAME, Role.LEAD_NAME})
   @APIResponseSchema(value = SlateDto.class, responseCode = "201")
   public Response create(MovesRequest body) {
     String id = service.create(actor(), moves(body));
@@ -97,6 +100,7 @@ public class SlateResource {
 
   @GET
   @Path("/{id}")
+  @OpenToLeads
   public SlateDto get(@PathParam("id") String id) {
     service.lapseOverdue();
     return view(id);
@@ -104,14 +108,16 @@ public class SlateResource {
 
   @DELETE
   @Path("/{id}")
-  @RolesAllowed({Role.STEWARD_NAME, Role.DECIDER_NAME})
+  @OpenToLeads
+  @RolesAllowed({Role.STEWARD_NAME, Role.DECIDER_NAME, Role.LEAD_NAME})
   public void discard(@PathParam("id") String id) {
     service.discard(id, actor());
   }
 
   @POST
   @Path("/{id}/moves")
-  @RolesAllowed({Role.STEWARD_NAME, Role.DECIDER_NAME})
+  @OpenToLeads
+  @RolesAllowed({Role.STEWARD_NAME, Role.DECIDER_NAME, Role.LEAD_NAME})
   public SlateDto addMoves(@PathParam("id") String id, MovesRequest body) {
     service.addMoves(id, moves(body), actor());
     return view(id);
@@ -119,7 +125,8 @@ public class SlateResource {
 
   @DELETE
   @Path("/{id}/moves/{move}")
-  @RolesAllowed({Role.STEWARD_NAME, Role.DECIDER_NAME})
+  @OpenToLeads
+  @RolesAllowed({Role.STEWARD_NAME, Role.DECIDER_NAME, Role.LEAD_NAME})
   public SlateDto removeMove(@PathParam("id") String id, @PathParam("move") String move) {
     service.removeMove(id, move, actor());
     return view(id);
@@ -127,7 +134,8 @@ public class SlateResource {
 
   @POST
   @Path("/{id}/send")
-  @RolesAllowed({Role.STEWARD_NAME, Role.DECIDER_NAME})
+  @OpenToLeads
+  @RolesAllowed({Role.STEWARD_NAME, Role.DECIDER_NAME, Role.LEAD_NAME})
   public SlateDto send(@PathParam("id") String id, @Valid SendRequest request) {
     SendRequest asked = request == null ? new SendRequest(null, null) : request;
     service.send(id, Params.day("deadline", asked.deadline()).orElse(null), asked.note(), actor());

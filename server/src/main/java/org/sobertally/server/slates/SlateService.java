@@ -16,6 +16,7 @@ import org.sobertally.core.slate.Previewer;
 import org.sobertally.server.http.Problem;
 import org.sobertally.server.journal.Journal;
 import org.sobertally.server.journal.JournalEntry;
+import org.sobertally.server.reach.Reach;
 import org.sobertally.server.store.Books;
 import org.sobertally.server.time.TallyClock;
 import org.sobertally.server.vendors.VendorLinks;
@@ -37,6 +38,7 @@ class SlateService {
   private final Settlement settlement;
   private final Records records;
   private final VendorLinks links;
+  private final Reach reach;
 
   SlateService(
       Books books,
@@ -47,7 +49,8 @@ class SlateService {
       Postman postman,
       Settlement settlement,
       Records records,
-      VendorLinks links) {
+      VendorLinks links,
+      Reach reach) {
     this.books = books;
     this.store = store;
     this.slateBlocks = slateBlocks;
@@ -57,6 +60,7 @@ class SlateService {
     this.settlement = settlement;
     this.records = records;
     this.links = links;
+    this.reach = reach;
   }
 
   /** A field of a request that is at fault. */
@@ -101,6 +105,9 @@ class SlateService {
         store.add(move);
       }
     }
+    if (reach.isLimited()) {
+      requireWithinReach(book, store.movesOf(slate.id));
+    }
     if (!resolver.faults().isEmpty()) {
       throw Problem.unprocessable("Nothing was put on the slate.", resolver.faults());
     }
@@ -108,6 +115,18 @@ class SlateService {
       throw Problem.unprocessable(
           "A slate holds at most %,d moves. Send this one and draft another.".formatted(MOST_MOVES),
           List.of());
+    }
+  }
+
+  /** Moves of quantities are of nobody, and so not a lead's. */
+  private void requireWithinReach(Book book, List<SlateMove> moves) {
+    List<FieldFault> faults =
+        moves.stream()
+            .filter(move -> !reach.sees(book, move.person))
+            .map(move -> new FieldFault("move", move.kind.name(), "Not of the groups you lead."))
+            .toList();
+    if (!faults.isEmpty()) {
+      throw Problem.unprocessable("Nothing was put on the slate.", faults);
     }
   }
 

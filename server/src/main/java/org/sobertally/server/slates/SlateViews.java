@@ -21,6 +21,7 @@ import org.sobertally.core.use.UseStates;
 import org.sobertally.server.access.Role;
 import org.sobertally.server.access.Sessions;
 import org.sobertally.server.http.MoneyDto;
+import org.sobertally.server.http.Problem;
 import org.sobertally.server.store.Books;
 import org.sobertally.server.time.TallyClock;
 import org.sobertally.server.vendors.VendorLinks;
@@ -52,11 +53,21 @@ class SlateViews {
   }
 
   /** Who asks. */
-  record Asker(String login, Role role) {}
+  record Asker(String login, Role role) {
+
+    /** Leads see their own only: another's may be about people outside their groups. */
+    boolean sees(Slate slate) {
+      return role != Role.LEAD || slate.author.equals(login);
+    }
+  }
 
   @Transactional
   SlateDto view(String id, Asker asker) {
-    return new View(store.slate(id), asker).dto();
+    Slate slate = store.slate(id);
+    if (!asker.sees(slate)) {
+      throw Problem.notFound("There is no slate %s.".formatted(id));
+    }
+    return new View(slate, asker).dto();
   }
 
   /** The newest first; drafts of others are not shown. Moves are told of one's own draft only. */
@@ -65,6 +76,9 @@ class SlateViews {
     SlateList list = new SlateList(books.current(), clock.today(), sessions, store, asker);
     List<SlateDto> all = new ArrayList<>();
     for (Slate slate : store.slates()) {
+      if (!asker.sees(slate)) {
+        continue;
+      }
       if (slate.state != Slate.State.DRAFT) {
         all.add(list.of(slate));
       } else if (slate.author.equals(asker.login())) {

@@ -31,15 +31,18 @@ import org.sobertally.core.ledger.Ledger;
 import org.sobertally.core.ledger.Place;
 import org.sobertally.core.ledger.Places;
 import org.sobertally.core.ledger.Posting;
+import org.sobertally.core.money.Money;
 import org.sobertally.core.use.IdleCurve;
 import org.sobertally.core.use.UseState;
 import org.sobertally.core.use.UseStates;
+import org.sobertally.server.access.OpenToLeads;
 import org.sobertally.server.figures.Figures;
 import org.sobertally.server.http.Page;
 import org.sobertally.server.http.Params;
 import org.sobertally.server.http.Problem;
 import org.sobertally.server.journal.Journal;
 import org.sobertally.server.journal.JournalEntry;
+import org.sobertally.server.reach.Reach;
 import org.sobertally.server.slates.Savings;
 import org.sobertally.server.store.AsOf;
 import org.sobertally.server.store.Books;
@@ -58,17 +61,20 @@ public class SubscriptionResource {
   private final Figures figures;
   private final Journal journal;
   private final Savings savings;
+  private final Reach reach;
 
-  SubscriptionResource(Books books, AsOf asOf, Figures figures, Journal journal, Savings savings) {
+  SubscriptionResource(
+      Books books, AsOf asOf, Figures figures, Journal journal, Savings savings, Reach reach) {
     this.books = books;
     this.asOf = asOf;
     this.figures = figures;
     this.journal = journal;
     this.savings = savings;
+    this.reach = reach;
   }
 
   private Summaries summaries(Book book, LocalDate day) {
-    return new Summaries(book, day, figures);
+    return new Summaries(book, day, figures, reach.people(book));
   }
 
   static int line(Book book, String id) {
@@ -81,15 +87,19 @@ public class SubscriptionResource {
 
   @GET
   @Path("/standing")
+  @OpenToLeads
   public Dto.Standing standing(@QueryParam("asOf") String asOfText) {
     Book book = books.current();
     LocalDate day = asOf.of(book, asOfText);
-    // No quantity has been lowered yet through this application, so nothing has stopped being paid.
-    return summaries(book, day).standing(savings.keptOn(day, book.rates().reportingCurrency()));
+    String currency = book.rates().reportingCurrency();
+    // What an agreement no longer costs is nobody's group's.
+    Money kept = reach.isLimited() ? Money.zero(currency) : savings.keptOn(day, currency);
+    return summaries(book, day).standing(kept);
   }
 
   @GET
   @Path("/subscriptions")
+  @OpenToLeads
   @Produces({MediaType.APPLICATION_JSON, CSV})
   public RestResponse<List<Dto.Subscription>> subscriptions(
       @QueryParam("asOf") String asOfText,

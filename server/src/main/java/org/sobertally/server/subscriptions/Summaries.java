@@ -1,7 +1,9 @@
 package org.sobertally.server.subscriptions;
 
+import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
+import java.util.BitSet;
 import java.util.EnumMap;
 import java.util.Map;
 import java.util.Optional;
@@ -13,9 +15,11 @@ import org.sobertally.core.book.Holdings;
 import org.sobertally.core.catalogue.Plan;
 import org.sobertally.core.catalogue.PlanModel;
 import org.sobertally.core.catalogue.Vendor;
+import org.sobertally.core.cover.Covers;
 import org.sobertally.core.ledger.Ledger;
 import org.sobertally.core.ledger.Places;
 import org.sobertally.core.money.Money;
+import org.sobertally.core.roll.PeopleRoll;
 import org.sobertally.core.slate.Cash;
 import org.sobertally.core.time.Days;
 import org.sobertally.core.use.UseState;
@@ -31,8 +35,14 @@ final class Summaries {
   private final LocalDate asOf;
   private final Figures figures;
   private final Figures.Whole whole;
+  private final BitSet people;
 
-  Summaries(Book book, LocalDate asOf, Figures figures) {
+  /**
+   * @param people numbers of those whose holdings are counted; null for everybody's. What is bought
+   *     and how much of it is spare is told as it is: it is nobody's.
+   */
+  Summaries(Book book, LocalDate asOf, Figures figures, BitSet people) {
+    this.people = people;
     this.book = book;
     this.asOf = asOf;
     this.figures = figures;
@@ -83,7 +93,7 @@ final class Summaries {
         floor(agreement.floor(), used),
         MoneyDto.of(book.seatPrice(line, asOf)),
         MoneyDto.of(book.yearlyCost(line, asOf)),
-        MoneyDto.of(whole.covers().recoverableOf(line)),
+        MoneyDto.of(recoverableOf(line)),
         Days.date(whole.states().measureDay(book.vendorOfLine(line))),
         evidence(vendor.id()),
         agreement.nextRenewal(asOf).orElse(null),
@@ -118,18 +128,43 @@ final class Summaries {
     UseStates states = whole.states();
     Holdings holdings = book.holdings();
     for (int h = holdings.lineStart(line); h < holdings.lineEnd(line); h++) {
-      if (states.isOpen(h)) {
+      if (states.isOpen(h) && isCounted(h)) {
         counts.merge(states.state(h), 1, Integer::sum);
       }
     }
     return counts;
   }
 
+  private boolean isCounted(int holding) {
+    if (people == null) {
+      return true;
+    }
+    int person = book.personOfAccount(book.holdings().account(holding));
+    return person >= 0 && people.get(person);
+  }
+
+  /** What could be had back on the subscription from those who are counted. */
+  private Money recoverableOf(int line) {
+    Covers covers = whole.covers();
+    if (people == null) {
+      return covers.recoverableOf(line);
+    }
+    BigDecimal sum = BigDecimal.ZERO;
+    for (int c = 0; c < covers.size(); c++) {
+      for (int place = covers.start(c); place < covers.start(c + 1); place++) {
+        int h = covers.holding(place);
+        sum =
+            book.holdings().line(h) == line && isCounted(h) ? sum.add(covers.saved(c, place)) : sum;
+      }
+    }
+    return new Money(sum, book.rates().reportingCurrency());
+  }
+
   private int count(int line, IntPredicate fits) {
     Holdings holdings = book.holdings();
     int count = 0;
     for (int h = holdings.lineStart(line); h < holdings.lineEnd(line); h++) {
-      count += fits.test(h) ? 1 : 0;
+      count += isCounted(h) && fits.test(h) ? 1 : 0;
     }
     return count;
   }
@@ -165,14 +200,23 @@ final class Summaries {
       if (book.agreementOfLine(line).inForce(asOf)) {
         Money seat = book.seatPrice(line, asOf);
         Places places = Ledger.count(book, line, asOf);
+        states(line).forEach((state, n) -> money.merge(state, seat.times(n), Money::plus));
+        if (people != null) {
+          continue;
+        }
         paid = paid.plus(book.yearlyCost(line, asOf));
         Integer atOnce = atOnce(line);
         int needed = atOnce == null ? 0 : Math.min(atOnce, Math.max(0, places.spare()));
         money.merge(UseState.IN_USE, seat.times(needed), Money::plus);
         spare = spare.plus(seat.times(Math.max(0, places.spare()) - needed));
         resting = resting.plus(seat.times(places.resting()));
-        states(line).forEach((state, n) -> money.merge(state, seat.times(n), Money::plus));
       }
+    }
+    Money recoverable = whole.covers().recoverable();
+    if (people != null) {
+      PeopleRoll.Total theirs = figures.roll(book, asOf).total(people);
+      paid = theirs.cost();
+      recoverable = theirs.recoverable();
     }
     Dto.Split split =
         new Dto.Split(
@@ -188,7 +232,7 @@ final class Summaries {
         asOf,
         MoneyDto.of(paid),
         split.inUse(),
-        MoneyDto.of(whole.covers().recoverable()),
+        MoneyDto.of(recoverable),
         split.spare(),
         MoneyDto.of(kept),
         split,

@@ -1,0 +1,134 @@
+package org.sobertally.server.findings;
+
+import jakarta.enterprise.context.ApplicationScoped;
+import java.math.BigDecimal;
+import java.time.LocalDate;
+import java.util.BitSet;
+import java.util.List;
+import org.sobertally.core.book.Book;
+import org.sobertally.core.book.HouseRules;
+import org.sobertally.core.cover.Covers;
+import org.sobertally.core.findings.Board;
+import org.sobertally.core.findings.Findings;
+import org.sobertally.core.findings.Focus;
+import org.sobertally.core.people.Group;
+import org.sobertally.core.time.Days;
+import org.sobertally.core.use.UseStates;
+import org.sobertally.server.figures.Figures;
+import org.sobertally.server.http.Params;
+import org.sobertally.server.http.Problem;
+import org.sobertally.server.reach.Reach;
+import org.sobertally.server.store.AsOf;
+import org.sobertally.server.store.Books;
+
+/** Looks at the part of the board that is asked for, within what the asker may see. */
+@ApplicationScoped
+class Boards {
+
+  private static final int LONGEST_DAYS = 730;
+
+  private final Books books;
+  private final AsOf asOf;
+  private final Figures figures;
+  private final Reach reach;
+
+  Boards(Books books, AsOf asOf, Figures figures, Reach reach) {
+    this.books = books;
+    this.asOf = asOf;
+    this.figures = figures;
+    this.reach = reach;
+  }
+
+  /**
+   * What is looked at.
+   *
+   * @param book with the lines that are tried
+   */
+  record View(Book book, LocalDate day, Findings findings, Figures.Whole whole, Board board) {
+
+    Covers covers() {
+      return whole.covers();
+    }
+
+    UseStates states() {
+      return whole.states();
+    }
+  }
+
+  View view(BoardAsk ask) {
+    Book now = books.current();
+    LocalDate day = asOf.of(now, ask.asOf);
+    Book book = figures.trying(now, tried(now.rules(), ask));
+    Findings findings = figures.findings(book, day);
+    Board board = Board.of(findings, focus(book, day, ask));
+    return new View(book, day, findings, figures.of(book, day), board);
+  }
+
+  private static HouseRules tried(HouseRules now, BoardAsk ask) {
+    return new HouseRules(
+        Params.number("idleLine", ask.idleLine, 1, 365).orElse(now.idleLine()),
+        Params.number("openingGrace", ask.openingGrace, 1, 365).orElse(now.openingGrace()),
+        Params.number("needWindow", ask.needWindow, 1, LONGEST_DAYS).orElse(now.needWindow()),
+        now.invitationGrace());
+  }
+
+  private Focus focus(Book book, LocalDate day, BoardAsk ask) {
+    int vendor = -1;
+    if (asked(ask.vendor)) {
+      vendor = book.vendors().numberOf(ask.vendor);
+      if (vendor < 0) {
+        throw Problem.notFound("There is no vendor %s.".formatted(ask.vendor));
+      }
+    }
+    int older = Params.number("olderThan", ask.olderThan, 0, 3650).orElse(-1);
+    int since = older < 0 ? Days.NONE : Days.of(day) - older;
+    return new Focus(people(book, ask), vendor, amount(ask.atLeast), since);
+  }
+
+  /** Null for everybody and accounts of nobody's. */
+  private BitSet people(Book book, BoardAsk ask) {
+    BitSet people = reach.people(book);
+    if (asked(ask.group)) {
+      if (!book.groups().has(ask.group)) {
+        throw Problem.notFound("There is no group %s.".formatted(ask.group));
+      }
+      people = both(people, Reach.members(book, List.of(book.groups().byId(ask.group))));
+    }
+    if (asked(ask.lead)) {
+      List<Group> led =
+          book.groups().all().stream().filter(g -> g.leads().contains(ask.lead)).toList();
+      people = both(people, Reach.members(book, led));
+    }
+    if (asked(ask.site)) {
+      BitSet there = new BitSet();
+      for (int p = 0; p < book.people().size(); p++) {
+        there.set(p, ask.site.equals(book.people().get(p).site()));
+      }
+      people = both(people, there);
+    }
+    return people;
+  }
+
+  private static BitSet both(BitSet some, BitSet others) {
+    if (some != null) {
+      others.and(some);
+    }
+    return others;
+  }
+
+  private static BigDecimal amount(String text) {
+    if (!asked(text)) {
+      return null;
+    }
+    try {
+      return new BigDecimal(text.strip());
+    } catch (NumberFormatException e) {
+      throw Problem.badRequest(
+          "atLeast: '%s' is not an amount. Write it like 120.".formatted(text));
+    }
+  }
+
+  private static boolean asked(String text) {
+    return text != null && !text.isBlank();
+  }
+}
