@@ -4,6 +4,8 @@ import jakarta.enterprise.context.ApplicationScoped;
 import jakarta.enterprise.event.Observes;
 import jakarta.persistence.EntityManager;
 import jakarta.transaction.Transactional;
+import java.time.LocalDate;
+import java.time.temporal.ChronoUnit;
 import java.util.List;
 import java.util.Optional;
 import org.sobertally.server.access.AccessChanged;
@@ -15,8 +17,10 @@ public class Journal {
 
   private final EntityManager entities;
   private final TallyClock clock;
+  private final Chain chain;
 
-  Journal(EntityManager entities, TallyClock clock) {
+  Journal(EntityManager entities, TallyClock clock, Chain chain) {
+    this.chain = chain;
     this.entities = entities;
     this.clock = clock;
   }
@@ -32,12 +36,13 @@ public class Journal {
 
   /** Adds an entry whose references are filled in already. */
   public void add(String actor, String kind, String text, JournalEntry entry) {
-    entry.happened = clock.now();
+    entry.happened = clock.now().truncatedTo(ChronoUnit.MICROS);
     entry.day = clock.today();
     entry.actor = actor;
     entry.kind = kind;
     entry.text = text;
     entities.persist(entry);
+    chain.add(entry);
   }
 
   /** The newest entries first, those before {@code before} where it is given. */
@@ -47,18 +52,23 @@ public class Journal {
             """
             from JournalEntry e
             where (:slate is null or e.slate = :slate)
-              and (:line is null or e.line = :line)
+              and (:anyLine = true or e.line in :lines)
               and (:person is null or e.person = :person)
               and (:actor is null or e.actor = :actor)
+              and (cast(:from as LocalDate) is null or e.day >= :from)
+              and (cast(:to as LocalDate) is null or e.day <= :to)
               and (:anyKind = true or e.kind in :kinds)
               and e.id < :before
             order by e.id desc
             """,
             JournalEntry.class)
         .setParameter("slate", filter.slate())
-        .setParameter("line", filter.line())
+        .setParameter("anyLine", filter.lines().isEmpty())
+        .setParameter("lines", filter.lines().isEmpty() ? List.of("") : filter.lines())
         .setParameter("person", filter.person())
         .setParameter("actor", filter.actor())
+        .setParameter("from", filter.from())
+        .setParameter("to", filter.to())
         .setParameter("anyKind", filter.kinds().isEmpty())
         .setParameter("kinds", filter.kinds().isEmpty() ? List.of("") : filter.kinds())
         .setParameter("before", before.orElse(Long.MAX_VALUE))
@@ -67,7 +77,14 @@ public class Journal {
   }
 
   /** What entries must be about; null for anything, and no kinds for any kind. */
-  record Filter(String slate, String line, String person, String actor, List<String> kinds) {}
+  record Filter(
+      String slate,
+      List<String> lines,
+      String person,
+      String actor,
+      LocalDate from,
+      LocalDate to,
+      List<String> kinds) {}
 
   /** The entries about the person, the newest first. */
   @Transactional

@@ -47,4 +47,16 @@ public class JournalEntry {
 
   @Column(name = "cash_from")
   public LocalDate cashFrom;
+
+  /** Its place in the chain, from 1 on. */
+  @Column(insertable = false, updatable = false)
+  Long seq;
+
+  /** The hash of the entry before. */
+  @Column(columnDefinition = "char(64)", insertable = false, updatable = false)
+  String previous;
+
+  /** Of what it says and of {@link #previous}. */
+  @Column(columnDefinition = "char(64)", insertable = false, updatable = false)
+  String hash;
 }

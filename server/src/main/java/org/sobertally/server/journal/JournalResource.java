@@ -16,6 +16,7 @@ import java.util.Optional;
 import org.eclipse.microprofile.openapi.annotations.media.Schema;
 import org.eclipse.microprofile.openapi.annotations.tags.Tag;
 import org.jboss.resteasy.reactive.RestResponse;
+import org.sobertally.core.agreement.Line;
 import org.sobertally.core.book.Book;
 import org.sobertally.server.access.Sessions;
 import org.sobertally.server.http.MoneyDto;
@@ -33,8 +34,10 @@ public class JournalResource {
   private final Journal journal;
   private final Sessions sessions;
   private final Books books;
+  private final Chain chain;
 
-  JournalResource(Journal journal, Sessions sessions, Books books) {
+  JournalResource(Journal journal, Sessions sessions, Books books, Chain chain) {
+    this.chain = chain;
     this.journal = journal;
     this.sessions = sessions;
     this.books = books;
@@ -46,6 +49,7 @@ public class JournalResource {
    * @param fromPlace where the seats of its posting came from, where it posted any
    * @param yearly money a year, below zero where saved
    * @param cashFrom the day from which
+   * @param hash of this entry and the one before it
    */
   @Schema(name = "JournalEntry")
   public record EntryDto(
@@ -65,7 +69,8 @@ public class JournalResource {
       @Schema(nullable = true) String toPlace,
       @Schema(nullable = true) Integer seats,
       @Schema(nullable = true) MoneyDto yearly,
-      @Schema(nullable = true) LocalDate cashFrom) {}
+      @Schema(nullable = true) LocalDate cashFrom,
+      String hash) {}
 
   @GET
   @Produces({MediaType.APPLICATION_JSON, "text/csv"})
@@ -75,6 +80,9 @@ public class JournalResource {
       @QueryParam("line") String line,
       @QueryParam("person") String person,
       @QueryParam("actor") String actor,
+      @QueryParam("plan") String plan,
+      @QueryParam("from") String from,
+      @QueryParam("to") String to,
       @QueryParam("kind") String kinds,
       @QueryParam("limit") String limit,
       @QueryParam("cursor") String cursor,
@@ -82,7 +90,15 @@ public class JournalResource {
     int most = Params.number("limit", limit, 1, 10_000).orElse(200);
     Optional<Long> before =
         cursor == null ? Optional.empty() : Optional.of(number(Page.decode(cursor)));
-    Journal.Filter filter = new Journal.Filter(slate, line, person, actor, kindsOf(kinds));
+    Journal.Filter filter =
+        new Journal.Filter(
+            slate,
+            line == null || line.isBlank() ? linesOf(plan) : List.of(line),
+            person,
+            actor,
+            Params.day("from", from).orElse(null),
+            Params.day("to", to).orElse(null),
+            kindsOf(kinds));
     List<JournalEntry> found = journal.newest(filter, before, most + 1);
     List<JournalEntry> page = found.subList(0, Math.min(most, found.size()));
     var answer = RestResponse.ResponseBuilder.ok(page.stream().map(this::dto).toList());
@@ -91,6 +107,28 @@ public class JournalResource {
       answer.header("Link", Page.link(uri, Page.encode(last)));
     }
     return answer.build();
+  }
+
+  /** Whether every entry says what it said when it was written, and none is missing. */
+  @GET
+  @Path("/check")
+  @Produces(MediaType.APPLICATION_JSON)
+  public Chain.Check check() {
+    return chain.check();
+  }
+
+  /** The subscriptions of the plan; none is asked for where no plan is. */
+  private List<String> linesOf(String plan) {
+    if (plan == null || plan.isBlank()) {
+      return List.of();
+    }
+    Book book = books.current();
+    if (!book.plans().has(plan)) {
+      throw Problem.notFound("There is no plan %s.".formatted(plan));
+    }
+    List<String> lines =
+        book.lines().all().stream().filter(l -> l.plan().equals(plan)).map(Line::id).toList();
+    return lines.isEmpty() ? List.of("") : lines;
   }
 
   private static long number(String text) {
@@ -121,7 +159,8 @@ public class JournalResource {
         entry.toPlace,
         entry.seats,
         MoneyDto.of(entry.yearly, entry.currency),
-        entry.cashFrom);
+        entry.cashFrom,
+        entry.hash);
   }
 
   private static List<String> kindsOf(String text) {
