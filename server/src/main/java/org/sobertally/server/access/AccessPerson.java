@@ -22,4 +22,7 @@ class AccessPerson {
 
   /** Who of the directory they are; null where that does not matter. */
   String person;
+
+  /** Where rounds write to; null for nowhere. */
+  String email;
 }

@@ -4,16 +4,11 @@ import io.quarkiverse.resteasy.problem.HttpProblem;
 import jakarta.enterprise.context.ApplicationScoped;
 import jakarta.persistence.EntityManager;
 import jakarta.transaction.Transactional;
-import java.nio.charset.StandardCharsets;
-import java.security.GeneralSecurityException;
-import java.security.MessageDigest;
-import java.security.SecureRandom;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
-import java.util.Base64;
 import java.util.Deque;
 import java.util.HashMap;
 import java.util.List;
@@ -21,13 +16,12 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.UUID;
 import java.util.regex.Pattern;
-import javax.crypto.Mac;
-import javax.crypto.spec.SecretKeySpec;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.people.Group;
 import org.sobertally.core.people.Person;
 import org.sobertally.server.http.Problem;
 import org.sobertally.server.journal.Journal;
+import org.sobertally.server.signing.Signatures;
 import org.sobertally.server.store.Books;
 import org.sobertally.server.time.TallyClock;
 
@@ -39,8 +33,7 @@ import org.sobertally.server.time.TallyClock;
 @ApplicationScoped
 class AskLinks {
 
-  private static final String MAC = "HmacSHA256";
-  private static final int KEY_BYTES = 32;
+  private static final String PURPOSE = "ask-link";
   private static final int MOST_A_MINUTE = 20;
   private static final int LONGEST = 2_000;
   private static final Pattern DOMAIN = Pattern.compile("[a-z0-9-]+(\\.[a-z0-9-]+)+");
@@ -50,15 +43,22 @@ class AskLinks {
   private final SeatQueue queue;
   private final Journal journal;
   private final TallyClock clock;
+  private final Signatures signatures;
   private final Map<String, Deque<Instant>> tries = new HashMap<>();
 
   AskLinks(
-      Books books, EntityManager entities, SeatQueue queue, Journal journal, TallyClock clock) {
+      Books books,
+      EntityManager entities,
+      SeatQueue queue,
+      Journal journal,
+      TallyClock clock,
+      Signatures signatures) {
     this.books = books;
     this.entities = entities;
     this.queue = queue;
     this.journal = journal;
     this.clock = clock;
+    this.signatures = signatures;
   }
 
   /** One link. */
@@ -186,21 +186,17 @@ class AskLinks {
   /** What the link's address ends with. */
   @Transactional
   String token(String id) {
-    // No point: the address of a page has none.
-    return id + "~" + sign(id);
+    return signatures.token(PURPOSE, id);
   }
 
   /** The link that the token opens; the same answer for a forged, a withdrawn and an old one. */
   @Transactional
   Link opened(String token) {
-    int point = token.indexOf('~');
-    String id = point < 0 ? token : token.substring(0, point);
-    boolean genuine =
-        point >= 0
-            && MessageDigest.isEqual(
-                token.substring(point + 1).getBytes(StandardCharsets.UTF_8),
-                sign(id).getBytes(StandardCharsets.UTF_8));
-    List<Link> found = genuine ? links("where id = :id", Map.of("id", id)) : List.of();
+    List<Link> found =
+        signatures
+            .opened(PURPOSE, token)
+            .map(id -> links("where id = :id", Map.of("id", id)))
+            .orElse(List.of());
     if (found.isEmpty()
         || !found.get(0).isOpen(clock.today())
         || !books.current().plans().has(found.get(0).plan())) {
@@ -259,34 +255,5 @@ class AskLinks {
       throw Problem.tooMany("Too many people ask at once. Try again in a minute.");
     }
     recent.add(now);
-  }
-
-  private String sign(String id) {
-    try {
-      Mac mac = Mac.getInstance(MAC);
-      mac.init(new SecretKeySpec(Base64.getUrlDecoder().decode(key()), MAC));
-      byte[] signature = mac.doFinal(("ask-link " + id).getBytes(StandardCharsets.UTF_8));
-      return Base64.getUrlEncoder().withoutPadding().encodeToString(signature);
-    } catch (GeneralSecurityException e) {
-      throw new IllegalStateException(e);
-    }
-  }
-
-  private String key() {
-    List<?> found =
-        entities
-            .createNativeQuery("select secret from signing_key where name = 'ask-link'")
-            .getResultList();
-    if (!found.isEmpty()) {
-      return (String) found.get(0);
-    }
-    byte[] bytes = new byte[KEY_BYTES];
-    new SecureRandom().nextBytes(bytes);
-    String made = Base64.getUrlEncoder().withoutPadding().encodeToString(bytes);
-    entities
-        .createNativeQuery("insert into signing_key (name, secret) values ('ask-link', :secret)")
-        .setParameter("secret", made)
-        .executeUpdate();
-    return made;
   }
 }

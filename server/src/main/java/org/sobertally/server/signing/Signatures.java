@@ -1,0 +1,86 @@
+package org.sobertally.server.signing;
+
+import jakarta.enterprise.context.ApplicationScoped;
+import jakarta.persistence.EntityManager;
+import jakarta.transaction.Transactional;
+import java.nio.charset.StandardCharsets;
+import java.security.GeneralSecurityException;
+import java.security.MessageDigest;
+import java.security.SecureRandom;
+import java.util.Base64;
+import java.util.List;
+import java.util.Optional;
+import javax.crypto.Mac;
+import javax.crypto.spec.SecretKeySpec;
+
+/**
+ * Makes the ends of signed addresses and opens them again: an id and its HMAC-SHA-256 with a key
+ * that never leaves the database. A token made for one purpose opens nothing else.
+ */
+@ApplicationScoped
+public class Signatures {
+
+  private static final String MAC = "HmacSHA256";
+  private static final int KEY_BYTES = 32;
+
+  private final EntityManager entities;
+
+  Signatures(EntityManager entities) {
+    this.entities = entities;
+  }
+
+  /**
+   * What the address ends with.
+   *
+   * @param purpose what the link is for; also the name of its key
+   */
+  @Transactional
+  public String token(String purpose, String id) {
+    // No point: the address of a page has none.
+    return id + "~" + sign(purpose, id);
+  }
+
+  /** The id that the token was made for; empty for a forged one, or one of another purpose. */
+  @Transactional
+  public Optional<String> opened(String purpose, String token) {
+    int mark = token.indexOf('~');
+    if (mark < 0) {
+      return Optional.empty();
+    }
+    String id = token.substring(0, mark);
+    byte[] given = token.substring(mark + 1).getBytes(StandardCharsets.UTF_8);
+    byte[] right = sign(purpose, id).getBytes(StandardCharsets.UTF_8);
+    return MessageDigest.isEqual(given, right) ? Optional.of(id) : Optional.empty();
+  }
+
+  private String sign(String purpose, String id) {
+    try {
+      Mac mac = Mac.getInstance(MAC);
+      mac.init(new SecretKeySpec(Base64.getUrlDecoder().decode(key(purpose)), MAC));
+      byte[] signature = mac.doFinal((purpose + " " + id).getBytes(StandardCharsets.UTF_8));
+      return Base64.getUrlEncoder().withoutPadding().encodeToString(signature);
+    } catch (GeneralSecurityException e) {
+      throw new IllegalStateException(e);
+    }
+  }
+
+  private synchronized String key(String purpose) {
+    List<?> found =
+        entities
+            .createNativeQuery("select secret from signing_key where name = :name")
+            .setParameter("name", purpose)
+            .getResultList();
+    if (!found.isEmpty()) {
+      return (String) found.get(0);
+    }
+    byte[] bytes = new byte[KEY_BYTES];
+    new SecureRandom().nextBytes(bytes);
+    String made = Base64.getUrlEncoder().withoutPadding().encodeToString(bytes);
+    entities
+        .createNativeQuery("insert into signing_key (name, secret) values (:name, :secret)")
+        .setParameter("name", purpose)
+        .setParameter("secret", made)
+        .executeUpdate();
+    return made;
+  }
+}

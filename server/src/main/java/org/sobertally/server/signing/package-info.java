@@ -1,0 +1,2 @@
+/** Signed links: addresses that open one thing for whoever was given them. */
+package org.sobertally.server.signing;
