@@ -70,7 +70,7 @@ CREATE TABLE round_item (
   reason VARCHAR(1000),
   keep VARCHAR(40),
   slate VARCHAR(40),
-  move VARCHAR(40),
+  taken_back DATE,
   came_back DATE
 );
 

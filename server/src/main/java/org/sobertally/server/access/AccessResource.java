@@ -54,10 +54,15 @@ public class AccessResource {
    * Somebody with access.
    *
    * @param person who of the directory they are; a lead's groups are those that this person leads
+   * @param email where rounds write to
    */
   @Schema(name = "AccessPerson")
   public record PersonDto(
-      String login, String name, Role role, @Schema(nullable = true) String person) {}
+      String login,
+      String name,
+      Role role,
+      @Schema(nullable = true) String person,
+      @Schema(nullable = true) String email) {}
 
   /**
    * @param password needed of somebody new; of others it stays where absent
@@ -67,6 +72,7 @@ public class AccessResource {
       @NotBlank @Size(max = 200) String name,
       @NotNull Role role,
       @Schema(nullable = true) @Size(max = 200) String person,
+      @Schema(nullable = true) @Size(max = 320) String email,
       @Schema(nullable = true) @Size(min = SHORTEST_PASSWORD, max = 200) String password) {}
 
   /** A token; what it is cannot be read again. */
@@ -91,7 +97,7 @@ public class AccessResource {
   @Path("/people")
   public List<PersonDto> people() {
     return sessions.people().stream()
-        .map(p -> new PersonDto(p.login, p.name, p.role, p.person))
+        .map(p -> new PersonDto(p.login, p.name, p.role, p.person, p.email))
         .toList();
   }
 
@@ -115,6 +121,8 @@ public class AccessResource {
     String person = form.person() == null || form.person().isBlank() ? null : form.person();
     Role before = known == null ? null : known.role;
     sessions.allow(login, form.name().strip(), form.role(), person, form.password());
+    boolean noAddress = form.email() == null || form.email().isBlank();
+    sessions.setAddress(login, noAddress ? null : form.email().strip());
     if (known != null && form.password() != null) {
       sessions.setPassword(login, form.password());
     }

@@ -253,6 +253,25 @@ public class Sessions {
     entities.remove(entities.find(AccessToken.class, token.hash));
   }
 
+  /**
+   * Where people with the role can be written to.
+   *
+   * @param butOf nobody of this name
+   */
+  @Transactional
+  public List<String> addressesOf(Role role, String butOf) {
+    return people().stream()
+        .filter(p -> p.role == role && p.email != null && !p.login.equals(butOf))
+        .map(p -> p.email)
+        .toList();
+  }
+
+  /** Gives somebody with access an address to be written to; null for none. */
+  @Transactional
+  public void setAddress(String login, String email) {
+    entities.find(AccessPerson.class, login).email = email;
+  }
+
   /** The name of somebody with access, for showing. */
   @Transactional
   public String nameOf(String login) {

@@ -25,12 +25,14 @@ import org.sobertally.server.access.Role;
 import org.sobertally.server.access.Sessions;
 import org.sobertally.server.bookfile.BookService;
 import org.sobertally.server.journal.Journal;
+import org.sobertally.server.mail.Smtp;
 import org.sobertally.server.store.Books;
 import org.sobertally.server.time.TallyClock;
 import org.sobertally.server.vendors.VendorLinks;
 import org.sobertally.server.waiting.SeatQueue;
 import org.sobertally.skerry.book.SkerryLine;
 import org.sobertally.skerry.standin.Faults;
+import org.sobertally.skerry.standin.MailStandIn;
 import org.sobertally.skerry.standin.VendorStandIn;
 
 /** The one switch behind which the made-up organisation lives: {@code sober.demo=true}. */
@@ -66,6 +68,8 @@ public class Demo {
   private final Journal journal;
   private final TallyClock clock;
   private final SeatQueue queue;
+  private final Smtp smtp;
+  private MailStandIn mail;
   private final Map<String, VendorStandIn> vendors = new ConcurrentHashMap<>();
 
   Demo(
@@ -80,7 +84,8 @@ public class Demo {
       VendorLinks links,
       Journal journal,
       TallyClock clock,
-      SeatQueue queue) {
+      SeatQueue queue,
+      Smtp smtp) {
     this.on = on;
     this.slowness = slowness;
     this.callsPerSecond = callsPerSecond;
@@ -93,16 +98,19 @@ public class Demo {
     this.journal = journal;
     this.clock = clock;
     this.queue = queue;
+    this.smtp = smtp;
   }
 
   void onStart(@Observes @Priority(AFTER_BOOK) StartupEvent event) {
     if (!on) {
       return;
     }
+    startMail();
     PEOPLE.forEach(
         p ->
             sessions.allow(
                 p.login(), p.name(), p.role(), IN_DIRECTORY.get(p.login()), p.password()));
+    PEOPLE.forEach(p -> sessions.setAddress(p.login(), p.login() + "@skerryline.example"));
     demoPeople.offer(PEOPLE);
     if (books.current().lines().size() == 0) {
       takeBook();
@@ -111,6 +119,16 @@ public class Demo {
     goOnFromLastEntry();
     startVendors();
     LOG.info("The demo is on: Skerry Line, with vendors played on loopback.");
+  }
+
+  private void startMail() {
+    mail = MailStandIn.start();
+    smtp.use(mail.host(), mail.port());
+  }
+
+  /** The mail server of the demo; for tests. */
+  public MailStandIn mail() {
+    return mail;
   }
 
   /** A second start of the demo does not go back before what happened in the first. */
@@ -192,5 +210,8 @@ public class Demo {
 
   void onStop(@Observes ShutdownEvent event) {
     vendors.values().forEach(VendorStandIn::close);
+    if (mail != null) {
+      mail.close();
+    }
   }
 }

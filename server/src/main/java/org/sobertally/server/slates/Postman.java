@@ -120,6 +120,9 @@ class Postman {
       Set<String> working = Set.copyOf(busy);
       QuarkusTransaction.requiringNew().call(() -> store.nextDue(working)).ifPresent(this::wakeAt);
     } catch (RuntimeException e) {
+      if (worker.isShutdown()) {
+        return;
+      }
       LOG.error("Calls to vendors could not be looked at; they are looked at again soon.", e);
       worker.schedule(this::deliverDue, mostWait.toMillis(), TimeUnit.MILLISECONDS);
     }

@@ -68,9 +68,14 @@ public class SlateResource {
       @Schema(nullable = true) String deadline,
       @Schema(nullable = true) @Size(max = 1000) String note) {}
 
+  /**
+   * @param without ids of moves that are not granted though the others are
+   */
   @Schema(name = "DecideRequest")
   public record DecideRequest(
-      @NotNull Boolean grant, @Schema(nullable = true) @Size(max = 1000) String reason) {}
+      @NotNull Boolean grant,
+      @Schema(nullable = true) @Size(max = 1000) String reason,
+      @Schema(nullable = true) List<String> without) {}
 
   private String actor() {
     return identity.getPrincipal().getName();
@@ -146,7 +151,8 @@ public class SlateResource {
   @Path("/{id}/decide")
   @RolesAllowed(Role.DECIDER_NAME)
   public SlateDto decide(@PathParam("id") String id, @Valid @NotNull DecideRequest request) {
-    service.decide(id, request.grant(), request.reason(), actor());
+    List<String> without = request.without() == null ? List.of() : request.without();
+    service.decide(id, request.grant(), without, request.reason(), actor());
     return view(id);
   }
 

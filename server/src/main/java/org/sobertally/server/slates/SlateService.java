@@ -195,7 +195,7 @@ class SlateService {
     }
   }
 
-  private static void freeze(List<SlateMove> moves, Preview preview) {
+  static void freeze(List<SlateMove> moves, Preview preview) {
     for (int m = 0; m < moves.size(); m++) {
       Preview.MovePreview seen = preview.moves().get(m);
       moves.get(m).yearly = seen.yearly().amount();
@@ -205,7 +205,10 @@ class SlateService {
     }
   }
 
-  void decide(String id, boolean grant, String reason, String actor) {
+  /**
+   * @param without moves that are not granted though the others are; they come off the slate
+   */
+  void decide(String id, boolean grant, List<String> without, String reason, String actor) {
     lapseOverdue();
     books.write(
         change -> {
@@ -213,6 +216,9 @@ class SlateService {
           require(slate, Slate.State.SENT, "decided");
           if (slate.author.equals(actor)) {
             throw Problem.forbidden("This is your own slate. Somebody else must decide it.");
+          }
+          if (grant) {
+            decline(change.book(), slate, without, actor);
           }
           slate.state = grant ? Slate.State.GRANTED : Slate.State.REFUSED;
           slate.decider = actor;
@@ -225,11 +231,40 @@ class SlateService {
         });
   }
 
+  /** Takes the moves off the slate; each is in the journal. */
+  private void decline(Book book, Slate slate, List<String> without, String actor) {
+    Set<String> declined = new HashSet<>(without);
+    for (String id : declined) {
+      SlateMove move = moveOf(slate.id, id);
+      JournalEntry entry = Settlement.entry(move);
+      String text = "Did not grant: %s for %s.";
+      journal.add(
+          actor,
+          "MOVE_DECLINED",
+          text.formatted(MoveWords.of(book, move), MoveWords.holder(book, move)),
+          entry);
+      store.remove(move);
+    }
+    if (!declined.isEmpty() && store.movesOf(slate.id).isEmpty()) {
+      throw Problem.badRequest("without: no move is left. Refuse the slate instead.");
+    }
+  }
+
   void post(String id, String actor) {
+    post(id, actor, false);
+  }
+
+  /**
+   * @param withoutBlocked whether moves that cannot go are taken off instead of holding up the rest
+   */
+  void post(String id, String actor, boolean withoutBlocked) {
     books.write(
         change -> {
           Slate slate = store.slate(id);
           require(slate, Slate.State.GRANTED, "posted");
+          if (withoutBlocked) {
+            dropBlocked(change.book(), slate, actor);
+          }
           List<SlateMove> moves = store.movesOf(id);
           requireUnblocked(change.book(), slate, moves, freshPreview(change.book(), moves));
           slate.state = Slate.State.POSTED;
@@ -250,6 +285,27 @@ class SlateService {
           return null;
         });
     postman.kick();
+  }
+
+  /** Blocked moves fail with their reason, so that nobody takes them for done. */
+  private void dropBlocked(Book book, Slate slate, String actor) {
+    List<SlateMove> moves = store.movesOf(slate.id);
+    var blocks = slateBlocks.of(book, slate, moves, freshPreview(book, moves));
+    for (int m = 0; m < moves.size(); m++) {
+      if (!blocks.get(m).isEmpty()) {
+        SlateMove move = moves.get(m);
+        String text = "Left out: %s for %s. %s";
+        journal.add(
+            actor,
+            "MOVE_LEFT_OUT",
+            text.formatted(
+                MoveWords.of(book, move),
+                MoveWords.holder(book, move),
+                blocks.get(m).get(0).text()),
+            Settlement.entry(move));
+        store.remove(move);
+      }
+    }
   }
 
   /** Has a confirmed move taken back: at the vendor, or at once where no vendor is asked. */

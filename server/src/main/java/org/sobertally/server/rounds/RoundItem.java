@@ -1,0 +1,86 @@
+package org.sobertally.server.rounds;
+
+import jakarta.persistence.Column;
+import jakarta.persistence.Entity;
+import jakarta.persistence.EnumType;
+import jakarta.persistence.Enumerated;
+import jakarta.persistence.Id;
+import jakarta.persistence.Table;
+import java.math.BigDecimal;
+import java.time.Instant;
+import java.time.LocalDate;
+
+/** A seat that a round is about, with the evidence as it was when it was gathered. */
+@Entity
+@Table(name = "round_item")
+class RoundItem {
+
+  /** What becomes of it. */
+  enum State {
+    /** Its holder may still answer. */
+    ASKED,
+    /** Its holder needs it: it is kept. */
+    KEPT,
+    /** On a slate that waits for its decision. */
+    PROPOSED,
+    /** The decider did not grant it. */
+    DECLINED,
+    /** On its way to the vendor. */
+    POSTED,
+    /** It came back. */
+    TAKEN_BACK,
+    /** It could not be taken back, or did not need to be; the reason says why. */
+    LEFT_OUT
+  }
+
+  /** What its holder said. */
+  enum Answer {
+    KEEP,
+    TAKE
+  }
+
+  @Id String id;
+  String round;
+  String holding;
+  String account;
+  String person;
+  String name;
+  String plan;
+  String line;
+
+  /** Kinds of finding, separated by blanks. */
+  String kinds;
+
+  String why;
+
+  @Column(name = "last_used")
+  LocalDate lastUsed;
+
+  /** What it costs a year. */
+  BigDecimal yearly;
+
+  @Column(columnDefinition = "char(3)")
+  String currency;
+
+  @Enumerated(EnumType.STRING)
+  State state;
+
+  @Enumerated(EnumType.STRING)
+  Answer answer;
+
+  Instant answered;
+  String reason;
+
+  /** The keep that the answer became. */
+  String keep;
+
+  String slate;
+
+  /** The day on which the account got a seat of the plan again. */
+  @Column(name = "came_back")
+  LocalDate cameBack;
+
+  /** The day on which it came back. */
+  @Column(name = "taken_back")
+  LocalDate takenBack;
+}

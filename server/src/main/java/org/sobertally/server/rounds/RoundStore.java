@@ -1,0 +1,230 @@
+package org.sobertally.server.rounds;
+
+import jakarta.enterprise.context.ApplicationScoped;
+import jakarta.persistence.EntityManager;
+import jakarta.transaction.Transactional;
+import java.sql.Connection;
+import java.sql.Date;
+import java.sql.PreparedStatement;
+import java.sql.SQLException;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import javax.sql.DataSource;
+import org.sobertally.server.http.Problem;
+
+/** Rounds as they are stored. */
+@ApplicationScoped
+class RoundStore {
+
+  private static final int BATCH = 1_000;
+
+  private final EntityManager entities;
+  private final DataSource database;
+
+  RoundStore(EntityManager entities, DataSource database) {
+    this.entities = entities;
+    this.database = database;
+  }
+
+  void add(Object entity) {
+    entities.persist(entity);
+  }
+
+  void remove(Object entity) {
+    entities.remove(entity);
+  }
+
+  @Transactional
+  List<RoundPlan> plans() {
+    return entities
+        .createQuery("from RoundPlan p order by p.name, p.id", RoundPlan.class)
+        .getResultList();
+  }
+
+  RoundPlan plan(String id) {
+    RoundPlan plan = entities.find(RoundPlan.class, id);
+    if (plan == null) {
+      throw Problem.notFound("There is no such plan of rounds.");
+    }
+    return plan;
+  }
+
+  /** The newest first. */
+  @Transactional
+  List<Round> rounds() {
+    return entities.createQuery("from Round r order by r.number desc", Round.class).getResultList();
+  }
+
+  Round round(String id) {
+    Round round = entities.find(Round.class, id);
+    if (round == null) {
+      throw Problem.notFound("There is no round %s.".formatted(id));
+    }
+    return round;
+  }
+
+  int nextNumber() {
+    return entities
+            .createQuery("select coalesce(max(r.number), 0) from Round r", Integer.class)
+            .getSingleResult()
+        + 1;
+  }
+
+  /** The seats of a round, the most money first. */
+  @Transactional
+  List<RoundItem> items(String round) {
+    return entities
+        .createQuery(
+            "from RoundItem i where i.round = :round order by i.yearly desc, i.name, i.id",
+            RoundItem.class)
+        .setParameter("round", round)
+        .getResultList();
+  }
+
+  List<RoundItem> itemsOf(String round, String person) {
+    return entities
+        .createQuery(
+            "from RoundItem i where i.round = :round and i.person = :person"
+                + " order by i.yearly desc, i.id",
+            RoundItem.class)
+        .setParameter("round", round)
+        .setParameter("person", person)
+        .getResultList();
+  }
+
+  /** Seats, counted by what becomes of them, of every round. */
+  record Count(String round, RoundItem.State state, RoundItem.Answer answer, long items) {}
+
+  @Transactional
+  List<Count> counts() {
+    return entities
+        .createQuery(
+            "select new org.sobertally.server.rounds.RoundStore$Count("
+                + "i.round, i.state, i.answer, count(i))"
+                + " from RoundItem i group by i.round, i.state, i.answer",
+            Count.class)
+        .getResultList();
+  }
+
+  /** Seats that came back and for whose return is still watched. */
+  List<RoundItem> takenBackSince(LocalDate day) {
+    return entities
+        .createQuery(
+            "from RoundItem i where i.state = :taken and i.cameBack is null"
+                + " and i.takenBack >= :day",
+            RoundItem.class)
+        .setParameter("taken", RoundItem.State.TAKEN_BACK)
+        .setParameter("day", day)
+        .getResultList();
+  }
+
+  /** Holdings that a round which is not over is about. */
+  Set<String> inOpenRounds() {
+    return new HashSet<>(
+        entities
+            .createQuery(
+                "select i.holding from RoundItem i, Round r where i.round = r.id"
+                    + " and r.state in :open and i.state in :undecided",
+                String.class)
+            .setParameter("open", Round.State.OPEN)
+            .setParameter(
+                "undecided",
+                Set.of(RoundItem.State.ASKED, RoundItem.State.PROPOSED, RoundItem.State.POSTED))
+            .getResultList());
+  }
+
+  RoundLetter letter(String id) {
+    return entities.find(RoundLetter.class, id);
+  }
+
+  Optional<RoundLetter> letterOf(String round, String person) {
+    return entities
+        .createQuery(
+            "from RoundLetter l where l.round = :round and l.person = :person", RoundLetter.class)
+        .setParameter("round", round)
+        .setParameter("person", person)
+        .getResultStream()
+        .findFirst();
+  }
+
+  /** Letters that were not answered and not followed by another. */
+  List<RoundLetter> unanswered(String round) {
+    return entities
+        .createQuery(
+            "from RoundLetter l where l.round = :round and l.reminded is null and exists ("
+                + "select 1 from RoundItem i where i.round = l.round and i.person = l.person"
+                + " and i.state = :asked and i.answer is null)",
+            RoundLetter.class)
+        .setParameter("round", round)
+        .setParameter("asked", RoundItem.State.ASKED)
+        .getResultList();
+  }
+
+  void flush() {
+    entities.flush();
+  }
+
+  /** Many at once; within the caller's transaction. */
+  void addItems(List<RoundItem> items) {
+    String insert =
+        """
+        insert into round_item (id, round, holding, account, person, name, plan, line, kinds, why,
+          last_used, yearly, currency, state)
+        values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
+        """;
+    try (Connection connection = database.getConnection();
+        PreparedStatement statement = connection.prepareStatement(insert)) {
+      int waiting = 0;
+      for (RoundItem item : items) {
+        String[] texts = {
+          item.id,
+          item.round,
+          item.holding,
+          item.account,
+          item.person,
+          item.name,
+          item.plan,
+          item.line,
+          item.kinds,
+          item.why
+        };
+        for (int c = 0; c < texts.length; c++) {
+          statement.setString(c + 1, texts[c]);
+        }
+        statement.setDate(11, item.lastUsed == null ? null : Date.valueOf(item.lastUsed));
+        statement.setBigDecimal(12, item.yearly);
+        statement.setString(13, item.currency);
+        statement.setString(14, item.state.name());
+        statement.addBatch();
+        if (++waiting == BATCH) {
+          statement.executeBatch();
+          waiting = 0;
+        }
+      }
+      statement.executeBatch();
+    } catch (SQLException e) {
+      throw new IllegalStateException("A round could not be written down.", e);
+    }
+  }
+
+  /** The plans whose time has come. */
+  List<RoundPlan> due(Instant now) {
+    return entities
+        .createQuery(
+            "from RoundPlan p where p.active = true and p.nextDue <= :now order by p.nextDue",
+            RoundPlan.class)
+        .setParameter("now", now)
+        .getResultList();
+  }
+
+  List<Round> open() {
+    return entities
+        .createQuery("from Round r where r.state in :open order by r.number", Round.class)
+        .setParameter("open", Round.State.OPEN)
+        .getResultList();
+  }
+}

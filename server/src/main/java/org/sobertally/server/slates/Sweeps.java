@@ -1,0 +1,161 @@
+package org.sobertally.server.slates;
+
+import jakarta.enterprise.context.ApplicationScoped;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.stream.Collectors;
+import org.sobertally.core.slate.Preview;
+import org.sobertally.core.slate.Previewer;
+import org.sobertally.core.slate.Remark;
+import org.sobertally.server.journal.Journal;
+import org.sobertally.server.journal.JournalEntry;
+import org.sobertally.server.store.Books;
+import org.sobertally.server.time.TallyClock;
+
+/** Slates that are drafted, sent and posted for somebody by what runs by itself. */
+@ApplicationScoped
+public class Sweeps {
+
+  private final SlateStore store;
+  private final SlateBlocks slateBlocks;
+  private final SlateService service;
+  private final Journal journal;
+  private final TallyClock clock;
+
+  Sweeps(
+      SlateStore store,
+      SlateBlocks slateBlocks,
+      SlateService service,
+      Journal journal,
+      TallyClock clock) {
+    this.store = store;
+    this.slateBlocks = slateBlocks;
+    this.service = service;
+    this.journal = journal;
+    this.clock = clock;
+  }
+
+  /**
+   * A slate that waits for its decision.
+   *
+   * @param id null where every move was blocked
+   * @param blocked why seats are not on it, by holding
+   */
+  public record Sent(String id, Map<String, String> blocked) {}
+
+  /** Where a slate stands. */
+  public enum Standing {
+    WAITS,
+    GRANTED,
+    REFUSED,
+    LAPSED,
+    /** Its moves are on their way. */
+    POSTED,
+    /** Everything is settled. */
+    SETTLED
+  }
+
+  /** One seat of a slate: whether it came back, and on which day; else why not. */
+  public record Outcome(boolean done, LocalDate on, String reason) {}
+
+  /**
+   * Sends a slate that takes seats back, in the caller's change of the book. What cannot go now is
+   * left off it.
+   *
+   * @param author who cannot decide it
+   */
+  public Sent send(
+      Books.Change change, String author, List<String> holdings, LocalDate deadline, String note) {
+    MoveResolver resolver = new MoveResolver(change.book(), clock.today());
+    Slate slate = new Slate();
+    slate.id = SlateStore.newId();
+    List<SlateMove> moves = new ArrayList<>();
+    Map<String, String> blocked = new LinkedHashMap<>();
+    for (String holding : holdings) {
+      SlateMove move = resolver.resolve(MoveRequest.takeBack(holding));
+      if (move == null) {
+        blocked.put(holding, "It is no longer held.");
+      } else {
+        moves.add(move);
+      }
+    }
+    Preview preview = preview(change, moves);
+    List<List<Remark>> blocks = slateBlocks.of(change.book(), slate, moves, preview);
+    List<SlateMove> going = new ArrayList<>();
+    for (int m = 0; m < moves.size(); m++) {
+      if (blocks.get(m).isEmpty()) {
+        going.add(moves.get(m));
+      } else {
+        blocked.put(moves.get(m).holding, blocks.get(m).get(0).text());
+      }
+    }
+    if (going.isEmpty()) {
+      return new Sent(null, blocked);
+    }
+    slate.author = author;
+    slate.created = clock.now();
+    slate.sent = slate.created;
+    slate.state = Slate.State.SENT;
+    slate.deadline = deadline;
+    slate.note = note;
+    store.add(slate);
+    SlateService.freeze(going, preview(change, going));
+    int place = 0;
+    for (SlateMove move : going) {
+      move.id = SlateStore.newId();
+      move.slate = slate.id;
+      move.place = ++place;
+      move.state = SlateMove.State.PLANNED;
+      store.add(move);
+    }
+    JournalEntry entry = new JournalEntry();
+    entry.slate = slate.id;
+    String text = "Sent a slate of %d moves for decision by %s: %s";
+    journal.add(author, "SLATE_SENT", text.formatted(going.size(), deadline, note), entry);
+    return new Sent(slate.id, blocked);
+  }
+
+  private Preview preview(Books.Change change, List<SlateMove> moves) {
+    return Previewer.of(change.book(), clock.today(), moves.stream().map(SlateMove::core).toList());
+  }
+
+  public Standing standing(String slate) {
+    service.lapseOverdue();
+    return switch (store.slate(slate).state) {
+      case DRAFT, SENT -> Standing.WAITS;
+      case GRANTED -> Standing.GRANTED;
+      case REFUSED -> Standing.REFUSED;
+      case LAPSED -> Standing.LAPSED;
+      case POSTED -> Standing.POSTED;
+      case CONFIRMED, FAILED -> Standing.SETTLED;
+    };
+  }
+
+  /** Posts a slate that was granted; moves that cannot go any more are taken off it. */
+  public void post(String slate, String actor) {
+    service.post(slate, actor, true);
+  }
+
+  /** What became of each seat, by holding; seats that are not on the slate are not told. */
+  public Map<String, Outcome> outcomes(String slate) {
+    Map<String, Outcome> outcomes = new HashMap<>();
+    for (SlateMove move : store.movesOf(slate)) {
+      boolean done = move.state == SlateMove.State.CONFIRMED;
+      outcomes.put(move.holding, new Outcome(done, move.settledOn, move.reason));
+    }
+    return outcomes;
+  }
+
+  /** Holdings that are on a slate which was sent and is not settled. */
+  public Set<String> planned() {
+    return store.plannedElsewhere("").stream()
+        .map(move -> move.holding)
+        .filter(holding -> holding != null)
+        .collect(Collectors.toSet());
+  }
+}
