@@ -10,7 +10,9 @@ import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.DayOfWeek;
 import java.time.Duration;
+import java.time.LocalTime;
 import java.util.List;
 import java.util.Map;
 import java.util.OptionalInt;
@@ -26,6 +28,7 @@ import org.sobertally.server.access.Sessions;
 import org.sobertally.server.bookfile.BookService;
 import org.sobertally.server.journal.Journal;
 import org.sobertally.server.mail.Smtp;
+import org.sobertally.server.rounds.RoundPlans;
 import org.sobertally.server.store.Books;
 import org.sobertally.server.time.TallyClock;
 import org.sobertally.server.vendors.VendorLinks;
@@ -69,6 +72,7 @@ public class Demo {
   private final TallyClock clock;
   private final SeatQueue queue;
   private final Smtp smtp;
+  private final RoundPlans sweeps;
   private MailStandIn mail;
   private final Map<String, VendorStandIn> vendors = new ConcurrentHashMap<>();
 
@@ -85,7 +89,8 @@ public class Demo {
       Journal journal,
       TallyClock clock,
       SeatQueue queue,
-      Smtp smtp) {
+      Smtp smtp,
+      RoundPlans sweeps) {
     this.on = on;
     this.slowness = slowness;
     this.callsPerSecond = callsPerSecond;
@@ -99,6 +104,7 @@ public class Demo {
     this.clock = clock;
     this.queue = queue;
     this.smtp = smtp;
+    this.sweeps = sweeps;
   }
 
   void onStart(@Observes @Priority(AFTER_BOOK) StartupEvent event) {
@@ -145,6 +151,13 @@ public class Demo {
         .filter(person -> !queue.holds(person.id(), TRAINING))
         .limit(4)
         .forEach(person -> queue.join(person.id(), TRAINING, "runa"));
+    sweeps.plan(
+        "Monday sweep",
+        "runa",
+        DayOfWeek.MONDAY,
+        LocalTime.of(9, 0),
+        clock.zone(),
+        List.of("quillmoor", "helmsway", "deepglass"));
   }
 
   private void takeBook() {

@@ -134,8 +134,7 @@ class Answers {
     }
     return round.state == Round.State.OVERTAKEN
         ? "A newer round asks the same; answer that one."
-        : "The time to answer ended on %s. Write to whoever looks after your seats."
-            .formatted(round.askUntil);
+        : "The time to answer is over. Write to whoever looks after your seats.";
   }
 
   /** An answer may be given again until the questions end; the last one counts. */

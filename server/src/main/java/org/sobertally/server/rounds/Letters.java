@@ -138,12 +138,17 @@ class Letters {
               text.append(named ? item.name + ", " : "");
               text.append(book.vendors().byId(plan.vendor()).name()).append(' ');
               text.append(plan.name()).append(", ").append(used).append(", ");
-              text.append(new Money(item.yearly, item.currency).rounded()).append(" a year\n");
+              text.append(words(new Money(item.yearly, item.currency))).append(" a year\n");
             });
     if (items.size() > MOST_NAMED) {
       text.append("  and %,d more\n".formatted(items.size() - MOST_NAMED));
     }
     return text.toString();
+  }
+
+  private static String words(Money money) {
+    Money rounded = money.rounded();
+    return "%,.2f %s".formatted(rounded.amount(), rounded.currency());
   }
 
   /** One letter a lead, about all of their people. */
@@ -192,7 +197,7 @@ class Letters {
       mailroom.send(
           recipient,
           "To decide by %s: %d seats, %s a year"
-              .formatted(DAY.format(round.decideUntil), items.size(), sum),
+              .formatted(DAY.format(round.decideUntil), items.size(), words(sum)),
           """
           %s, round %d: %d seats that do no work would be taken back, %s a year.
 
@@ -207,7 +212,7 @@ class Letters {
                   round.name,
                   round.number,
                   items.size(),
-                  sum,
+                  words(sum),
                   list(book, items, true),
                   links,
                   DAY.format(round.decideUntil)),

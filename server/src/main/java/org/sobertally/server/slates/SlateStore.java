@@ -228,6 +228,20 @@ class SlateStore {
         .getResultList();
   }
 
+  /** Confirmed moves of the kind whose last day of undoing lies in the range, both included. */
+  List<SlateMove> undoableUntil(MoveKind kind, LocalDate from, LocalDate to) {
+    return entities
+        .createQuery(
+            "from SlateMove m where m.kind = :kind and m.state = :confirmed"
+                + " and m.undoUntil between :from and :to",
+            SlateMove.class)
+        .setParameter("kind", kind)
+        .setParameter("confirmed", SlateMove.State.CONFIRMED)
+        .setParameter("from", from)
+        .setParameter("to", to)
+        .getResultList();
+  }
+
   /** A call that wants doing. */
   record Due(String id, String vendor, String account, MoveKind kind, boolean undoes) {
 

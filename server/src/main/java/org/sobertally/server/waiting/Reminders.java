@@ -8,6 +8,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import org.sobertally.server.journal.Journal;
+import org.sobertally.server.mail.Mailroom;
 import org.sobertally.server.time.TallyClock;
 
 /** When people were reminded of invitations that they did not answer. */
@@ -17,8 +18,26 @@ class Reminders {
   private final EntityManager entities;
   private final Journal journal;
   private final TallyClock clock;
+  private final Mailroom mailroom;
 
-  Reminders(EntityManager entities, Journal journal, TallyClock clock) {
+  private void write(WaitingResource.Invitation invitation) {
+    String plan = invitation.vendorName() + " " + invitation.planName();
+    String others = invitation.waiting() > 0 ? " Others wait for one." : "";
+    mailroom.send(
+        invitation.email(),
+        "Your invitation to " + plan,
+        """
+        Dear %s,
+
+        you were invited to %s on %s and have not answered yet. Please accept the invitation, or
+        say that you do not need the seat.%s
+        """
+            .formatted(invitation.name(), plan, invitation.since(), others),
+        "INVITATION");
+  }
+
+  Reminders(EntityManager entities, Journal journal, TallyClock clock, Mailroom mailroom) {
+    this.mailroom = mailroom;
     this.entities = entities;
     this.journal = journal;
     this.clock = clock;
@@ -42,12 +61,16 @@ class Reminders {
     return last;
   }
 
-  /** Records that the holders were reminded today; a second time on one day changes nothing. */
+  /**
+   * Records that the holders were reminded today, and writes to them where they are to be; a second
+   * time on one day does nothing.
+   */
   @Transactional
-  void record(List<String> holdings, String actor) {
+  void record(List<WaitingResource.Invitation> invitations, boolean send, String actor) {
     int fresh = 0;
-    for (String holding : holdings) {
-      fresh +=
+    for (WaitingResource.Invitation invitation : invitations) {
+      String holding = invitation.holding();
+      int added =
           entities
               .createNativeQuery(
                   """
@@ -59,6 +82,10 @@ class Reminders {
               .setParameter("day", clock.today())
               .setParameter("by", actor)
               .executeUpdate();
+      if (send && added > 0) {
+        write(invitation);
+      }
+      fresh += added;
     }
     if (fresh > 0) {
       journal.add(

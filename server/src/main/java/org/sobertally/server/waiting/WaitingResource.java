@@ -147,11 +147,19 @@ public class WaitingResource {
         MoneyDto.of(book.seatPrice(line, day)));
   }
 
-  /** Whose invitations they were reminded of. */
+  /**
+   * Whose invitations they were reminded of.
+   *
+   * @param send whether they are to be written to; else they were already
+   */
   @Schema(name = "ReminderRequest")
-  public record ReminderRequest(@NotNull @Size(min = 1, max = 500) List<String> holdings) {}
+  public record ReminderRequest(
+      @NotNull @Size(min = 1, max = 500) List<String> holdings,
+      @Schema(nullable = true) Boolean send) {}
 
-  /** Records that people were reminded today, by mail of the steward's own. */
+  /**
+   * Reminds people by mail, or records that they were reminded today by mail of the steward's own.
+   */
   @POST
   @Path("/invitations/reminders")
   @Produces(MediaType.APPLICATION_JSON)
@@ -163,7 +171,10 @@ public class WaitingResource {
         throw Problem.notFound("No invitation of the seat %s is unanswered.".formatted(holding));
       }
     }
-    reminders.record(request.holdings(), identity.getPrincipal().getName());
+    reminders.record(
+        open.stream().filter(i -> request.holdings().contains(i.holding())).toList(),
+        Boolean.TRUE.equals(request.send()),
+        identity.getPrincipal().getName());
     return invitations(null);
   }
 

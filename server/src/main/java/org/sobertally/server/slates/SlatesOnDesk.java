@@ -1,0 +1,126 @@
+package org.sobertally.server.slates;
+
+import io.quarkus.narayana.jta.QuarkusTransaction;
+import jakarta.enterprise.context.ApplicationScoped;
+import java.time.ZoneOffset;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import org.sobertally.core.book.Book;
+import org.sobertally.core.money.Money;
+import org.sobertally.core.slate.MoveKind;
+import org.sobertally.server.access.Role;
+import org.sobertally.server.access.Sessions;
+import org.sobertally.server.desk.DeskSource;
+
+/** Slates that wait for somebody, and deletions that can be undone for a few days more. */
+@ApplicationScoped
+class SlatesOnDesk implements DeskSource {
+
+  private static final int RESTORE_DAYS = 14;
+  private static final int FAILED_DAYS = 14;
+
+  private final SlateStore store;
+  private final SlateService service;
+  private final Sessions sessions;
+
+  SlatesOnDesk(SlateStore store, SlateService service, Sessions sessions) {
+    this.store = store;
+    this.service = service;
+    this.sessions = sessions;
+  }
+
+  @Override
+  public List<Line> lines(Book book, Asker asker) {
+    service.lapseOverdue();
+    return QuarkusTransaction.requiringNew().call(() -> look(book, asker));
+  }
+
+  private List<Line> look(Book book, Asker asker) {
+    Map<String, List<SlateStore.Alike>> moves = new HashMap<>();
+    for (SlateStore.Alike alike : store.movesAlike()) {
+      moves.computeIfAbsent(alike.slate(), slate -> new ArrayList<>()).add(alike);
+    }
+    List<Line> lines = new ArrayList<>();
+    for (Slate slate : store.slates()) {
+      List<SlateStore.Alike> all = moves.getOrDefault(slate.id, List.of());
+      String path = "/slates/" + slate.id;
+      Money saved = saved(book, all);
+      String about = slate.note == null || slate.note.isBlank() ? "" : " (" + slate.note + ")";
+      long count = all.stream().mapToLong(SlateStore.Alike::count).sum();
+      if (slate.state == Slate.State.SENT
+          && asker.role() == Role.DECIDER
+          && !slate.author.equals(asker.login())) {
+        lines.add(
+            new Line(
+                About.SLATE_TO_DECIDE,
+                "Decide %s of %s%s".formatted(moves(count), sessions.nameOf(slate.author), about),
+                "It lapses, and nothing happens.",
+                saved,
+                slate.deadline,
+                path));
+      } else if (slate.state == Slate.State.GRANTED && asker.role() == Role.STEWARD) {
+        lines.add(
+            new Line(
+                About.SLATE_TO_POST,
+                "Post the granted slate of %s%s".formatted(moves(count), about),
+                "Nothing leaves for the vendors.",
+                saved,
+                null,
+                path));
+      } else if (slate.state == Slate.State.FAILED
+          && asker.role() == Role.STEWARD
+          && slate
+              .posted
+              .plusSeconds(86_400L * FAILED_DAYS)
+              .isAfter(asker.day().atStartOfDay(ZoneOffset.UTC).toInstant())) {
+        long failed =
+            all.stream()
+                .filter(alike -> alike.state() == SlateMove.State.FAILED)
+                .mapToLong(SlateStore.Alike::count)
+                .sum();
+        lines.add(
+            new Line(
+                About.SLATE_FAILED,
+                "%s of a slate failed at the vendor%s".formatted(moves(failed), about),
+                "They stay undone; their seats are held as before.",
+                null,
+                null,
+                path));
+      }
+    }
+    addRestores(book, asker, lines);
+    return lines;
+  }
+
+  private void addRestores(Book book, Asker asker, List<Line> lines) {
+    for (SlateMove move :
+        store.undoableUntil(MoveKind.DELETE, asker.day(), asker.day().plusDays(RESTORE_DAYS))) {
+      lines.add(
+          new Line(
+              About.RESTORE,
+              "The account of %s is deleted and can still be brought back"
+                  .formatted(MoveWords.holder(book, move)),
+              "After that day it is gone for good.",
+              null,
+              move.undoUntil,
+              "/slates/" + move.slate));
+    }
+  }
+
+  private static String moves(long count) {
+    return count == 1 ? "1 move" : "%,d moves".formatted(count);
+  }
+
+  private static Money saved(Book book, List<SlateStore.Alike> moves) {
+    String currency = book.rates().reportingCurrency();
+    Money sum = Money.zero(currency);
+    for (SlateStore.Alike alike : moves) {
+      if (alike.state().counts() && alike.yearly() != null && currency.equals(alike.currency())) {
+        sum = sum.plus(new Money(alike.yearly(), currency));
+      }
+    }
+    return sum.amount().signum() == 0 ? null : new Money(sum.amount().negate(), currency);
+  }
+}

@@ -1,0 +1,73 @@
+package org.sobertally.server.waiting;
+
+import jakarta.enterprise.context.ApplicationScoped;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import org.sobertally.core.book.Book;
+import org.sobertally.core.money.Money;
+import org.sobertally.core.use.UseState;
+import org.sobertally.core.use.UseStates;
+import org.sobertally.server.desk.DeskSource;
+import org.sobertally.server.figures.Figures;
+
+/** People who wait for a seat, and invitations beside them that nobody answers. */
+@ApplicationScoped
+class WaitingOnDesk implements DeskSource {
+
+  private static final String PAGE = "/people/waiting";
+
+  private final SeatQueue queue;
+  private final Figures figures;
+
+  WaitingOnDesk(SeatQueue queue, Figures figures) {
+    this.queue = queue;
+    this.figures = figures;
+  }
+
+  @Override
+  public List<Line> lines(Book book, Asker asker) {
+    Map<String, Integer> waiting = new HashMap<>();
+    queue.all().forEach(one -> waiting.merge(one.plan(), 1, Integer::sum));
+    List<Line> lines = new ArrayList<>();
+    waiting.forEach((plan, people) -> lines.addAll(of(book, asker, plan, people)));
+    return lines;
+  }
+
+  private List<Line> of(Book book, Asker asker, String plan, int people) {
+    UseStates states = figures.of(book, asker.day()).states();
+    int unanswered = 0;
+    Money price = null;
+    for (int line = 0; line < book.lines().size(); line++) {
+      if (book.planOfLine(line).id().equals(plan)) {
+        price = book.seatPrice(line, asker.day());
+        for (int h = book.holdings().lineStart(line); h < book.holdings().lineEnd(line); h++) {
+          unanswered += states.isOpen(h) && states.state(h) == UseState.UNANSWERED ? 1 : 0;
+        }
+      }
+    }
+    String name = book.plans().byId(plan).name();
+    List<Line> lines = new ArrayList<>();
+    lines.add(
+        new Line(
+            About.QUEUE,
+            "%d people wait for a seat of %s".formatted(people, name),
+            "They work without it, or somebody buys more.",
+            price == null ? null : price.times(people),
+            null,
+            PAGE));
+    if (unanswered > 0) {
+      lines.add(
+          new Line(
+              About.INVITATIONS,
+              "%d invitations to %s are unanswered while %d people wait"
+                  .formatted(unanswered, name, people),
+              "Promised seats serve nobody.",
+              price == null ? null : price.times(unanswered),
+              null,
+              PAGE));
+    }
+    return lines;
+  }
+}
