@@ -1,5 +1,6 @@
 <script lang="ts">
   import { onMount } from 'svelte';
+  import Answer from './places/answer/Answer.svelte';
   import Ask from './places/ask/Ask.svelte';
   import Frame from './places/frame/Frame.svelte';
   import SignIn from './places/sign-in/SignIn.svelte';
@@ -11,13 +12,17 @@
   // Who has a link needs no account: nobody is looked for behind it.
   const token = /^\/ask\/([^/]+)$/.exec(location.pathname)?.[1];
 
-  onMount(() => (token ? undefined : session.look()));
+  const answer = /^\/answer\/([^/]+)$/.exec(location.pathname)?.[1];
+
+  onMount(() => (token || answer ? undefined : session.look()));
 </script>
 
 <svelte:window onkeydown={onKey} />
 <Textures />
 {#if token}
   <Ask {token} />
+{:else if answer}
+  <Answer token={answer} />
 {:else if session.me}
   <Frame />
 {:else if session.me === null}

@@ -4,6 +4,302 @@
  */
 
 export interface paths {
+  '/api/v1/access/people': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** People */
+    get: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['AccessPerson'][];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/v1/access/people/{login}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    /** Allow */
+    put: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          login: string;
+        };
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/json': components['schemas']['AccessRequest'];
+        };
+      };
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['AccessPerson'][];
+          };
+        };
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    post?: never;
+    /** Remove */
+    delete: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          login: string;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['AccessPerson'][];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/v1/access/tokens': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Tokens */
+    get: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['AccessToken'][];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    put?: never;
+    /** Make Token */
+    post: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/json': components['schemas']['TokenRequest'];
+        };
+      };
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['NewToken'];
+          };
+        };
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/v1/access/tokens/{id}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post?: never;
+    /** Take Back */
+    delete: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          id: string;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['AccessToken'][];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/v1/ask/by/{token}': {
     parameters: {
       query?: never;
@@ -308,6 +604,57 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/v1/desk': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Desk */
+    get: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['DeskLine'][];
+            'text/csv': components['schemas']['DeskLine'][];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/v1/events': {
     parameters: {
       query?: never;
@@ -374,11 +721,25 @@ export interface paths {
       parameters: {
         query?: {
           asOf?: string;
+          /** @description what must be recoverable a year in a person at the least */
+          atLeast?: string;
           cursor?: string;
+          group?: string;
+          /** @description an idle line to be tried, where a plan has none of its own */
+          idleLine?: string;
           kind?: string;
+          /** @description a person: the members of the groups that they lead */
+          lead?: string;
           limit?: string;
           line?: string;
+          /** @description a need window to be tried */
+          needWindow?: string;
+          /** @description days for which a finding must have been so */
+          olderThan?: string;
+          /** @description an opening grace to be tried, where a plan has none of its own */
+          openingGrace?: string;
           person?: string;
+          site?: string;
           vendor?: string;
         };
         header?: never;
@@ -421,6 +782,73 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/v1/findings/board': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Board */
+    get: {
+      parameters: {
+        query?: {
+          asOf?: string;
+          /** @description what must be recoverable a year in a person at the least */
+          atLeast?: string;
+          group?: string;
+          /** @description an idle line to be tried, where a plan has none of its own */
+          idleLine?: string;
+          /** @description a person: the members of the groups that they lead */
+          lead?: string;
+          /** @description a need window to be tried */
+          needWindow?: string;
+          /** @description days for which a finding must have been so */
+          olderThan?: string;
+          /** @description an opening grace to be tried, where a plan has none of its own */
+          openingGrace?: string;
+          site?: string;
+          vendor?: string;
+        };
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['FindingBoard'];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/v1/findings/combinations': {
     parameters: {
       query?: never;
@@ -433,6 +861,21 @@ export interface paths {
       parameters: {
         query?: {
           asOf?: string;
+          /** @description what must be recoverable a year in a person at the least */
+          atLeast?: string;
+          group?: string;
+          /** @description an idle line to be tried, where a plan has none of its own */
+          idleLine?: string;
+          /** @description a person: the members of the groups that they lead */
+          lead?: string;
+          /** @description a need window to be tried */
+          needWindow?: string;
+          /** @description days for which a finding must have been so */
+          olderThan?: string;
+          /** @description an opening grace to be tried, where a plan has none of its own */
+          openingGrace?: string;
+          site?: string;
+          vendor?: string;
         };
         header?: never;
         path?: never;
@@ -474,6 +917,60 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/v1/findings/compare': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Compare */
+    get: {
+      parameters: {
+        query?: {
+          asOf?: string;
+          by?: string;
+        };
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['Compared'][];
+            'text/csv': components['schemas']['Compared'][];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/v1/findings/kinds': {
     parameters: {
       query?: never;
@@ -486,6 +983,21 @@ export interface paths {
       parameters: {
         query?: {
           asOf?: string;
+          /** @description what must be recoverable a year in a person at the least */
+          atLeast?: string;
+          group?: string;
+          /** @description an idle line to be tried, where a plan has none of its own */
+          idleLine?: string;
+          /** @description a person: the members of the groups that they lead */
+          lead?: string;
+          /** @description a need window to be tried */
+          needWindow?: string;
+          /** @description days for which a finding must have been so */
+          olderThan?: string;
+          /** @description an opening grace to be tried, where a plan has none of its own */
+          openingGrace?: string;
+          site?: string;
+          vendor?: string;
         };
         header?: never;
         path?: never;
@@ -539,9 +1051,24 @@ export interface paths {
       parameters: {
         query?: {
           asOf?: string;
+          /** @description what must be recoverable a year in a person at the least */
+          atLeast?: string;
           cursor?: string;
+          group?: string;
+          /** @description an idle line to be tried, where a plan has none of its own */
+          idleLine?: string;
+          /** @description a person: the members of the groups that they lead */
+          lead?: string;
           limit?: string;
+          /** @description a need window to be tried */
+          needWindow?: string;
+          /** @description days for which a finding must have been so */
+          olderThan?: string;
+          /** @description an opening grace to be tried, where a plan has none of its own */
+          openingGrace?: string;
           sets?: string;
+          site?: string;
+          vendor?: string;
         };
         header?: never;
         path?: never;
@@ -676,6 +1203,101 @@ export interface paths {
       };
     };
     put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/v1/house-rules': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Lines */
+    get: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['HouseRulesLines'];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    /** Draw */
+    put: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/json': components['schemas']['HouseRulesRequest'];
+        };
+      };
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['HouseRulesLines'];
+          };
+        };
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
     post?: never;
     delete?: never;
     options?: never;
@@ -1259,11 +1881,14 @@ export interface paths {
         query?: {
           actor?: string;
           cursor?: string;
+          from?: string;
           kind?: string;
           limit?: string;
           line?: string;
           person?: string;
+          plan?: string;
           slate?: string;
+          to?: string;
         };
         header?: never;
         path?: never;
@@ -1299,6 +1924,159 @@ export interface paths {
     };
     put?: never;
     post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/v1/journal/check': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Check */
+    get: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['JournalCheck'];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/v1/mail': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Mail */
+    get: {
+      parameters: {
+        query?: {
+          limit?: string;
+        };
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['Mail'][];
+            'text/csv': components['schemas']['Mail'][];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/v1/mail/again': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Again */
+    post: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['Mail'][];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
     delete?: never;
     options?: never;
     head?: never;
@@ -1711,6 +2489,69 @@ export interface paths {
       };
     };
     put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/v1/plans/{plan}/lines': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    /** Draw For Plan */
+    put: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          plan: string;
+        };
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/json': components['schemas']['PlanLinesRequest'];
+        };
+      };
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['HouseRulesLines'];
+          };
+        };
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
     post?: never;
     delete?: never;
     options?: never;
@@ -2263,6 +3104,522 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/v1/rounds': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Rounds */
+    get: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['Round'][];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/v1/rounds/answers/{token}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Question */
+    get: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          token: string;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['RoundQuestion'];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    put?: never;
+    /** Answer */
+    post: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          token: string;
+        };
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/json': components['schemas']['RoundAnswer'];
+        };
+      };
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['RoundQuestion'];
+          };
+        };
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/v1/rounds/plans': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Plans */
+    get: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['RoundPlan'][];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    put?: never;
+    /** Add Plan */
+    post: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/json': components['schemas']['RoundPlanRequest'];
+        };
+      };
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['RoundPlan'];
+          };
+        };
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/v1/rounds/plans/{plan}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    /** Change Plan */
+    put: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          plan: string;
+        };
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/json': components['schemas']['RoundPlanRequest'];
+        };
+      };
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['RoundPlan'];
+          };
+        };
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/v1/rounds/plans/{plan}/run': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Run */
+    post: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          plan: string;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['Round'];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/v1/rounds/{round}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Round */
+    get: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          round: string;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['Round'];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/v1/rounds/{round}/end-asking': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** End Asking */
+    post: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          round: string;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['Round'];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/v1/rounds/{round}/items': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Items */
+    get: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          round: string;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['RoundItem'][];
+            'text/csv': components['schemas']['RoundItem'][];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/v1/rules': {
     parameters: {
       query?: never;
@@ -2509,6 +3866,65 @@ export interface paths {
         };
       };
     };
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/v1/session/password': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Change Password */
+    post: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/json': components['schemas']['PasswordForm'];
+        };
+      };
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    delete?: never;
     options?: never;
     head?: never;
     patch?: never;
@@ -4171,6 +5587,45 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
   schemas: {
+    /** @enum {string} */
+    About:
+      | 'SLATE_TO_DECIDE'
+      | 'SLATE_TO_POST'
+      | 'SLATE_FAILED'
+      | 'NOTICE'
+      | 'FLOOR'
+      | 'SHORT'
+      | 'QUEUE'
+      | 'DRIFT'
+      | 'ROUND'
+      | 'INVITATIONS'
+      | 'ADMINISTRATOR'
+      | 'STALE'
+      | 'RESTORE'
+      | 'KEEP';
+    AccessPerson: {
+      login: string;
+      name: string;
+      role: components['schemas']['Role'];
+      person?: string | null;
+      email?: string | null;
+    };
+    AccessRequest: {
+      name: string;
+      role: components['schemas']['Role'];
+      person?: string | null;
+      email?: string | null;
+      password?: string | null;
+    };
+    AccessToken: {
+      id: string;
+      name: string;
+      role: components['schemas']['Role'];
+      created: components['schemas']['Instant'];
+      createdBy?: string | null;
+    };
+    /** @enum {string} */
+    Answer: 'KEEP' | 'TAKE';
     AskLink: {
       id: string;
       plan: string;
@@ -4198,6 +5653,19 @@ export interface components {
     };
     AskRequest: {
       email: string;
+    };
+    AskedSeat: {
+      item: string;
+      planName: string;
+      vendorName: string;
+      why: string;
+      lastUsed?:
+        | ((string | components['schemas']['LocalDate'] | null) | null)
+        | components['schemas']['LocalDate']
+        | null;
+      yearly: components['schemas']['Money'];
+      answer: components['schemas']['Answer'] | null;
+      reason?: string | null;
     };
     BookTaken: {
       rows: {
@@ -4269,6 +5737,26 @@ export interface components {
       people: number;
       recoverable: components['schemas']['Money'];
     };
+    Compared: {
+      id: string;
+      name: string;
+      /** Format: int32 */
+      people: number;
+      now: components['schemas']['ComparedDay'];
+      before: components['schemas']['ComparedDay'];
+    };
+    ComparedDay: {
+      day: components['schemas']['LocalDate'];
+      /** Format: int32 */
+      holders: number;
+      /** Format: int32 */
+      seats: number;
+      /** Format: int32 */
+      found: number;
+      paid: components['schemas']['Money'];
+      recoverable: components['schemas']['Money'];
+      percent?: number | null;
+    };
     Counts: {
       /** Format: int32 */
       bought: number;
@@ -4301,12 +5789,36 @@ export interface components {
     DecideRequest: {
       grant: boolean;
       reason?: string | null;
+      without?: string[] | null;
     };
     DemoPerson: {
       login: string;
       name: string;
       role: components['schemas']['Role'];
       password: string;
+    };
+    DeskLine: {
+      about: components['schemas']['About'];
+      what: string;
+      ifNothing: string;
+      amount: components['schemas']['Money'] | null;
+      by?:
+        | ((string | components['schemas']['LocalDate'] | null) | null)
+        | components['schemas']['LocalDate']
+        | null;
+      /** Format: int32 */
+      daysLeft?: number | null;
+      path: string;
+    };
+    DrawnLine: {
+      name: string;
+      /** Format: int32 */
+      days?: number | null;
+      by?: string | null;
+      on?:
+        | ((string | components['schemas']['LocalDate'] | null) | null)
+        | components['schemas']['LocalDate']
+        | null;
     };
     Drift: {
       account: string;
@@ -4448,6 +5960,19 @@ export interface components {
       instead?: string | null;
       explanation: string;
     };
+    FindingBoard: {
+      /** Format: int32 */
+      people: number;
+      /** Format: int32 */
+      findings: number;
+      recoverable: components['schemas']['Money'];
+      soon: components['schemas']['Money'];
+      stops: components['schemas']['MoneyStop'][];
+      never: components['schemas']['Money'];
+      rules: components['schemas']['HouseLines'];
+      kinds: components['schemas']['KindCount'][];
+      combinations: components['schemas']['Combination'][];
+    };
     /** @enum {string} */
     FindingKind:
       | 'SUSPENDED_PAID'
@@ -4570,6 +6095,30 @@ export interface components {
       service: boolean;
       weeks: number[];
     };
+    HouseLines: {
+      /** Format: int32 */
+      idleLine: number;
+      /** Format: int32 */
+      openingGrace: number;
+      /** Format: int32 */
+      needWindow: number;
+      /** Format: int32 */
+      invitationGrace: number;
+    };
+    HouseRulesLines: {
+      house: components['schemas']['DrawnLine'][];
+      plans: components['schemas']['PlanLines'][];
+    };
+    HouseRulesRequest: {
+      /** Format: int32 */
+      idleLine?: number | null;
+      /** Format: int32 */
+      openingGrace?: number | null;
+      /** Format: int32 */
+      needWindow?: number | null;
+      /** Format: int32 */
+      invitationGrace?: number | null;
+    };
     /** @description HTTP Problem Response according to RFC9457 and RFC7807 */
     HttpProblem: {
       /**
@@ -4670,6 +6219,15 @@ export interface components {
         | null;
       yearlyCost: components['schemas']['Money'];
     };
+    JournalCheck: {
+      /** Format: int64 */
+      entries: number;
+      intact: boolean;
+      /** Format: int64 */
+      brokenAt?: number | null;
+      why?: string | null;
+      head: string;
+    };
     JournalEntry: {
       /** Format: int64 */
       id: number;
@@ -4693,6 +6251,7 @@ export interface components {
         | ((string | components['schemas']['LocalDate'] | null) | null)
         | components['schemas']['LocalDate']
         | null;
+      hash: string;
     };
     /** @enum {string} */
     Kind: 'DAILY' | 'LAST_SEEN';
@@ -4761,6 +6320,22 @@ export interface components {
       holders: number;
       yearly: components['schemas']['Money'];
     };
+    Mail: {
+      id: string;
+      recipient: string;
+      subject: string;
+      body?: string | null;
+      kind: string;
+      state: components['schemas']['State'];
+      /** Format: int32 */
+      attempts: number;
+      created: components['schemas']['Instant'];
+      sent?:
+        | ((string | components['schemas']['Instant'] | null) | null)
+        | components['schemas']['Instant']
+        | null;
+      answer?: string | null;
+    };
     /** @enum {string} */
     MayShrink: 'MONTHLY' | 'AT_RENEWAL' | 'NEVER';
     /** @enum {string} */
@@ -4786,11 +6361,15 @@ export interface components {
       amount: string;
       currency: string;
     };
+    MoneyStop: {
+      day: components['schemas']['LocalDate'];
+      yearly: components['schemas']['Money'];
+    };
     Move: {
       id: string;
       kind: components['schemas']['MoveKind'];
       what: string;
-      state: components['schemas']['State3'];
+      state: components['schemas']['State6'];
       holding?: string | null;
       account?: string | null;
       person?: string | null;
@@ -4858,6 +6437,10 @@ export interface components {
     MovesRequest: {
       moves: components['schemas']['MoveRequest'][];
     };
+    NewToken: {
+      token: string;
+      tokens: components['schemas']['AccessToken'][];
+    };
     OddsPoint: {
       /** Format: int32 */
       days: number;
@@ -4884,6 +6467,10 @@ export interface components {
       name: string;
       days: string;
     };
+    PasswordForm: {
+      now: string;
+      wanted: string;
+    };
     PeopleChoices: {
       groups: components['schemas']['Choice'][];
       sites: string[];
@@ -4902,7 +6489,7 @@ export interface components {
       account: string;
       vendor: string;
       vendorName: string;
-      state: components['schemas']['State'];
+      state: components['schemas']['State1'];
       stateSince?:
         | ((string | components['schemas']['LocalDate'] | null) | null)
         | components['schemas']['LocalDate']
@@ -5025,6 +6612,19 @@ export interface components {
       /** Format: int32 */
       resting: number;
     };
+    PlanLines: {
+      plan: string;
+      planName: string;
+      vendorName: string;
+      idleLine: components['schemas']['DrawnLine'];
+      openingGrace: components['schemas']['DrawnLine'];
+    };
+    PlanLinesRequest: {
+      /** Format: int32 */
+      idleLine?: number | null;
+      /** Format: int32 */
+      openingGrace?: number | null;
+    };
     /** @enum {string} */
     PlanModel: 'NAMED' | 'FLOATING' | 'ADDON' | 'RESTING';
     PlansAndCost: {
@@ -5046,7 +6646,7 @@ export interface components {
         | components['schemas']['Instant']
         | null;
       overdue: boolean;
-      ending: components['schemas']['State1'] | null;
+      ending: components['schemas']['State2'] | null;
       answer?: string | null;
     };
     PoolLoan: {
@@ -5173,6 +6773,7 @@ export interface components {
     };
     ReminderRequest: {
       holdings: string[];
+      send?: boolean | null;
     };
     RestRow: {
       person: string;
@@ -5183,7 +6784,117 @@ export interface components {
       message: string;
     };
     /** @enum {string} */
-    Role: 'READER' | 'STEWARD' | 'DECIDER' | 'KEEPER';
+    Role: 'READER' | 'LEAD' | 'STEWARD' | 'DECIDER' | 'KEEPER';
+    Round: {
+      id: string;
+      /** Format: int32 */
+      number: number;
+      plan: string;
+      name: string;
+      owner: string;
+      ownerName: string;
+      state: components['schemas']['State4'];
+      gathered: components['schemas']['Instant'];
+      askUntil: components['schemas']['LocalDate'];
+      decideUntil: components['schemas']['LocalDate'];
+      closed?:
+        | ((string | components['schemas']['Instant'] | null) | null)
+        | components['schemas']['Instant']
+        | null;
+      outcome?: string | null;
+      /** Format: int32 */
+      found: number;
+      /** Format: int32 */
+      answered: number;
+      counts: {
+        [key: string]: number;
+      };
+      /** Format: int32 */
+      cameBack: number;
+      yearly: components['schemas']['Money'];
+      back: components['schemas']['Money'];
+      slates: string[];
+    };
+    RoundAnswer: {
+      item: string;
+      answer: components['schemas']['Answer'];
+      reason?: string | null;
+    };
+    RoundItem: {
+      id: string;
+      holding: string;
+      person?: string | null;
+      name: string;
+      plan: string;
+      planName: string;
+      line: string;
+      kinds: string[];
+      why: string;
+      lastUsed?:
+        | ((string | components['schemas']['LocalDate'] | null) | null)
+        | components['schemas']['LocalDate']
+        | null;
+      yearly: components['schemas']['Money'];
+      state: components['schemas']['State3'];
+      answer: components['schemas']['Answer'] | null;
+      answered?:
+        | ((string | components['schemas']['Instant'] | null) | null)
+        | components['schemas']['Instant']
+        | null;
+      reason?: string | null;
+      slate?: string | null;
+      takenBack?:
+        | ((string | components['schemas']['LocalDate'] | null) | null)
+        | components['schemas']['LocalDate']
+        | null;
+      cameBack?:
+        | ((string | components['schemas']['LocalDate'] | null) | null)
+        | components['schemas']['LocalDate']
+        | null;
+    };
+    RoundPlan: {
+      id: string;
+      name: string;
+      /** Format: int32 */
+      weekday: number;
+      time: string;
+      zone: string;
+      vendors: string[];
+      groups: string[];
+      kinds: components['schemas']['FindingKind'][];
+      /** Format: int32 */
+      askDays: number;
+      /** Format: int32 */
+      decideDays: number;
+      withService: boolean;
+      active: boolean;
+      owner: string;
+      ownerName: string;
+      nextDue: components['schemas']['Instant'];
+    };
+    RoundPlanRequest: {
+      name: string;
+      /** Format: int32 */
+      weekday: number;
+      time: string;
+      zone: string;
+      vendors: string[];
+      groups: string[];
+      kinds: components['schemas']['FindingKind'][];
+      /** Format: int32 */
+      askDays: number;
+      /** Format: int32 */
+      decideDays: number;
+      withService: boolean;
+      active: boolean;
+    };
+    RoundQuestion: {
+      name: string;
+      until: components['schemas']['LocalDate'];
+      open: boolean;
+      closed?: string | null;
+      seats: components['schemas']['AskedSeat'][];
+    };
     Rule: {
       rule: string;
       group: string;
@@ -5259,7 +6970,7 @@ export interface components {
     };
     Slate: {
       id: string;
-      state: components['schemas']['State2'];
+      state: components['schemas']['State5'];
       author: string;
       authorName: string;
       created: components['schemas']['Instant'];
@@ -5308,13 +7019,19 @@ export interface components {
       empty: boolean;
     };
     /** @enum {string} */
-    State: 'INVITED' | 'ACTIVE' | 'SUSPENDED' | 'DELETED';
+    State: 'WAITING' | 'SENT' | 'GIVEN_UP' | 'KEPT';
     /** @enum {string} */
-    State1: 'ASKED' | 'ENDING' | 'OVER' | 'STAYS' | 'REFUSED';
+    State1: 'INVITED' | 'ACTIVE' | 'SUSPENDED' | 'DELETED';
     /** @enum {string} */
-    State2: 'DRAFT' | 'SENT' | 'GRANTED' | 'REFUSED' | 'LAPSED' | 'POSTED' | 'CONFIRMED' | 'FAILED';
+    State2: 'ASKED' | 'ENDING' | 'OVER' | 'STAYS' | 'REFUSED';
     /** @enum {string} */
-    State3: 'PLANNED' | 'SENT' | 'CONFIRMED' | 'FAILED' | 'UNDOING' | 'UNDONE';
+    State3: 'ASKED' | 'KEPT' | 'PROPOSED' | 'DECLINED' | 'POSTED' | 'TAKEN_BACK' | 'LEFT_OUT';
+    /** @enum {string} */
+    State4: 'ASKING' | 'DECIDING' | 'POSTING' | 'DONE' | 'NOTHING' | 'NOT_GRANTED' | 'OVERTAKEN';
+    /** @enum {string} */
+    State5: 'DRAFT' | 'SENT' | 'GRANTED' | 'REFUSED' | 'LAPSED' | 'POSTED' | 'CONFIRMED' | 'FAILED';
+    /** @enum {string} */
+    State6: 'PLANNED' | 'SENT' | 'CONFIRMED' | 'FAILED' | 'UNDOING' | 'UNDONE';
     States: {
       /** Format: int32 */
       inUse: number;
@@ -5395,6 +7112,10 @@ export interface components {
     TakeOverRequest: {
       account: string;
       plan: string;
+    };
+    TokenRequest: {
+      name: string;
+      role: components['schemas']['Role'];
     };
     /** @enum {string} */
     Unknown: 'NO_EVIDENCE' | 'LAST_SEEN' | 'TOO_LITTLE_HISTORY';

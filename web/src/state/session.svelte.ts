@@ -4,7 +4,11 @@ class SessionState {
   /** Who is signed in; null for nobody, undefined until it is known. */
   me = $state<Session | null | undefined>(undefined);
 
-  readonly mayDraft = $derived(this.me?.role === 'STEWARD' || this.me?.role === 'DECIDER');
+  readonly mayDraft = $derived(
+    this.me?.role === 'STEWARD' || this.me?.role === 'DECIDER' || this.me?.role === 'LEAD',
+  );
+  /** Sees the groups they lead only. */
+  readonly isLead = $derived(this.me?.role === 'LEAD');
   readonly maySteer = $derived(this.me?.role === 'STEWARD');
 
   constructor() {

@@ -125,11 +125,12 @@ class SlateState {
     );
   }
 
-  decide(id: string, grant: boolean, reason: string) {
+  /** Grants or refuses; what is granted may leave moves out. */
+  decide(id: string, grant: boolean, reason: string, without: string[] = []) {
     return this.#change(() =>
       api.POST('/api/v1/slates/{id}/decide', {
         params: { path: { id } },
-        body: { grant, reason: reason || null },
+        body: { grant, reason: reason || null, without: grant ? without : null },
       }),
     );
   }

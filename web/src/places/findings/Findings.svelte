@@ -7,23 +7,24 @@
     api,
     dataOf,
     saveCsv,
-    type Combination,
     type Finding,
     type FindingPerson,
-    type KindCount,
+    type Schemas,
   } from '../../api/client';
   import { asOf, param, setParam, to } from '../../state/address.svelte';
   import { book } from '../../state/book.svelte';
   import { bindKeys } from '../../state/keys.svelte';
   import { session } from '../../state/session.svelte';
   import { slates } from '../../state/slate.svelte';
-  import { sayCount, sayMoney } from '../../state/say';
+  import { plusDays, sayCount, sayDay, sayMoney } from '../../state/say';
+  import { boardQuery } from './ask';
+  import Compare from './Compare.svelte';
+  import Focus from './Focus.svelte';
 
   const MOST_ROWS = 400;
   const WHOLE = 'MORE_SPARE,SHORT,FLOOR_AT_RISK';
 
-  let kinds = $state.raw<KindCount[]>([]);
-  let combinations = $state.raw<Combination[]>([]);
+  let board = $state.raw<Schemas['FindingBoard'] | null>(null);
   let people = $state.raw<FindingPerson[] | null>(null);
   let whole = $state.raw<Finding[]>([]);
   let fault = $state('');
@@ -33,9 +34,11 @@
   const sets = $derived(param('sets') ?? '');
   const picked = $derived(new Set(sets.split(',').filter(Boolean)));
   const by = $derived(param('by') === 'people' ? 'people' : 'money');
-  const inPeople = $derived(kinds.filter((k) => k.people > 0));
-  const counted = $derived(combinations.reduce((sum, c) => sum + c.people, 0));
-  const findings = $derived(kinds.reduce((sum, k) => sum + k.findings, 0));
+  const combinations = $derived(board?.combinations ?? []);
+  const inPeople = $derived((board?.kinds ?? []).filter((k) => k.people > 0));
+  const query = $derived(boardQuery(asOf(), param));
+  const asked = $derived(new URLSearchParams(query).toString());
+  const compare = $derived(param('compare'));
   const subject = $derived(
     combinations
       .filter((c) => picked.has(keyOf(c)))
@@ -45,27 +48,34 @@
   // A change of the book shows in what could be had back.
   const seen = $derived(JSON.stringify(book.standing?.recoverable));
 
+  const later = $derived.by(() => {
+    const next = board?.stops.find((stop) => Number(stop.yearly.amount) > 0 && isLater(stop.day));
+    return next ? `${sayMoney(next.yearly)} from ${sayDay(next.day)}` : '';
+  });
+  const stops = $derived(
+    (board?.stops ?? []).map((s) => `${sayDay(s.day)}: ${sayMoney(s.yearly)}`).join('\n'),
+  );
+  const isLater = (day: string) => day > plusDays(asOf(), 31);
+
   const keyOfPerson = (p: FindingPerson) => p.person ?? p.account ?? p.name;
 
   $effect(() => {
     void seen;
-    void loadBoard(asOf());
+    void loadBoard(query);
   });
   $effect(() => {
     void seen;
-    void loadPeople(asOf(), sets);
+    void loadPeople(query, sets);
   });
 
-  async function loadBoard(day: string) {
+  async function loadBoard(of: Record<string, string>) {
     try {
-      const params = { query: { asOf: day } };
-      const [k, c, f] = await Promise.all([
-        dataOf(api.GET('/api/v1/findings/kinds', { params })),
-        dataOf(api.GET('/api/v1/findings/combinations', { params })),
-        dataOf(api.GET('/api/v1/findings', { params: { query: { asOf: day, kind: WHOLE } } })),
+      const [b, f] = await Promise.all([
+        dataOf(api.GET('/api/v1/findings/board', { params: { query: of } })),
+        dataOf(api.GET('/api/v1/findings', { params: { query: { ...of, kind: WHOLE } } })),
       ]);
-      kinds = k;
-      combinations = c;
+      if (of !== query) return;
+      board = b;
       whole = f;
       fault = '';
     } catch (e) {
@@ -73,11 +83,11 @@
     }
   }
 
-  async function loadPeople(day: string, ofSets: string) {
+  async function loadPeople(of: Record<string, string>, ofSets: string) {
     try {
-      const query = { asOf: day, sets: ofSets || undefined, limit: String(MOST_ROWS) };
-      const found = await dataOf(api.GET('/api/v1/findings/people', { params: { query } }));
-      if (ofSets !== sets) return;
+      const asks = { ...of, sets: ofSets || undefined, limit: String(MOST_ROWS) };
+      const found = await dataOf(api.GET('/api/v1/findings/people', { params: { query: asks } }));
+      if (ofSets !== sets || of !== query) return;
       people = found;
       cursor = 0;
       const there = new Set(found.map(keyOfPerson));
@@ -133,13 +143,21 @@
 <div class="title">
   <h1>Findings</h1>
   <span class="sub">
-    {sayCount(counted, 'person', 'people')}, {sayCount(findings, 'finding')}. Money is counted once
-    per person and vendor, at the cheapest plans that still cover what they use.
+    {sayCount(board?.people ?? 0, 'person', 'people')}, {sayCount(board?.findings ?? 0, 'finding')}.
+    Money once per person and vendor, at the cheapest plans that still cover what they use.
   </span>
-  {#if book.standing}<b class="num total">{sayMoney(book.standing.recoverable)} a year</b>{/if}
+  {#if board}
+    <span class="total">
+      <b class="num">{sayMoney(board.recoverable)} a year</b>
+      <span class="sub block" title={stops}>
+        {sayMoney(board.soon)} can stop within a month{later ? `, ${later}` : ''}
+      </span>
+    </span>
+  {/if}
 </div>
 {#if fault}<p class="neg" role="alert">{fault}</p>{/if}
 
+<Focus lines={board?.rules ?? null} ondrawn={() => void book.load(asOf())} />
 {#if inPeople.length > 0}
   <div class="by" role="group" aria-label="Bars by">
     <span class="sub">bars by</span>
@@ -160,6 +178,20 @@
   />
 {/if}
 
+<div class="compare" role="group" aria-label="Compare">
+  <span class="sub">compare</span>
+  {#each ['group', 'site'] as one (one)}
+    <button
+      class="word"
+      aria-pressed={compare === one}
+      onclick={() => setParam('compare', compare === one ? null : one)}
+      >{one === 'group' ? 'groups' : 'sites'}</button
+    >
+  {/each}
+  <span class="sub">with each other and half a year ago</span>
+</div>
+{#if compare === 'group' || compare === 'site'}<Compare by={compare} />{/if}
+
 <div class="list-head">
   <h2>{subject || 'Everybody in whom something was found'}</h2>
   {#if picked.size > 0}
@@ -168,7 +200,7 @@
   <button
     class="word csv"
     onclick={() =>
-      saveCsv(`/api/v1/findings/people?limit=10000&asOf=${asOf()}&sets=${sets}`, 'findings.csv')}
+      saveCsv(`/api/v1/findings/people?limit=10000&${asked}&sets=${sets}`, 'findings.csv')}
     >as CSV</button
   >
   {#if session.mayDraft}
@@ -254,9 +286,24 @@
     gap: 14px;
   }
   .total {
+    text-align: right;
     margin-left: auto;
     font-size: 14.5px;
     white-space: nowrap;
+  }
+  .total .block {
+    text-align: right;
+  }
+  .compare {
+    display: flex;
+    gap: 10px;
+    align-items: baseline;
+    margin-top: 8px;
+    font-size: 12px;
+  }
+  .compare [aria-pressed='true'] {
+    font-weight: 600;
+    color: var(--ink);
   }
   .by {
     float: right;

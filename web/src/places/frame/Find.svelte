@@ -4,6 +4,7 @@
   import { navigate } from '../../router';
   import { asOf, search } from '../../state/address.svelte';
   import { book } from '../../state/book.svelte';
+  import { session } from '../../state/session.svelte';
 
   let text = $state('');
   let at = $state(0);
@@ -22,7 +23,7 @@
   let people = $state.raw<PersonRow[]>([]);
   const wanted = $derived(text.trim().toLowerCase());
   const plans = $derived(
-    (wanted ? (book.subscriptions ?? []) : [])
+    (wanted && !session.isLead ? (book.subscriptions ?? []) : [])
       .filter((s) => `${s.vendorName} ${s.planName} ${s.line}`.toLowerCase().includes(wanted))
       .slice(0, MOST_PLANS),
   );

@@ -11,17 +11,27 @@
   import { asOf, search, to, travelBy } from '../../state/address.svelte';
   import { book } from '../../state/book.svelte';
   import { bindKeys } from '../../state/keys.svelte';
+  import { session } from '../../state/session.svelte';
   import { slates } from '../../state/slate.svelte';
 
   const PLACES = [
+    { path: '/desk', name: 'Desk', key: 'd' },
     { path: '/subscriptions', name: 'Subscriptions', key: 's' },
     { path: '/people', name: 'People', key: 'p' },
     { path: '/findings', name: 'Findings', key: 'f' },
+    { path: '/rounds', name: 'Rounds', key: 'r' },
     { path: '/slates', name: 'Slates', key: 'l' },
     { path: '/intake', name: 'Intake', key: 'i' },
     { path: '/journal', name: 'Journal', key: 'j' },
     { path: '/house-rules', name: 'House rules', key: 'h' },
   ] as const;
+
+  /** What leads are shown: the rest is closed to them. */
+  const OF_LEADS: string[] = ['/people', '/findings', '/slates'];
+
+  const places = $derived(
+    session.isLead ? PLACES.filter((place) => OF_LEADS.includes(place.path)) : PLACES,
+  );
 
   let keysOpen = $state(false);
   let folded = $state(false);
@@ -31,6 +41,9 @@
 
   $effect(() => {
     void book.load(asOf());
+  });
+  $effect(() => {
+    if (session.isLead && isOn('/subscriptions')) void navigate('/people', { replace: true });
   });
   $effect(() => {
     void slates.load().catch(() => undefined);
@@ -50,7 +63,7 @@
       { keys: '[', does: 'a week back', run: () => travelBy(-7) },
       { keys: ']', does: 'a week on', run: () => travelBy(7) },
       { keys: '\\', does: 'fold the slate away, or out', run: () => (folded = !folded) },
-      ...PLACES.map((place) => ({
+      ...places.map((place) => ({
         keys: `g ${place.key}`,
         does: `go to ${place.name}`,
         run: () => void navigate(place.path, { search: search() }),
@@ -76,7 +89,7 @@
       Sober Tally
     </a>
     <nav aria-label="Places">
-      {#each PLACES as place (place.path)}
+      {#each places as place (place.path)}
         <a
           href={to(place.path)}
           class:on={isOn(place.path)}
@@ -124,7 +137,7 @@
     grid-column: 1 / 3;
     display: flex;
     align-items: center;
-    gap: 24px;
+    gap: 18px;
     padding: 0 20px;
     border-bottom: 1px solid var(--rule);
   }
@@ -150,7 +163,7 @@
   }
   nav {
     display: flex;
-    gap: 20px;
+    gap: 15px;
     align-self: stretch;
   }
   nav a {

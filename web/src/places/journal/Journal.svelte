@@ -1,7 +1,8 @@
 <!-- Everything that happened, the newest first; nothing here is ever changed. -->
 <script lang="ts">
-  import { api, dataOf, saveCsv, type JournalEntry } from '../../api/client';
+  import { api, dataOf, saveCsv, type JournalEntry, type Schemas } from '../../api/client';
   import { param, setParam, to } from '../../state/address.svelte';
+  import { book } from '../../state/book.svelte';
   import { session } from '../../state/session.svelte';
   import { slates } from '../../state/slate.svelte';
   import { sayDay, saySigned } from '../../state/say';
@@ -12,7 +13,20 @@
   let entries = $state.raw<JournalEntry[] | null>(null);
   let fault = $state('');
 
+  const FILTERS = ['slate', 'plan', 'person', 'actor', 'from', 'to', 'kind'] as const;
+
+  let check = $state.raw<Schemas['JournalCheck'] | null>(null);
+
   const slate = $derived(param('slate'));
+  const filter = $derived(
+    Object.fromEntries(FILTERS.flatMap((name) => (param(name) ? [[name, param(name)!]] : []))),
+  );
+  const plans = $derived([
+    ...new Map((book.subscriptions ?? []).map((s) => [s.plan, `${s.vendorName} ${s.planName}`])),
+  ]);
+  const actors = $derived([
+    ...new Map((entries ?? []).map((entry) => [entry.actor, entry.actorName])),
+  ]);
   const settled = $derived(slates.all.map((s) => s.state + s.openCalls).join(' '));
   const days = $derived.by(() => {
     const byDay = new Map<string, JournalEntry[]>();
@@ -24,14 +38,22 @@
 
   $effect(() => {
     void settled;
-    void load(slate);
+    void load(filter);
   });
 
-  async function load(ofSlate: string | null) {
+  async function load(of: Record<string, string>) {
     try {
-      const query = { limit: LIMIT, slate: ofSlate ?? undefined };
+      const query = { limit: LIMIT, ...of };
       entries = await dataOf(api.GET('/api/v1/journal', { params: { query } }));
       fault = '';
+    } catch (e) {
+      fault = (e as Error).message;
+    }
+  }
+
+  async function checkChain() {
+    try {
+      check = await dataOf(api.GET('/api/v1/journal/check'));
     } catch (e) {
       fault = (e as Error).message;
     }
@@ -58,14 +80,69 @@
   <button
     class="word csv"
     onclick={() =>
-      saveCsv(`/api/v1/journal?limit=10000${slate ? `&slate=${slate}` : ''}`, 'journal.csv')}
+      saveCsv(
+        `/api/v1/journal?${new URLSearchParams({ limit: '10000', ...filter }).toString()}`,
+        'journal.csv',
+      )}
   >
     as CSV
   </button>
 </div>
 {#if fault}<p class="neg" role="alert">{fault}</p>{/if}
+<div class="filter" role="search" aria-label="Which entries">
+  <select
+    aria-label="Plan"
+    value={param('plan') ?? ''}
+    onchange={(e) => setParam('plan', e.currentTarget.value)}
+  >
+    <option value="">every plan</option>
+    {#each plans as [id, name] (id)}<option value={id}>{name}</option>{/each}
+  </select>
+  <select
+    aria-label="By whom"
+    value={param('actor') ?? ''}
+    onchange={(e) => setParam('actor', e.currentTarget.value)}
+  >
+    <option value="">by anybody</option>
+    {#each actors as [id, name] (id)}<option value={id}>{name}</option>{/each}
+  </select>
+  <label>
+    from <input
+      type="date"
+      value={param('from') ?? ''}
+      onchange={(e) => setParam('from', e.currentTarget.value)}
+    />
+  </label>
+  <label>
+    to <input
+      type="date"
+      value={param('to') ?? ''}
+      onchange={(e) => setParam('to', e.currentTarget.value)}
+    />
+  </label>
+  {#if param('person')}<span>about {param('person')}</span>{/if}
+  {#if Object.keys(filter).length > 0}
+    <button class="word" onclick={() => FILTERS.forEach((name) => setParam(name, null))}
+      >everything</button
+    >
+  {/if}
+  <span class="chain">
+    {#if check}
+      <span class={check.intact ? '' : 'neg'} role="status" title={check.head}>
+        {check.intact
+          ? `The chain of ${check.entries} entries is whole; it ends with ${check.head.slice(0, 12)}…`
+          : `The chain breaks${check.brokenAt ? ` at entry ${check.brokenAt}` : ''}. ${check.why}`}
+      </span>
+    {/if}
+    <button class="word" onclick={checkChain}>check the chain</button>
+  </span>
+</div>
 {#if entries && entries.length === 0}
-  <p class="empty">Nothing has happened yet.</p>
+  <p class="empty">
+    {Object.keys(filter).length > 0
+      ? 'Nothing of that kind has happened.'
+      : 'Nothing has happened yet.'}
+  </p>
 {/if}
 {#each days as [day, ofDay] (day)}
   <table class="list laid">
@@ -113,6 +190,29 @@
   }
   .csv {
     margin-left: auto;
+  }
+  .filter {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 5px 14px;
+    align-items: baseline;
+    margin-top: 6px;
+    font-size: 12px;
+    color: var(--soft);
+  }
+  .filter select,
+  .filter input {
+    border: 0;
+    border-bottom: 1px solid var(--rule);
+    background: transparent;
+    color: var(--ink);
+    font-size: 12.5px;
+    max-width: 170px;
+  }
+  .chain {
+    margin-left: auto;
+    display: flex;
+    gap: 10px;
   }
   table.list {
     margin-top: 12px;

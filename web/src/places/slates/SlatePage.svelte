@@ -1,5 +1,6 @@
 <!-- One slate, from draft to confirmed: what it would do, who says so, what became of each move. -->
 <script lang="ts">
+  import { SvelteSet } from 'svelte/reactivity';
   import type { Move } from '../../api/client';
   import { navigate, route } from '../../router';
   import { param, search, to, today } from '../../state/address.svelte';
@@ -22,9 +23,16 @@
   );
   let missing = $state(false);
   let reason = $state('');
+  /** Moves that the decider does not grant though the others are. */
+  const without = new SvelteSet<string>();
+
+  function leaveOut(move: string) {
+    if (!without.delete(move)) without.add(move);
+  }
 
   $effect(() => {
     missing = false;
+    without.clear();
     slates.open(id).catch(() => (missing = true));
   });
 
@@ -104,8 +112,12 @@
           <input bind:value={reason} maxlength="1000" />
         </label>
         <p>
-          <button class="go" disabled={slates.busy} onclick={() => slates.decide(id, true, reason)}>
-            Grant
+          <button
+            class="go"
+            disabled={slates.busy || without.size === slate.moveCount}
+            onclick={() => slates.decide(id, true, reason, [...without])}
+          >
+            {without.size > 0 ? `Grant all but ${without.size}` : 'Grant'}
           </button>
           <button
             class="plain"
@@ -158,7 +170,7 @@
     </thead>
     <tbody>
       {#each rows as move (move.id)}
-        <tr>
+        <tr class:out={without.has(move.id)}>
           <td><b>{move.what}</b></td>
           <td>
             {#if move.person}<a class="person" href={to(`/people/${move.person}`)}>{move.name}</a>
@@ -183,6 +195,15 @@
           <td class="r num">{saySigned(move.yearly)}</td>
           <td class="r num">{sayDay(move.cashFrom)}</td>
           <td class="r">
+            {#if slate.mayDecide}
+              <button
+                class="word"
+                aria-pressed={without.has(move.id)}
+                aria-label="leave out {move.what} of {move.name}"
+                onclick={() => leaveOut(move.id)}
+                >{without.has(move.id) ? 'left out' : 'leave out'}</button
+              >
+            {/if}
             {#if move.byHand && session.mayDraft}
               <button
                 class="word"
@@ -317,6 +338,10 @@
   }
   progress::-moz-progress-bar {
     background: var(--used);
+  }
+  tr.out td:not(:last-child) {
+    text-decoration: line-through;
+    color: var(--soft);
   }
   table.list th {
     white-space: nowrap;

@@ -1,4 +1,4 @@
-<!-- A reminder to send by one's own mail: the addresses, the words, and that it was sent. -->
+<!-- A reminder, by our mail or one's own: the addresses, the words, and that it was sent. -->
 <script lang="ts">
   import { api, dataOf, type Schemas } from '../../api/client';
   import { sayCount } from '../../state/say';
@@ -24,9 +24,9 @@
       `&subject=${encodeURIComponent(subject)}&body=${encodeURIComponent(words)}`,
   );
 
-  async function record() {
+  async function record(send: boolean) {
     try {
-      const body = { holdings: invitations.map((i) => i.holding) };
+      const body = { holdings: invitations.map((i) => i.holding), send };
       ondone(await dataOf(api.POST('/api/v1/invitations/reminders', { body })));
     } catch (e) {
       fault = (e as Error).message;
@@ -37,10 +37,11 @@
 <div class="letter" role="group" aria-label="A reminder">
   <p class="words">{words}</p>
   <p class="do">
-    <a class="word" href={mail}
-      >open in my mail, to {sayCount(invitations.length, 'person', 'people')}</a
-    >
-    <button class="plain" onclick={record}>I sent it</button>
+    <button class="go" onclick={() => record(true)}>
+      Send to {sayCount(invitations.length, 'person', 'people')}
+    </button>
+    <a class="word" href={mail}>open in my own mail</a>
+    <button class="word" onclick={() => record(false)}>I sent it</button>
     <button class="word" onclick={() => ondone()}>leave it</button>
   </p>
   {#if fault}<p class="neg" role="alert">{fault}</p>{/if}

@@ -45,6 +45,6 @@ it('records the reminder when it was sent, and nothing when it is left', async (
   await fireEvent.click(screen.getByRole('button', { name: 'I sent it' }));
   await vi.waitFor(() => expect(ondone).toHaveBeenCalledTimes(2));
   expect(post).toHaveBeenCalledWith('/api/v1/invitations/reminders', {
-    body: { holdings: ['h1'] },
+    body: { holdings: ['h1'], send: false },
   });
 });

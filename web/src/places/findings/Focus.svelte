@@ -1,0 +1,172 @@
+<!-- Which part of the board is looked at, and by which lines; the lines can be tried and drawn. -->
+<script lang="ts">
+  import { api, dataOf, type Schemas } from '../../api/client';
+  import { param, setParam } from '../../state/address.svelte';
+  import { book } from '../../state/book.svelte';
+  import { session } from '../../state/session.svelte';
+  import { ASKS, TRIED } from './ask';
+
+  interface Props {
+    /** The lines by which the board was made. */
+    lines: Schemas['HouseLines'] | null;
+    /** Told once tried lines were drawn for good. */
+    ondrawn: () => void;
+  }
+  let { lines, ondrawn }: Props = $props();
+
+  let choices = $state.raw<Schemas['PeopleChoices'] | null>(null);
+  let fault = $state('');
+  let busy = $state(false);
+
+  const vendors = $derived(
+    [...new Map((book.subscriptions ?? []).map((s) => [s.vendor, s.vendorName])).entries()].sort(
+      (a, b) => a[1].localeCompare(b[1]),
+    ),
+  );
+  const narrowed = $derived(ASKS.some((name) => param(name)));
+  const tried = $derived(TRIED.some((name) => param(name)));
+  const mayDraw = $derived(session.me?.role === 'STEWARD' || session.me?.role === 'KEEPER');
+  const WORDS = { idleLine: 'idle line', openingGrace: 'opening grace', needWindow: 'need window' };
+  const MOST = { idleLine: 365, openingGrace: 365, needWindow: 730 };
+
+  $effect(() => {
+    dataOf(api.GET('/api/v1/people/choices'))
+      .then((c) => (choices = c))
+      .catch(() => undefined);
+  });
+
+  async function draw() {
+    busy = true;
+    try {
+      const body = Object.fromEntries(
+        TRIED.filter((name) => param(name)).map((name) => [name, Number(param(name))]),
+      );
+      await dataOf(api.PUT('/api/v1/house-rules', { body: body as never }));
+      TRIED.forEach((name) => setParam(name, null));
+      fault = '';
+      ondrawn();
+    } catch (e) {
+      fault = (e as Error).message;
+    } finally {
+      busy = false;
+    }
+  }
+</script>
+
+<div class="focus" role="search" aria-label="Which findings">
+  <select
+    aria-label="Vendor"
+    value={param('vendor') ?? ''}
+    onchange={(e) => setParam('vendor', e.currentTarget.value)}
+  >
+    <option value="">every vendor</option>
+    {#each vendors as [id, name] (id)}<option value={id}>{name}</option>{/each}
+  </select>
+  <select
+    aria-label="Group"
+    value={param('group') ?? ''}
+    onchange={(e) => setParam('group', e.currentTarget.value)}
+  >
+    <option value="">every group</option>
+    {#each choices?.groups ?? [] as g (g.id)}<option value={g.id}>{g.name}</option>{/each}
+  </select>
+  <select
+    aria-label="Site"
+    value={param('site') ?? ''}
+    onchange={(e) => setParam('site', e.currentTarget.value)}
+  >
+    <option value="">every site</option>
+    {#each choices?.sites ?? [] as site (site)}<option value={site}>{site}</option>{/each}
+  </select>
+  <label>
+    from
+    <input
+      type="number"
+      min="0"
+      step="10"
+      aria-label="At least so much a year"
+      value={param('atLeast') ?? ''}
+      onchange={(e) => setParam('atLeast', e.currentTarget.value)}
+    /> a year
+  </label>
+  <label>
+    for
+    <input
+      type="number"
+      min="0"
+      step="10"
+      aria-label="So for at least so many days"
+      value={param('olderThan') ?? ''}
+      onchange={(e) => setParam('olderThan', e.currentTarget.value)}
+    /> days or longer
+  </label>
+  {#if narrowed}
+    <button class="word" onclick={() => ASKS.forEach((name) => setParam(name, null))}
+      >everything</button
+    >
+  {/if}
+  <span class="lines">
+    {#each TRIED as name (name)}
+      <label>
+        {WORDS[name]}
+        <input
+          type="number"
+          min="1"
+          max={MOST[name]}
+          class:tried={param(name)}
+          value={param(name) ?? lines?.[name] ?? ''}
+          onchange={(e) => setParam(name, e.currentTarget.value)}
+        /> d
+      </label>
+    {/each}
+    {#if tried}
+      {#if mayDraw}
+        <button class="plain" disabled={busy} onclick={draw}>Draw these lines</button>
+      {/if}
+      <button class="word" onclick={() => TRIED.forEach((name) => setParam(name, null))}
+        >as they were</button
+      >
+    {/if}
+  </span>
+</div>
+{#if fault}<p class="neg" role="alert">{fault}</p>{/if}
+
+<style>
+  .focus {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 5px 14px;
+    align-items: baseline;
+    margin: 6px 0 8px;
+    font-size: 12px;
+    color: var(--soft);
+  }
+  select,
+  input {
+    border: 0;
+    border-bottom: 1px solid var(--rule);
+    background: transparent;
+    color: var(--ink);
+    font-size: 12.5px;
+    padding: 1px 2px;
+    max-width: 130px;
+  }
+  input {
+    width: 52px;
+    font-family: var(--font-mono);
+    text-align: right;
+  }
+  .lines {
+    margin-left: auto;
+    display: flex;
+    gap: 12px;
+    align-items: baseline;
+  }
+  .tried {
+    background: var(--idle-ground);
+    font-weight: 600;
+  }
+  .plain {
+    padding: 2px 8px;
+  }
+</style>

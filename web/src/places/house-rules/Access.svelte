@@ -1,0 +1,312 @@
+<!-- People with access, their roles, and the tokens of scripts: for the keeper of keys. -->
+<script lang="ts">
+  import { api, dataOf, type Schemas } from '../../api/client';
+  import { session } from '../../state/session.svelte';
+  import { sayDay } from '../../state/say';
+
+  type Person = Schemas['AccessPerson'];
+  type Role = Schemas['Role'];
+
+  const ROLES: [Role, string][] = [
+    ['READER', 'sees all, changes nothing'],
+    ['LEAD', 'sees and drafts for the groups they lead'],
+    ['STEWARD', 'drafts and posts everywhere'],
+    ['DECIDER', 'decides slates, never their own'],
+    ['KEEPER', 'people with access, tokens, house rules'],
+  ];
+
+  let people = $state.raw<Person[]>([]);
+  let tokens = $state.raw<Schemas['AccessToken'][]>([]);
+  let made = $state('');
+  let fault = $state('');
+  let form = $state<{
+    login: string;
+    name: string;
+    role: Role;
+    person: string;
+    email: string;
+    password: string;
+    known: boolean;
+  } | null>(null);
+  let tokenName = $state('');
+  let tokenRole = $state<Role>('READER');
+
+  $effect(() => {
+    if (session.me?.role !== 'KEEPER') return;
+    Promise.all([
+      dataOf(api.GET('/api/v1/access/people')),
+      dataOf(api.GET('/api/v1/access/tokens')),
+    ]).then(
+      ([p, t]) => {
+        people = p;
+        tokens = t;
+      },
+      (e) => (fault = (e as Error).message),
+    );
+  });
+
+  async function attempt(work: () => Promise<void>) {
+    try {
+      await work();
+      fault = '';
+    } catch (e) {
+      fault = (e as Error).message;
+    }
+  }
+
+  function open(p?: Person) {
+    form = {
+      login: p?.login ?? '',
+      name: p?.name ?? '',
+      role: p?.role ?? 'READER',
+      person: p?.person ?? '',
+      email: p?.email ?? '',
+      password: '',
+      known: p !== undefined,
+    };
+  }
+
+  const save = () =>
+    attempt(async () => {
+      const { login, name, role, person, email, password } = form!;
+      const body = {
+        name,
+        role,
+        person: person || null,
+        email: email || null,
+        password: password || null,
+      };
+      people = await dataOf(
+        api.PUT('/api/v1/access/people/{login}', { params: { path: { login } }, body }),
+      );
+      form = null;
+    });
+  const remove = (login: string) =>
+    attempt(async () => {
+      people = await dataOf(
+        api.DELETE('/api/v1/access/people/{login}', { params: { path: { login } } }),
+      );
+    });
+  const makeToken = () =>
+    attempt(async () => {
+      const answer = await dataOf(
+        api.POST('/api/v1/access/tokens', { body: { name: tokenName, role: tokenRole } }),
+      );
+      tokens = answer.tokens;
+      made = answer.token;
+      tokenName = '';
+    });
+  const takeBack = (id: string) =>
+    attempt(async () => {
+      tokens = await dataOf(api.DELETE('/api/v1/access/tokens/{id}', { params: { path: { id } } }));
+      made = '';
+    });
+</script>
+
+{#if session.me?.role !== 'KEEPER'}
+  <p class="sub">The keeper of keys looks after people with access and tokens.</p>
+{:else}
+  {#if fault}<p class="neg" role="alert">{fault}</p>{/if}
+  <div class="page">
+    <section aria-labelledby="with-access">
+      <h2 id="with-access">
+        People with access <button class="word" onclick={() => open()}>give somebody access</button>
+      </h2>
+      {#if form}
+        <form
+          onsubmit={(e) => {
+            e.preventDefault();
+            void save();
+          }}
+        >
+          <label>Signs in as <input bind:value={form.login} disabled={form.known} required /></label
+          >
+          <label>Name <input bind:value={form.name} required /></label>
+          <label>
+            Role
+            <select bind:value={form.role}>
+              {#each ROLES as [role, words] (role)}
+                <option value={role}>{role.toLowerCase()}: {words}</option>
+              {/each}
+            </select>
+          </label>
+          <label
+            >In the directory <input
+              bind:value={form.person}
+              placeholder={form.role === 'LEAD' ? 'the id of the lead' : 'need not be'}
+            /></label
+          >
+          <label>Mail <input type="email" bind:value={form.email} /></label>
+          <label>
+            Password
+            <input
+              type="password"
+              autocomplete="new-password"
+              minlength="10"
+              bind:value={form.password}
+              placeholder={form.known ? 'stays' : 'at least 10 characters'}
+            />
+          </label>
+          <p>
+            <button class="go">Save</button>
+            <button type="button" class="word" onclick={() => (form = null)}>leave it</button>
+          </p>
+        </form>
+      {/if}
+      <table class="list">
+        <thead>
+          <tr><th>Name</th><th>signs in as</th><th>Role</th><th>Mail</th><th></th></tr>
+        </thead>
+        <tbody>
+          {#each people as p (p.login)}
+            <tr>
+              <td
+                ><b class="name">{p.name}</b>
+                {#if p.person}<span class="sub">{p.person}</span>{/if}</td
+              >
+              <td class="num">{p.login}</td>
+              <td>{p.role.toLowerCase()}</td>
+              <td class="sub">{p.email ?? '–'}</td>
+              <td class="r">
+                <button class="word" onclick={() => open(p)} aria-label="change {p.name}"
+                  >change</button
+                >
+                {#if p.login !== session.me?.login}
+                  <button
+                    class="word"
+                    onclick={() => remove(p.login)}
+                    aria-label="take the access of {p.name} away">take away</button
+                  >
+                {/if}
+              </td>
+            </tr>
+          {/each}
+        </tbody>
+      </table>
+    </section>
+    <section aria-labelledby="tokens">
+      <h2 id="tokens">Tokens of scripts</h2>
+      <form
+        class="row"
+        onsubmit={(e) => {
+          e.preventDefault();
+          void makeToken();
+        }}
+      >
+        <input
+          aria-label="What it is for"
+          placeholder="what is it for?"
+          bind:value={tokenName}
+          required
+          maxlength="80"
+        />
+        <select aria-label="Role of the token" bind:value={tokenRole}>
+          {#each ROLES.filter(([r]) => r !== 'LEAD') as [role] (role)}
+            <option value={role}>{role.toLowerCase()}</option>
+          {/each}
+        </select>
+        <button class="plain">Make a token</button>
+      </form>
+      {#if made}
+        <p class="made" role="status">
+          <code class="num">{made}</code>
+          <span class="sub">Write it down now; it is not shown again.</span>
+        </p>
+      {/if}
+      <ul>
+        {#each tokens as t (t.id)}
+          <li>
+            <b>{t.name}</b>
+            <span class="sub">{t.role.toLowerCase()}, made {sayDay(t.created.slice(0, 10))}</span>
+            <button class="word" onclick={() => takeBack(t.id)} aria-label="take {t.name} back"
+              >take back</button
+            >
+          </li>
+        {:else}
+          <li class="sub">None was made.</li>
+        {/each}
+      </ul>
+    </section>
+  </div>
+{/if}
+
+<style>
+  .page {
+    display: grid;
+    grid-template-columns: minmax(0, 1fr) 300px;
+    gap: 30px;
+    align-items: start;
+  }
+  h2 {
+    border-bottom: 1px solid var(--ink);
+    padding-bottom: 4px;
+    margin-bottom: 6px;
+    display: flex;
+    justify-content: space-between;
+  }
+  h2 .word {
+    font-weight: 400;
+    font-size: 12px;
+  }
+  form:not(.row) {
+    display: grid;
+    grid-template-columns: 1fr 1fr;
+    gap: 6px 20px;
+    background: var(--tape);
+    border-left: 3px solid var(--ink);
+    padding: 9px 14px;
+    margin-bottom: 10px;
+    font-size: 12px;
+  }
+  label {
+    display: grid;
+    gap: 2px;
+    color: var(--soft);
+  }
+  input,
+  select {
+    border: 0;
+    border-bottom: 1px solid var(--rule);
+    background: transparent;
+    color: var(--ink);
+    font-size: 13px;
+    padding: 2px;
+    min-width: 0;
+  }
+  .row {
+    display: flex;
+    gap: 8px;
+    align-items: baseline;
+  }
+  .row input {
+    flex: 1;
+  }
+  .plain {
+    padding: 3px 8px;
+    white-space: nowrap;
+  }
+  .name {
+    font: 600 13.5px var(--font-serif);
+  }
+  .made {
+    background: var(--tape);
+    padding: 8px;
+    margin: 8px 0;
+  }
+  code {
+    overflow-wrap: anywhere;
+    font-size: 12px;
+    display: block;
+  }
+  li {
+    display: flex;
+    gap: 8px;
+    align-items: baseline;
+    padding: 4px 0;
+    border-bottom: 1px solid var(--fine);
+  }
+  li .word {
+    margin-left: auto;
+    font-size: 12px;
+  }
+</style>

@@ -1,0 +1,103 @@
+<!-- What was written to whom, and whether it went; in the demo, the local mailbox. -->
+<script lang="ts">
+  import { api, dataOf, type Schemas } from '../../api/client';
+  import { today } from '../../state/address.svelte';
+  import { session } from '../../state/session.svelte';
+  import { sayCount, sayShortDay } from '../../state/say';
+
+  type Mail = Schemas['Mail'];
+
+  const STATES: Record<Mail['state'], string> = {
+    WAITING: 'waits',
+    SENT: 'sent',
+    GIVEN_UP: 'given up',
+    KEPT: 'kept: no mail server is set',
+  };
+
+  let mail = $state.raw<Mail[] | null>(null);
+  let opened = $state('');
+  let fault = $state('');
+
+  const stuck = $derived((mail ?? []).filter((m) => m.state === 'GIVEN_UP' || m.answer));
+
+  $effect(() => {
+    if (session.me?.role !== 'KEEPER' && session.me?.role !== 'STEWARD') return;
+    dataOf(api.GET('/api/v1/mail', { params: { query: { limit: '200' } } })).then(
+      (m) => (mail = m),
+      (e) => (fault = (e as Error).message),
+    );
+  });
+
+  async function again() {
+    try {
+      mail = await dataOf(api.POST('/api/v1/mail/again'));
+    } catch (e) {
+      fault = (e as Error).message;
+    }
+  }
+</script>
+
+{#if fault}<p class="neg" role="alert">{fault}</p>{/if}
+{#if mail}
+  <p class="sub">
+    {mail.length === 0 ? 'Nothing was written yet.' : sayCount(mail.length, 'mail', 'mails')}
+    {#if stuck.length > 0}
+      <span class="neg">{sayCount(stuck.length, 'mail', 'mails')} did not go.</span>
+      <button class="word" onclick={again}>try again now</button>
+    {/if}
+  </p>
+  <ul>
+    {#each mail as m (m.id)}
+      <li>
+        <button
+          class="line"
+          aria-expanded={opened === m.id}
+          disabled={!m.body}
+          onclick={() => (opened = opened === m.id ? '' : m.id)}
+        >
+          <span class="num">{sayShortDay(m.created.slice(0, 10), today())}</span>
+          <span>{m.recipient}</span>
+          <b>{m.subject}</b>
+          <span class={['sub', m.state === 'GIVEN_UP' && 'neg']}
+            >{STATES[m.state]}{m.answer ? `: ${m.answer}` : ''}</span
+          >
+        </button>
+        {#if opened === m.id && m.body}<pre>{m.body}</pre>{/if}
+      </li>
+    {/each}
+  </ul>
+{:else if !fault}
+  <p class="sub">Stewards and the keeper of keys see what was written.</p>
+{/if}
+
+<style>
+  ul {
+    border-top: 1px solid var(--ink);
+    margin-top: 6px;
+  }
+  li {
+    border-bottom: 1px solid var(--fine);
+  }
+  .line {
+    display: grid;
+    grid-template-columns: 60px 230px minmax(0, 1fr) 170px;
+    gap: 10px;
+    width: 100%;
+    text-align: left;
+    padding: 4px 0;
+    align-items: baseline;
+    color: var(--ink);
+  }
+  .line b {
+    font-weight: 500;
+  }
+  pre {
+    background: var(--tape);
+    border-left: 3px solid var(--ink);
+    padding: 10px 14px;
+    font: 13px/1.45 var(--font-serif);
+    white-space: pre-wrap;
+    overflow-wrap: anywhere;
+    margin-bottom: 8px;
+  }
+</style>

@@ -1,0 +1,164 @@
+<!-- When a round runs, over what, and how long it waits for answers. -->
+<script lang="ts">
+  import { KIND_WORDS } from '../../pieces/finding-board/kinds';
+  import type { FindingKind, Schemas } from '../../api/client';
+  import { book } from '../../state/book.svelte';
+  import { WEEKDAYS } from './words';
+
+  interface Props {
+    form: Schemas['RoundPlanRequest'];
+    groups: Schemas['Choice'][];
+    busy: boolean;
+    onsave: (form: Schemas['RoundPlanRequest']) => void;
+    onleave: () => void;
+  }
+  let { form = $bindable(), groups, busy, onsave, onleave }: Props = $props();
+
+  const KINDS: FindingKind[] = [
+    'SUSPENDED_PAID',
+    'LEFT_PAID',
+    'NEVER_OPENED',
+    'IDLE',
+    'UNANSWERED',
+    'COVERED_TWICE',
+  ];
+  const vendors = $derived(
+    [...new Map((book.subscriptions ?? []).map((s) => [s.vendor, s.vendorName])).entries()].sort(
+      (a, b) => a[1].localeCompare(b[1]),
+    ),
+  );
+
+  const toggled = <T,>(list: T[], one: T): T[] =>
+    list.includes(one) ? list.filter((x) => x !== one) : [...list, one];
+</script>
+
+<form
+  onsubmit={(e) => {
+    e.preventDefault();
+    onsave(form);
+  }}
+>
+  <p>
+    <input class="name" aria-label="Name" bind:value={form.name} required maxlength="100" />
+    runs every
+    <select aria-label="Day of the week" bind:value={form.weekday}>
+      {#each WEEKDAYS as day, n (day)}<option value={n + 1}>{day}</option>{/each}
+    </select>
+    at <input type="time" aria-label="Hour" bind:value={form.time} required />
+    in <input class="zone" aria-label="Time zone" bind:value={form.zone} required />.
+  </p>
+  <p>
+    Holders have
+    <input type="number" min="1" max="60" aria-label="Days to answer" bind:value={form.askDays} />
+    days to answer, then there are
+    <input
+      type="number"
+      min="1"
+      max="60"
+      aria-label="Days to decide"
+      bind:value={form.decideDays}
+    />
+    days to decide. Without a yes nothing happens.
+  </p>
+  <fieldset>
+    <legend>It looks for</legend>
+    {#each KINDS as kind (kind)}
+      <label>
+        <input
+          type="checkbox"
+          checked={form.kinds.includes(kind)}
+          onchange={() => (form.kinds = toggled(form.kinds, kind))}
+        />
+        {KIND_WORDS[kind]}
+      </label>
+    {/each}
+  </fieldset>
+  <fieldset>
+    <legend>at {form.vendors.length === 0 ? 'every vendor' : 'these vendors'}</legend>
+    {#each vendors as [id, name] (id)}
+      <label>
+        <input
+          type="checkbox"
+          checked={form.vendors.includes(id)}
+          onchange={() => (form.vendors = toggled(form.vendors, id))}
+        />
+        {name}
+      </label>
+    {/each}
+  </fieldset>
+  <fieldset>
+    <legend>among {form.groups.length === 0 ? 'everybody' : 'people of'}</legend>
+    {#each groups as g (g.id)}
+      <label>
+        <input
+          type="checkbox"
+          checked={form.groups.includes(g.id)}
+          onchange={() => (form.groups = toggled(form.groups, g.id))}
+        />
+        {g.name}
+      </label>
+    {/each}
+  </fieldset>
+  <p>
+    <label>
+      <input type="checkbox" bind:checked={form.withService} />
+      service accounts and administrators, too
+    </label>
+    <label><input type="checkbox" bind:checked={form.active} /> it runs by itself</label>
+  </p>
+  <p class="do">
+    <button class="go" disabled={busy || form.kinds.length === 0}>Save</button>
+    <button type="button" class="word" onclick={onleave}>leave it</button>
+    <span class="sub">Whoever saves it is the author of its slates, and cannot decide them.</span>
+  </p>
+</form>
+
+<style>
+  form {
+    background: var(--tape);
+    border-left: 3px solid var(--ink);
+    padding: 10px 14px;
+    margin: 10px 0;
+    display: grid;
+    gap: 8px;
+  }
+  fieldset,
+  p {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 4px 14px;
+    align-items: baseline;
+  }
+  legend {
+    float: left;
+    padding-right: 12px;
+    color: var(--soft);
+    font-size: 12px;
+    min-width: 120px;
+  }
+  label {
+    display: inline-flex;
+    gap: 5px;
+    align-items: baseline;
+    font-size: 12.5px;
+  }
+  input:not([type='checkbox']),
+  select {
+    border: 0;
+    border-bottom: 1px solid var(--rule);
+    background: transparent;
+    padding: 1px 3px;
+    font-size: 13px;
+  }
+  input[type='number'] {
+    width: 44px;
+    font-family: var(--font-mono);
+  }
+  .name {
+    font: 600 14px var(--font-serif);
+    width: 150px;
+  }
+  .zone {
+    width: 130px;
+  }
+</style>

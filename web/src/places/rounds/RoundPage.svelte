@@ -1,0 +1,271 @@
+<!-- One round: what it gathered, with the evidence as it was, who answered, what came back. -->
+<script lang="ts">
+  import { KIND_WORDS } from '../../pieces/finding-board/kinds';
+  import { api, dataOf, saveCsv, type FindingKind, type Schemas } from '../../api/client';
+  import { navigate, route } from '../../router';
+  import { param, search, setParam, to, today } from '../../state/address.svelte';
+  import { bindKeys } from '../../state/keys.svelte';
+  import { session } from '../../state/session.svelte';
+  import { sayCount, sayDay, sayMoney, sayShortDay } from '../../state/say';
+  import { ITEM_WORDS, sayReturns, sayRound, steps } from './words';
+
+  type Item = Schemas['RoundItem'];
+
+  const AGAIN_MS = 4000;
+  const MOST_ROWS = 400;
+
+  let round = $state.raw<Schemas['Round'] | null>(null);
+  let items = $state.raw<Item[]>([]);
+  let fault = $state('');
+  let busy = $state(false);
+
+  const id = $derived(String(route.params.round ?? ''));
+  const only = $derived(param('state'));
+  const states = $derived([...new Set(items.map((i) => i.state))]);
+  const rows = $derived(items.filter((i) => !only || i.state === only));
+  const moving = $derived(round?.state === 'POSTING' || round?.state === 'DECIDING');
+
+  $effect(() => {
+    void load(id);
+  });
+  $effect(() => {
+    if (!moving) return undefined;
+    const of = id;
+    const timer = setInterval(() => void load(of), AGAIN_MS);
+    return () => clearInterval(timer);
+  });
+
+  async function load(of: string) {
+    try {
+      const params = { path: { round: of } };
+      const [r, i] = await Promise.all([
+        dataOf(api.GET('/api/v1/rounds/{round}', { params })),
+        dataOf(api.GET('/api/v1/rounds/{round}/items', { params })),
+      ]);
+      if (of !== id) return;
+      round = r;
+      items = i;
+      fault = '';
+    } catch (e) {
+      fault = (e as Error).message;
+    }
+  }
+
+  async function endAsking() {
+    busy = true;
+    try {
+      await dataOf(
+        api.POST('/api/v1/rounds/{round}/end-asking', { params: { path: { round: id } } }),
+      );
+      await load(id);
+    } catch (e) {
+      fault = (e as Error).message;
+    } finally {
+      busy = false;
+    }
+  }
+
+  const kinds = (item: Item) => item.kinds.map((k) => KIND_WORDS[k as FindingKind]).join(', ');
+
+  $effect(() =>
+    bindKeys([
+      {
+        keys: 'Escape',
+        does: 'back to all rounds',
+        run: () => void navigate('/rounds', { search: search() }),
+      },
+    ]),
+  );
+</script>
+
+<svelte:head><title>Round – Sober Tally</title></svelte:head>
+
+{#if fault}<p class="neg" role="alert">{fault}</p>{/if}
+{#if round}
+  <div class="title">
+    <h1>{round.name}, round {round.number}</h1>
+    <span class="sub">
+      {sayCount(round.found, 'seat')}, {sayMoney(round.yearly)} a year, gathered {sayDay(
+        round.gathered.slice(0, 10),
+      )}; slates in the name of {round.ownerName}
+    </span>
+    <button
+      class="word csv"
+      onclick={() => saveCsv(`/api/v1/rounds/${id}/items`, `round-${round?.number}.csv`)}
+      >as CSV</button
+    >
+  </div>
+  <ol class="steps" aria-label="How far it has come">
+    {#each steps(round) as step (step.words)}
+      <li
+        class={[step.reached && 'reached', step.now && 'now', step.ended && 'ended']}
+        aria-current={step.now ? 'step' : undefined}
+      >
+        {step.words}
+      </li>
+    {/each}
+  </ol>
+  <p class="now">
+    <b>{sayRound(round)}.</b>
+    {#if round.state === 'ASKING'}
+      {sayCount(round.answered, 'seat')} of {round.found} spoken of; holders may answer until
+      {sayDay(round.askUntil)}.
+      {#if session.maySteer}
+        <button class="plain" disabled={busy} onclick={endAsking}>End the questions now</button>
+      {/if}
+    {:else if round.state === 'DECIDING'}
+      To be decided by {sayDay(round.decideUntil)}; without an answer nothing happens.
+    {:else}
+      {round.outcome ?? ''}
+      {sayReturns(round) ?? ''}
+    {/if}
+    {#each round.slates as slate, n (slate)}
+      <a href={to(`/slates/${slate}`)}>{round.slates.length > 1 ? `slate ${n + 1}` : 'its slate'}</a
+      >
+    {/each}
+  </p>
+
+  <div class="pick" role="group" aria-label="Which seats">
+    <button class:on={!only} aria-pressed={!only} onclick={() => setParam('state', null)}
+      >all {items.length}</button
+    >
+    {#each states as state (state)}
+      <button
+        class:on={only === state}
+        aria-pressed={only === state}
+        onclick={() => setParam('state', state)}
+        >{ITEM_WORDS[state]} {items.filter((i) => i.state === state).length}</button
+      >
+    {/each}
+  </div>
+  <table class="list laid">
+    <thead>
+      <tr>
+        <th class="who">Holder</th>
+        <th class="plan">Plan</th>
+        <th>What was known when it was gathered</th>
+        <th class="used">last used</th>
+        <th class="r money">a year</th>
+        <th class="state">What becomes of it</th>
+      </tr>
+    </thead>
+    <tbody>
+      {#each rows.slice(0, MOST_ROWS) as item (item.id)}
+        <tr>
+          <td>
+            {#if item.person}<a href={to(`/people/${item.person}`)}>{item.name}</a>
+            {:else}{item.name}{/if}
+          </td>
+          <td>{item.planName}</td>
+          <td class="sub" title={kinds(item)}>{item.why}</td>
+          <td class="num small">
+            {item.lastUsed ? sayShortDay(item.lastUsed, today()) : 'no use seen'}
+          </td>
+          <td class="r num">{sayMoney(item.yearly, true)}</td>
+          <td>
+            <b class={item.state === 'DECLINED' || item.state === 'LEFT_OUT' ? 'neg' : ''}
+              >{ITEM_WORDS[item.state]}</b
+            >
+            {#if item.answer === 'TAKE'}<span class="sub">holder: take it</span>{/if}
+            {#if item.reason}<span class="sub block">{item.reason}</span>{/if}
+            {#if item.cameBack}<span class="neg block"
+                >needed again on {sayShortDay(item.cameBack, today())}</span
+              >{/if}
+          </td>
+        </tr>
+      {/each}
+    </tbody>
+  </table>
+  {#if rows.length > MOST_ROWS}<p class="sub">
+      The first {MOST_ROWS} of {rows.length}; the CSV has all.
+    </p>{/if}
+{/if}
+
+<style>
+  .title {
+    display: flex;
+    align-items: baseline;
+    gap: 12px;
+  }
+  .csv {
+    margin-left: auto;
+    font-size: 12px;
+  }
+  .steps {
+    display: flex;
+    margin: 12px 0 12px;
+    border-bottom: 1px solid var(--rule);
+  }
+  .steps li {
+    padding: 3px 26px 5px 0;
+    color: var(--soft);
+    font-size: 12.5px;
+    position: relative;
+  }
+  .steps li.reached {
+    color: var(--ink);
+  }
+  .steps li.reached::after {
+    content: '';
+    position: absolute;
+    left: 0;
+    right: 8px;
+    bottom: -1px;
+    height: 3px;
+    background: var(--used);
+  }
+  .steps li.now {
+    font-weight: 600;
+  }
+  .steps li.ended::after {
+    background: var(--locked);
+  }
+  .now {
+    display: flex;
+    gap: 10px;
+    align-items: baseline;
+    flex-wrap: wrap;
+  }
+  .plain {
+    padding: 3px 10px;
+  }
+  .pick {
+    display: flex;
+    gap: 14px;
+    margin: 12px 0 8px;
+    font-size: 12px;
+  }
+  .pick button {
+    color: var(--soft);
+    border-bottom: 2px solid transparent;
+  }
+  .pick button.on {
+    color: var(--ink);
+    font-weight: 600;
+    border-color: var(--ink);
+  }
+  td {
+    vertical-align: top;
+  }
+  .who {
+    width: 148px;
+  }
+  .plan {
+    width: 70px;
+  }
+  .used {
+    width: 78px;
+  }
+  .money {
+    width: 76px;
+  }
+  .state {
+    width: 150px;
+  }
+  .small {
+    font-size: 12px;
+  }
+  .block {
+    display: block;
+  }
+</style>
