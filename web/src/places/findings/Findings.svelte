@@ -49,8 +49,9 @@
   const seen = $derived(JSON.stringify(book.standing?.recoverable));
 
   const later = $derived.by(() => {
-    const next = board?.stops.find((stop) => Number(stop.yearly.amount) > 0 && isLater(stop.day));
-    return next ? `${sayMoney(next.yearly)} from ${sayDay(next.day)}` : '';
+    const waiting = (board?.stops ?? []).filter((stop) => isLater(stop.day));
+    const most = waiting.sort((a, b) => Number(b.yearly.amount) - Number(a.yearly.amount))[0];
+    return most ? `${sayMoney(most.yearly)} not before ${sayDay(most.day)}` : '';
   });
   const stops = $derived(
     (board?.stops ?? []).map((s) => `${sayDay(s.day)}: ${sayMoney(s.yearly)}`).join('\n'),
@@ -144,7 +145,7 @@
   <h1>Findings</h1>
   <span class="sub">
     {sayCount(board?.people ?? 0, 'person', 'people')}, {sayCount(board?.findings ?? 0, 'finding')}.
-    Money once per person and vendor, at the cheapest plans that still cover what they use.
+    Money once per person and vendor.
   </span>
   {#if board}
     <span class="total">

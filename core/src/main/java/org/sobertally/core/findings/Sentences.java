@@ -8,6 +8,7 @@ import java.util.Locale;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.catalogue.Plan;
 import org.sobertally.core.money.Money;
+import org.sobertally.core.money.MoneyWords;
 import org.sobertally.core.people.Account;
 import org.sobertally.core.time.Days;
 
@@ -147,12 +148,8 @@ final class Sentences {
     return count == 1 ? "1 seat" : "%d seats".formatted(count);
   }
 
-  /** For instance €1,084.00, or NOK 1,084.00 where a currency has no sign of its own here. */
   static String money(Money exact) {
-    Money rounded = exact.rounded();
-    String sign = rounded.currency().equals("EUR") ? "€" : rounded.currency() + " ";
-    return sign
-        + String.format(Locale.ENGLISH, "%,." + rounded.amount().scale() + "f", rounded.amount());
+    return MoneyWords.exact(exact);
   }
 
   private static String and(List<String> words) {

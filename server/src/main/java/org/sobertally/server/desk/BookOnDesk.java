@@ -15,6 +15,7 @@ import org.sobertally.core.catalogue.Vendor;
 import org.sobertally.core.ledger.Ledger;
 import org.sobertally.core.ledger.Places;
 import org.sobertally.core.money.Money;
+import org.sobertally.core.money.MoneyWords;
 import org.sobertally.core.people.Account;
 import org.sobertally.core.people.Keep;
 import org.sobertally.core.time.Days;
@@ -90,7 +91,7 @@ class BookOnDesk implements DeskSource {
                   .formatted(
                       agreement.renews() == Agreement.Renews.AUTO ? "renews" : "ends",
                       DAY.format(renewal),
-                      words(paid)),
+                      MoneyWords.about(paid)),
               waste.amount().signum() > 0 ? waste : null,
               by.get(),
               path(book, largest)));
@@ -222,10 +223,5 @@ class BookOnDesk implements DeskSource {
                     : "/people/" + account.person()));
       }
     }
-  }
-
-  private static String words(Money money) {
-    Money rounded = money.rounded();
-    return "%,.0f %s".formatted(rounded.amount(), rounded.currency());
   }
 }

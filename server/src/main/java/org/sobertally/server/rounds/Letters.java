@@ -13,6 +13,7 @@ import java.util.UUID;
 import org.eclipse.microprofile.config.inject.ConfigProperty;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.money.Money;
+import org.sobertally.core.money.MoneyWords;
 import org.sobertally.core.people.Group;
 import org.sobertally.core.people.Person;
 import org.sobertally.server.access.Role;
@@ -138,17 +139,13 @@ class Letters {
               text.append(named ? item.name + ", " : "");
               text.append(book.vendors().byId(plan.vendor()).name()).append(' ');
               text.append(plan.name()).append(", ").append(used).append(", ");
-              text.append(words(new Money(item.yearly, item.currency))).append(" a year\n");
+              text.append(MoneyWords.exact(new Money(item.yearly, item.currency)))
+                  .append(" a year\n");
             });
     if (items.size() > MOST_NAMED) {
       text.append("  and %,d more\n".formatted(items.size() - MOST_NAMED));
     }
     return text.toString();
-  }
-
-  private static String words(Money money) {
-    Money rounded = money.rounded();
-    return "%,.2f %s".formatted(rounded.amount(), rounded.currency());
   }
 
   /** One letter a lead, about all of their people. */
@@ -197,7 +194,7 @@ class Letters {
       mailroom.send(
           recipient,
           "To decide by %s: %d seats, %s a year"
-              .formatted(DAY.format(round.decideUntil), items.size(), words(sum)),
+              .formatted(DAY.format(round.decideUntil), items.size(), MoneyWords.exact(sum)),
           """
           %s, round %d: %d seats that do no work would be taken back, %s a year.
 
@@ -212,7 +209,7 @@ class Letters {
                   round.name,
                   round.number,
                   items.size(),
-                  words(sum),
+                  MoneyWords.exact(sum),
                   list(book, items, true),
                   links,
                   DAY.format(round.decideUntil)),
