@@ -8,6 +8,7 @@ export const { navigate, route, isActive } = createRouter({
   '/desk': () => import('./places/desk/Desk.svelte'),
   '/rounds': () => import('./places/rounds/Rounds.svelte'),
   '/rounds/:round': () => import('./places/rounds/RoundPage.svelte'),
+  '/subscriptions/:line/use': () => import('./places/use/Use.svelte'),
   '/people': () => import('./places/people/People.svelte'),
   '/people/list': () => import('./places/people/ListCheck.svelte'),
   '/people/waiting': () => import('./places/waiting/Waiting.svelte'),

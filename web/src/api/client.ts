@@ -160,6 +160,14 @@ export async function saveAs(response: Response, file: string) {
   URL.revokeObjectURL(url);
 }
 
+/** Fetches a list as a workbook and hands it to the browser as a file. */
+export async function saveXlsx(path: string, file: string) {
+  const type = 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet';
+  const response = await fetch(path, { headers: { Accept: type } });
+  if (!response.ok) throw await errorOf(response);
+  await saveAs(response, file);
+}
+
 /** Fetches a list as CSV and hands it to the browser as a file. */
 export async function saveCsv(path: string, file: string) {
   const response = await fetch(path, { headers: { Accept: 'text/csv' } });

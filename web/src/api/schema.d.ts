@@ -4889,6 +4889,62 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/v1/subscriptions/{line}/funnel': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Funnel */
+    get: {
+      parameters: {
+        query?: {
+          asOf?: string;
+        };
+        header?: never;
+        path: {
+          line: string;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['UseFunnel'][];
+            'text/csv': components['schemas']['UseFunnel'][];
+            'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet': components['schemas']['UseFunnel'][];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/v1/subscriptions/{line}/holdings': {
     parameters: {
       query?: never;
@@ -5283,6 +5339,7 @@ export interface paths {
           asOf?: string;
           cursor?: string;
           from?: string;
+          group?: string;
           limit?: string;
           to?: string;
         };
@@ -5302,6 +5359,7 @@ export interface paths {
           content: {
             'application/json': components['schemas']['SeriesDay'][];
             'text/csv': components['schemas']['SeriesDay'][];
+            'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet': components['schemas']['SeriesDay'][];
           };
         };
         /** @description Not Authorized */
@@ -7119,6 +7177,21 @@ export interface components {
     };
     /** @enum {string} */
     Unknown: 'NO_EVIDENCE' | 'LAST_SEEN' | 'TOO_LITTLE_HISTORY';
+    UseFunnel: {
+      group?: string | null;
+      name: string;
+      /** Format: int32 */
+      held: number;
+      /** Format: int32 */
+      takenUp: number;
+      /** Format: int32 */
+      opened: number;
+      /** Format: int32 */
+      steady: number;
+      /** Format: int32 */
+      tooNew: number;
+      measurable: boolean;
+    };
     /** @enum {string} */
     UseState: 'LEFT' | 'SUSPENDED' | 'UNANSWERED' | 'NEVER_OPENED' | 'IDLE' | 'IN_USE';
     Utilisation: {

@@ -293,6 +293,10 @@
     padding: 8px;
     margin: 8px 0;
   }
+  td .word + .word,
+  .go + .word {
+    margin-left: 12px;
+  }
   code {
     overflow-wrap: anywhere;
     font-size: 12px;

@@ -7,7 +7,7 @@
   import { bindKeys } from '../../state/keys.svelte';
   import { session } from '../../state/session.svelte';
   import { sayCount, sayDay, sayMoney, sayShortDay } from '../../state/say';
-  import { ITEM_WORDS, sayReturns, sayRound, steps } from './words';
+  import { ITEM_WORDS, sayItem, sayReturns, sayRound, steps } from './words';
 
   type Item = Schemas['RoundItem'];
 
@@ -164,7 +164,7 @@
           <td class="r num">{sayMoney(item.yearly, true)}</td>
           <td>
             <b class={item.state === 'DECLINED' || item.state === 'LEFT_OUT' ? 'neg' : ''}
-              >{ITEM_WORDS[item.state]}</b
+              >{sayItem(item)}</b
             >
             {#if item.answer === 'TAKE'}<span class="sub">holder: take it</span>{/if}
             {#if item.reason}<span class="sub block">{item.reason}</span>{/if}

@@ -21,7 +21,9 @@
   let busy = $state(false);
 
   const maySteer = $derived(session.maySteer);
-  const moving = $derived((rounds ?? []).some((r) => r.state === 'POSTING'));
+  const moving = $derived(
+    (rounds ?? []).some((r) => r.state === 'POSTING' || r.state === 'DECIDING'),
+  );
 
   $effect(() => {
     void load();

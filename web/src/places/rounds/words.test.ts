@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { sayReturns, steps } from './words';
+import { sayItem, sayReturns, steps } from './words';
 
 describe('a round', () => {
   it('has reached the step it is at, and not the next', () => {
@@ -12,6 +12,11 @@ describe('a round', () => {
     const of = steps({ state: 'NOT_GRANTED' });
     expect(of.find((s) => s.ended)?.words).toBe('decide');
     expect(of.some((s) => s.now)).toBe(false);
+  });
+
+  it('asks nobody who has left', () => {
+    expect(sayItem({ state: 'ASKED', kinds: ['LEFT_PAID'], person: 'p1' })).toBe('cannot be asked');
+    expect(sayItem({ state: 'ASKED', kinds: ['IDLE'], person: 'p1' })).toBe('asked');
   });
 
   it('counts who came back only once something was taken', () => {

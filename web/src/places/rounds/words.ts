@@ -13,6 +13,12 @@ export const ITEM_WORDS: Record<Schemas['RoundItem']['state'], string> = {
   LEFT_OUT: 'left out',
 };
 
+/** The same of one seat; who left, is suspended or is nobody has nobody to ask. */
+export function sayItem(item: Pick<Schemas['RoundItem'], 'state' | 'kinds' | 'person'>): string {
+  const mute = !item.person || item.kinds.some((k) => k === 'LEFT_PAID' || k === 'SUSPENDED_PAID');
+  return item.state === 'ASKED' && mute ? 'cannot be asked' : ITEM_WORDS[item.state];
+}
+
 const STEPS = ['gather', 'ask', 'decide', 'post', 'check'] as const;
 const REACHED: Record<Round['state'], number> = {
   ASKING: 1,

@@ -9,6 +9,7 @@
     type SeriesDay,
     type Subscription,
   } from '../../api/client';
+  import { to } from '../../state/address.svelte';
   import { sayCount, sayDay, sayMoney } from '../../state/say';
 
   let {
@@ -37,7 +38,7 @@
 <div class="facts">
   <section>
     <div class="between">
-      <h2>Seats and their use</h2>
+      <h2><a href={to(`/subscriptions/${s.line}/use`)}>Seats and their use</a></h2>
       <button
         class="word"
         onclick={() =>

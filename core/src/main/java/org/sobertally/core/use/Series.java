@@ -3,6 +3,7 @@ package org.sobertally.core.use;
 import java.time.LocalDate;
 import java.time.ZoneId;
 import java.util.Arrays;
+import java.util.BitSet;
 import org.sobertally.core.activity.ActivityCalendar;
 import org.sobertally.core.activity.Evidence;
 import org.sobertally.core.book.Book;
@@ -58,18 +59,35 @@ public final class Series {
    */
   public static Series of(
       Book book, int line, LocalDate from, LocalDate to, LocalDate asOf, ZoneId zone) {
+    return of(book, line, from, to, asOf, zone, null);
+  }
+
+  /**
+   * The same for some people only: what is bought, and what was most at once, is nobody's share and
+   * stays as it is.
+   *
+   * @param people numbers of the people whose holdings count; null for everybody's
+   */
+  public static Series of(
+      Book book,
+      int line,
+      LocalDate from,
+      LocalDate to,
+      LocalDate asOf,
+      ZoneId zone,
+      BitSet people) {
     if (to.isBefore(from)) {
       throw new IllegalArgumentException(
           "A series from %s to %s ends before it begins.".formatted(from, to));
     }
     Series series = new Series(from, Math.toIntExact(to.toEpochDay() - from.toEpochDay() + 1));
-    series.countSeats(book, line);
+    series.countSeats(book, line, people);
     Evidence evidence = book.evidenceOf(book.vendors().get(book.vendorOfLine(line)).id(), asOf);
     boolean daily =
         evidence.kind() == Evidence.Kind.DAILY && book.hasEvidence(book.planOfLine(line).vendor());
     int measured = Days.of(evidence.measureDay(asOf));
     if (daily) {
-      series.countActives(book, line, Days.of(evidence.from()), measured);
+      series.countActives(book, line, people, Days.of(evidence.from()), measured);
     }
     series.countAtOnce(
         book,
@@ -79,7 +97,7 @@ public final class Series {
     return series;
   }
 
-  private void countSeats(Book book, int line) {
+  private void countSeats(Book book, int line, BitSet people) {
     int first = Days.of(from);
     int days = bought.length;
     int[] change = new int[days + 1];
@@ -87,7 +105,7 @@ public final class Series {
     for (int h = holdings.lineStart(line); h < holdings.lineEnd(line); h++) {
       int start = Math.max(0, holdings.from(h) - first);
       int end = holdings.until(h) == Days.OPEN ? days : Math.min(days, holdings.until(h) - first);
-      if (start < end) {
+      if (start < end && counts(book, people, holdings.account(h))) {
         change[start]++;
         change[end]--;
       }
@@ -100,7 +118,12 @@ public final class Series {
     }
   }
 
-  private void countActives(Book book, int line, int known, int measured) {
+  private static boolean counts(Book book, BitSet people, int account) {
+    int person = book.personOfAccount(account);
+    return people == null || person >= 0 && people.get(person);
+  }
+
+  private void countActives(Book book, int line, BitSet people, int known, int measured) {
     ActivityCalendar activity = book.activity();
     int first = Days.of(from);
     int lastDay = Math.min(measured, first + bought.length - 1);
@@ -109,7 +132,7 @@ public final class Series {
     int high = (lastDay >> 6) - activity.firstWord();
     Actives actives = new Actives(activity.words(), low, high);
     if (low <= high) {
-      addAccounts(book, line, known, lastDay, actives);
+      addAccounts(book, line, people, known, lastDay, actives);
       actives.addUp();
     }
     for (int d = 0; first + d <= lastDay; d++) {
@@ -124,7 +147,8 @@ public final class Series {
     }
   }
 
-  private static void addAccounts(Book book, int line, int known, int lastDay, Actives actives) {
+  private static void addAccounts(
+      Book book, int line, BitSet people, int known, int lastDay, Actives actives) {
     Holdings holdings = book.holdings();
     long parts = book.partsOfPlan(book.planNumberOfLine(line));
     int account = -1;
@@ -140,7 +164,7 @@ public final class Series {
       }
       int from = Math.max(known, holdings.from(h));
       int to = holdings.until(h) == Days.OPEN ? lastDay : Math.min(lastDay, holdings.until(h) - 1);
-      if (from <= to) {
+      if (from <= to && counts(book, people, account)) {
         any |= book.activity().addUse(account, parts, from, to, actives.row);
       }
     }

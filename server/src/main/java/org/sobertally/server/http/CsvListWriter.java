@@ -2,7 +2,6 @@ package org.sobertally.server.http;
 
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
-import com.fasterxml.jackson.databind.node.ArrayNode;
 import de.siegmar.fastcsv.writer.CsvWriter;
 import de.siegmar.fastcsv.writer.LineDelimiter;
 import jakarta.annotation.Priority;
@@ -18,12 +17,8 @@ import java.io.OutputStreamWriter;
 import java.lang.annotation.Annotation;
 import java.lang.reflect.Type;
 import java.nio.charset.StandardCharsets;
-import java.util.ArrayList;
-import java.util.LinkedHashMap;
-import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
-import java.util.Set;
 
 /**
  * Any list as CSV: a column per field, nested fields with a dot. A text that a spreadsheet would
@@ -56,43 +51,21 @@ public class CsvListWriter implements MessageBodyWriter<Object> {
       MultivaluedMap<String, Object> headers,
       OutputStream out)
       throws IOException {
-    ArrayNode nodes = json.valueToTree(list);
-    List<Map<String, String>> rows = new ArrayList<>();
-    Set<String> columns = new LinkedHashSet<>();
-    for (JsonNode node : nodes) {
-      Map<String, String> row = new LinkedHashMap<>();
-      flatten("", node, row);
-      rows.add(row);
-      columns.addAll(row.keySet());
-    }
+    FlatRows flat = FlatRows.of(json.valueToTree(list));
     try (CsvWriter csv =
         CsvWriter.builder()
             .lineDelimiter(LineDelimiter.CRLF)
             .build(new OutputStreamWriter(out, StandardCharsets.UTF_8))) {
-      csv.writeRecord(columns);
-      for (Map<String, String> row : rows) {
-        csv.writeRecord(columns.stream().map(column -> row.getOrDefault(column, "")).toList());
+      csv.writeRecord(flat.columns());
+      for (Map<String, JsonNode> row : flat.rows()) {
+        csv.writeRecord(flat.columns().stream().map(column -> cell(row.get(column))).toList());
       }
     }
   }
 
-  private static void flatten(String path, JsonNode node, Map<String, String> row) {
-    if (node.isObject()) {
-      node.fields()
-          .forEachRemaining(
-              field ->
-                  flatten(
-                      path.isEmpty() ? field.getKey() : path + "." + field.getKey(),
-                      field.getValue(),
-                      row));
-    } else if (node.isArray()) {
-      List<String> values = new ArrayList<>();
-      node.forEach(value -> values.add(value.isValueNode() ? value.asText() : value.toString()));
-      row.put(path, harmless(String.join(" ", values)));
-    } else {
-      row.put(
-          path, node.isNull() ? "" : node.isTextual() ? harmless(node.asText()) : node.asText());
-    }
+  private static String cell(JsonNode value) {
+    boolean text = value != null && (value.isTextual() || value.isArray());
+    return text ? harmless(FlatRows.text(value)) : FlatRows.text(value);
   }
 
   private static String harmless(String text) {

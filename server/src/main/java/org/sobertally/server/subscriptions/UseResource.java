@@ -12,11 +12,14 @@ import jakarta.ws.rs.core.UriInfo;
 import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.BitSet;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeSet;
 import java.util.stream.IntStream;
+import org.eclipse.microprofile.openapi.annotations.media.Schema;
 import org.eclipse.microprofile.openapi.annotations.tags.Tag;
 import org.jboss.resteasy.reactive.RestResponse;
 import org.sobertally.core.book.Book;
@@ -26,15 +29,20 @@ import org.sobertally.core.findings.FindingKind;
 import org.sobertally.core.findings.Findings;
 import org.sobertally.core.money.Money;
 import org.sobertally.core.people.Account;
+import org.sobertally.core.people.Group;
 import org.sobertally.core.use.ComeBackOdds;
 import org.sobertally.core.use.FloorForecast;
+import org.sobertally.core.use.Funnel;
 import org.sobertally.core.use.IdleCurve;
 import org.sobertally.core.use.Series;
+import org.sobertally.core.use.UseStates;
 import org.sobertally.server.figures.Figures;
 import org.sobertally.server.http.MoneyDto;
 import org.sobertally.server.http.Page;
 import org.sobertally.server.http.Params;
 import org.sobertally.server.http.Problem;
+import org.sobertally.server.http.XlsxListWriter;
+import org.sobertally.server.reach.Reach;
 import org.sobertally.server.store.AsOf;
 import org.sobertally.server.store.Books;
 import org.sobertally.server.time.TallyClock;
@@ -97,15 +105,83 @@ public class UseResource {
     return new Dto.IdleCurveDto(curve.measureDay(), points, told, odds.unknown());
   }
 
-  /** By default the 180 days to the as-of day. */
+  /** Numbers of the group's people; null where none is asked for. */
+  private static BitSet members(Book book, String group) {
+    if (group == null || group.isBlank()) {
+      return null;
+    }
+    if (!book.groups().has(group)) {
+      throw Problem.notFound("There is no group %s.".formatted(group));
+    }
+    return Reach.members(book, List.of(book.groups().byId(group)));
+  }
+
+  /**
+   * Where a group's seats are lost on the way to steady use.
+   *
+   * @param group null for everybody with a seat
+   * @param steady used in at least three of the last four weeks
+   * @param tooNew opened, but held or known for less than that
+   * @param measurable whether days of use are known at all
+   */
+  @Schema(name = "UseFunnel")
+  record FunnelDto(
+      @Schema(nullable = true) String group,
+      String name,
+      int held,
+      int takenUp,
+      int opened,
+      int steady,
+      int tooNew,
+      boolean measurable) {}
+
+  /** Everybody first, then the groups, those with the most seats first. */
+  @GET
+  @Path("/subscriptions/{line}/funnel")
+  @Produces({MediaType.APPLICATION_JSON, "text/csv", XlsxListWriter.XLSX})
+  public List<FunnelDto> funnel(
+      @PathParam("line") String lineId, @QueryParam("asOf") String asOfText) {
+    Book book = books.current();
+    int line = SubscriptionResource.line(book, lineId);
+    UseStates states = figures.of(book, asOf.of(book, asOfText)).states();
+    List<FunnelDto> rows = new ArrayList<>();
+    for (Group group : book.groups().all()) {
+      Funnel funnel = Funnel.of(states, line, Reach.members(book, List.of(group)));
+      if (funnel.held() > 0) {
+        rows.add(shown(group.id(), group.name(), funnel));
+      }
+    }
+    rows.sort(Comparator.comparingInt(FunnelDto::held).reversed().thenComparing(FunnelDto::name));
+    rows.add(0, shown(null, "Everybody", Funnel.of(states, line, null)));
+    return rows;
+  }
+
+  private static FunnelDto shown(String group, String name, Funnel funnel) {
+    return new FunnelDto(
+        group,
+        name,
+        funnel.held(),
+        funnel.takenUp(),
+        funnel.opened(),
+        funnel.steady(),
+        funnel.tooNew(),
+        funnel.measurable());
+  }
+
+  /**
+   * By default the 180 days to the as-of day.
+   *
+   * @param group only what its members hold and use; what is bought stays as it is
+   */
   @GET
   @Path("/subscriptions/{line}/series")
-  @Produces({MediaType.APPLICATION_JSON, "text/csv"})
+  @Produces({MediaType.APPLICATION_JSON, "text/csv", XlsxListWriter.XLSX})
   public RestResponse<List<Dto.SeriesDay>> series(
       @PathParam("line") String lineId,
       @QueryParam("asOf") String asOfText,
       @QueryParam("from") String fromText,
       @QueryParam("to") String toText,
+      @QueryParam("group") String group,
       @QueryParam("limit") String limit,
       @QueryParam("cursor") String cursor,
       @Context UriInfo uri) {
@@ -121,7 +197,7 @@ public class UseResource {
       throw Problem.badRequest(
           "from: at most %,d days at once; ask for a later one.".formatted(MOST_DAYS));
     }
-    Series series = Series.of(book, line, from, to, day, clock.zone());
+    Series series = Series.of(book, line, from, to, day, clock.zone(), members(book, group));
     List<Dto.SeriesDay> days =
         IntStream.range(0, series.days()).mapToObj(n -> Dto.SeriesDay.of(series, n)).toList();
     return Page.of(days, one -> one.day().toString(), limit, cursor, uri, book.version());

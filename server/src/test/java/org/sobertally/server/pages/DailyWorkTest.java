@@ -46,7 +46,13 @@ class DailyWorkTest {
           "/intake",
           "/intake/file",
           "/journal",
-          "/house-rules");
+          "/house-rules",
+          "/house-rules?part=lines",
+          "/house-rules?part=mail",
+          "/desk",
+          "/rounds",
+          "/subscriptions/folio/use",
+          "/findings?compare=site");
 
   private static Browser browser;
 

@@ -319,9 +319,30 @@ class OneSeatComesHomeTest {
             "/people/waiting",
             "/pools/plum-survey",
             "/intake",
+            "/intake/file",
             "/house-rules?group=deck&plan=helm-roster")) {
       lookAt(page, path, colors);
     }
+  }
+
+  @ParameterizedTest
+  @EnumSource(
+      value = ColorScheme.class,
+      names = {"LIGHT", "DARK"})
+  void noSeriousAxeFindingInWhatBecomesAHabit(ColorScheme colors) {
+    Page page = browser.visit("Runa Skarholt", colors);
+    for (String path :
+        List.of(
+            "/desk",
+            "/findings?compare=group&idleLine=45",
+            "/rounds",
+            "/subscriptions/qm-opus/use",
+            "/house-rules?part=lines",
+            "/house-rules?part=mail")) {
+      lookAt(page, path, colors);
+    }
+    Page keeper = browser.visit("Ottar Lindbeck", colors);
+    lookAt(keeper, "/house-rules?part=access", colors);
   }
 
   private static void lookAt(Page page, String path, ColorScheme colors) {

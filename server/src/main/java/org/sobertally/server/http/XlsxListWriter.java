@@ -1,0 +1,86 @@
+package org.sobertally.server.http;
+
+import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.databind.ObjectMapper;
+import jakarta.annotation.Priority;
+import jakarta.ws.rs.Priorities;
+import jakarta.ws.rs.Produces;
+import jakarta.ws.rs.core.MediaType;
+import jakarta.ws.rs.core.MultivaluedMap;
+import jakarta.ws.rs.ext.MessageBodyWriter;
+import jakarta.ws.rs.ext.Provider;
+import java.io.IOException;
+import java.io.OutputStream;
+import java.lang.annotation.Annotation;
+import java.lang.reflect.Type;
+import java.math.BigDecimal;
+import java.util.List;
+import java.util.Map;
+import org.dhatim.fastexcel.Workbook;
+import org.dhatim.fastexcel.Worksheet;
+
+/**
+ * Any list as a workbook of one sheet, with the columns of its CSV. Numbers, and amounts of money,
+ * are numbers there; every text is a text, whatever it begins with.
+ */
+@Provider
+@Priority(Priorities.USER - 100)
+@Produces(XlsxListWriter.XLSX)
+public class XlsxListWriter implements MessageBodyWriter<Object> {
+
+  public static final String XLSX =
+      "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet";
+
+  private final ObjectMapper json;
+
+  XlsxListWriter(ObjectMapper json) {
+    this.json = json;
+  }
+
+  @Override
+  public boolean isWriteable(
+      Class<?> type, Type genericType, Annotation[] annotations, MediaType mediaType) {
+    return List.class.isAssignableFrom(type);
+  }
+
+  @Override
+  public void writeTo(
+      Object list,
+      Class<?> type,
+      Type genericType,
+      Annotation[] annotations,
+      MediaType mediaType,
+      MultivaluedMap<String, Object> headers,
+      OutputStream out)
+      throws IOException {
+    FlatRows flat = FlatRows.of(json.valueToTree(list));
+    try (Workbook workbook = new Workbook(out, "Sober Tally", "1.0")) {
+      Worksheet sheet = workbook.newWorksheet("Tally");
+      int column = 0;
+      for (String name : flat.columns()) {
+        sheet.value(0, column++, name);
+      }
+      int row = 0;
+      for (Map<String, JsonNode> values : flat.rows()) {
+        row++;
+        column = 0;
+        for (String name : flat.columns()) {
+          put(sheet, row, column++, name, values.get(name));
+        }
+      }
+    }
+  }
+
+  private static void put(Worksheet sheet, int row, int column, String name, JsonNode value) {
+    if (value == null || value.isNull()) {
+      return;
+    }
+    if (value.isNumber()) {
+      sheet.value(row, column, value.decimalValue());
+    } else if (name.endsWith("amount")) {
+      sheet.value(row, column, new BigDecimal(value.asText()));
+    } else {
+      sheet.value(row, column, FlatRows.text(value));
+    }
+  }
+}
