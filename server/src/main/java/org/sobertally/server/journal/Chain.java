@@ -61,16 +61,16 @@ class Chain {
   /** The entry is sealed when its transaction is about to be committed. */
   void add(JournalEntry entry) {
     @SuppressWarnings("unchecked")
-    List<JournalEntry> waiting = (List<JournalEntry>) registry.getResource(Chain.class);
-    if (waiting == null) {
-      waiting = new ArrayList<>();
-      registry.putResource(Chain.class, waiting);
-      sealAtTheEnd(waiting);
+    List<JournalEntry> unsealed = (List<JournalEntry>) registry.getResource(Chain.class);
+    if (unsealed == null) {
+      unsealed = new ArrayList<>();
+      registry.putResource(Chain.class, unsealed);
+      sealAtTheEnd(unsealed);
     }
-    waiting.add(entry);
+    unsealed.add(entry);
   }
 
-  private void sealAtTheEnd(List<JournalEntry> waiting) {
+  private void sealAtTheEnd(List<JournalEntry> unsealed) {
     try {
       transactions
           .getTransaction()
@@ -78,7 +78,7 @@ class Chain {
               new Synchronization() {
                 @Override
                 public void beforeCompletion() {
-                  seal(waiting);
+                  seal(unsealed);
                 }
 
                 @Override

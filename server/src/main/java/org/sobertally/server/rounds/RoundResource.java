@@ -17,12 +17,13 @@ import jakarta.ws.rs.Path;
 import jakarta.ws.rs.PathParam;
 import jakarta.ws.rs.Produces;
 import jakarta.ws.rs.core.MediaType;
+import java.math.BigDecimal;
 import java.time.DateTimeException;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.LocalTime;
 import java.time.ZoneId;
-import java.util.ArrayList;
+import java.time.temporal.ChronoUnit;
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
@@ -189,9 +190,7 @@ public class RoundResource {
 
   private static String time(String text) {
     try {
-      return LocalTime.parse(text.strip())
-          .truncatedTo(java.time.temporal.ChronoUnit.MINUTES)
-          .toString();
+      return LocalTime.parse(text.strip()).truncatedTo(ChronoUnit.MINUTES).toString();
     } catch (DateTimeException e) {
       throw Problem.badRequest("time: '%s' is not an hour. Write it like 09:00.".formatted(text));
     }
@@ -266,28 +265,35 @@ public class RoundResource {
   /** The newest first. */
   @GET
   public List<RoundDto> rounds() {
-    return store.rounds().stream().map(round -> shown(round, store.items(round.id))).toList();
+    List<RoundStore.Total> totals = store.totals();
+    List<RoundStore.RoundSlate> slates = store.slates();
+    return store.rounds().stream().map(round -> shown(round, totals, slates)).toList();
   }
 
   @GET
   @Path("/{round}")
   @Transactional
   public RoundDto round(@PathParam("round") String id) {
-    return shown(store.round(id), store.items(id));
+    return shown(store.round(id), store.totals(), store.slates());
   }
 
-  private RoundDto shown(Round round, List<RoundItem> items) {
+  private RoundDto shown(
+      Round round, List<RoundStore.Total> totals, List<RoundStore.RoundSlate> slates) {
     String currency = books.current().rates().reportingCurrency();
     Map<RoundItem.State, Long> counts = new EnumMap<>(RoundItem.State.class);
-    List<RoundItem> back = new ArrayList<>();
+    BigDecimal yearly = BigDecimal.ZERO;
+    BigDecimal back = BigDecimal.ZERO;
+    int found = 0;
     int answered = 0;
     int again = 0;
-    for (RoundItem item : items) {
-      counts.merge(item.state, 1L, Long::sum);
-      answered += item.answer != null ? 1 : 0;
-      again += item.cameBack != null ? 1 : 0;
-      if (item.state == RoundItem.State.TAKEN_BACK) {
-        back.add(item);
+    for (RoundStore.Total total : totals) {
+      if (total.round().equals(round.id)) {
+        counts.put(total.state(), total.items());
+        found += (int) total.items();
+        answered += (int) total.answered();
+        again += (int) total.cameBack();
+        yearly = yearly.add(total.yearly());
+        back = total.state() == RoundItem.State.TAKEN_BACK ? total.yearly() : back;
       }
     }
     return new RoundDto(
@@ -303,13 +309,17 @@ public class RoundResource {
         round.decideUntil,
         round.closed,
         round.outcome,
-        items.size(),
+        found,
         answered,
         counts,
         again,
-        MoneyDto.of(Gathering.sum(items, currency)),
-        MoneyDto.of(Gathering.sum(back, currency)),
-        items.stream().map(i -> i.slate).filter(s -> s != null).distinct().toList());
+        MoneyDto.of(yearly, currency),
+        MoneyDto.of(back, currency),
+        slates.stream()
+            .filter(slate -> slate.round().equals(round.id))
+            .map(RoundStore.RoundSlate::slate)
+            .sorted()
+            .toList());
   }
 
   /**

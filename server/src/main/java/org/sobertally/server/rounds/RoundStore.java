@@ -3,6 +3,7 @@ package org.sobertally.server.rounds;
 import jakarta.enterprise.context.ApplicationScoped;
 import jakarta.persistence.EntityManager;
 import jakarta.transaction.Transactional;
+import java.math.BigDecimal;
 import java.sql.Connection;
 import java.sql.Date;
 import java.sql.PreparedStatement;
@@ -96,17 +97,41 @@ class RoundStore {
         .getResultList();
   }
 
-  /** Seats, counted by what becomes of them, of every round. */
-  record Count(String round, RoundItem.State state, RoundItem.Answer answer, long items) {}
+  /**
+   * The seats of one round of which the same becomes.
+   *
+   * @param yearly what they cost a year together
+   */
+  record Total(
+      String round,
+      RoundItem.State state,
+      long items,
+      long answered,
+      long cameBack,
+      BigDecimal yearly) {}
 
+  /** Of every round; counted by the database, for there may be very many seats. */
   @Transactional
-  List<Count> counts() {
+  List<Total> totals() {
     return entities
         .createQuery(
-            "select new org.sobertally.server.rounds.RoundStore$Count("
-                + "i.round, i.state, i.answer, count(i))"
-                + " from RoundItem i group by i.round, i.state, i.answer",
-            Count.class)
+            "select new org.sobertally.server.rounds.RoundStore$Total(i.round, i.state, count(i),"
+                + " count(i.answer), count(i.cameBack), sum(i.yearly))"
+                + " from RoundItem i group by i.round, i.state",
+            Total.class)
+        .getResultList();
+  }
+
+  /** A slate that a round sent. */
+  record RoundSlate(String round, String slate) {}
+
+  @Transactional
+  List<RoundSlate> slates() {
+    return entities
+        .createQuery(
+            "select distinct new org.sobertally.server.rounds.RoundStore$RoundSlate("
+                + "i.round, i.slate) from RoundItem i where i.slate is not null",
+            RoundSlate.class)
         .getResultList();
   }
 
