@@ -108,6 +108,7 @@ const PATHS = {
   'its series': `/subscriptions/line0/series?asOf=${asOf}`,
   'its lower tiers': `/subscriptions/line0/lower-tiers?asOf=${asOf}`,
   'all combinations': `/findings/combinations?asOf=${asOf}`,
+  'the board': `/findings/board?asOf=${asOf}`,
   'people, first 200': `/people?asOf=${asOf}&limit=200`,
   'people by words': `/people?asOf=${asOf}&q=erson%2012&limit=200`,
   'people, plan and use': `/people?asOf=${asOf}&holds=plan0&lacks=plan3&unused=30&sort=COST&limit=200`,
@@ -128,3 +129,41 @@ for (const [name, path] of Object.entries(PATHS)) {
   const at = (share) => warm[Math.floor(share * (warm.length - 1))].toFixed(1);
   console.log(`${name.padEnd(24)} first ${times[0].toFixed(0)} ms, warm: half under ${at(0.5)} ms, most ${at(0.95)} ms`);
 }
+
+// Each time another line, so that nothing can be remembered.
+const lines = [];
+for (let n = 0; n < 20; n++) {
+  began = performance.now();
+  const answer = await fetch(`${base}/api/v1/findings/board?asOf=${asOf}&idleLine=${31 + n}`, { headers });
+  await answer.arrayBuffer();
+  lines.push(performance.now() - began);
+}
+lines.sort((a, b) => a - b);
+console.log(`the board at another idle line  half under ${lines[10].toFixed(0)} ms, most ${lines[18].toFixed(0)} ms`);
+
+const json = async (method, path, as, body) => {
+  const answer = await fetch(`${base}/api/v1${path}`, {
+    method,
+    headers: { Authorization: `Bearer ${as}`, 'Content-Type': 'application/json' },
+    body: body === undefined ? undefined : JSON.stringify(body),
+  });
+  if (!answer.ok) throw new Error(`${path}: ${answer.status} ${await answer.text()}`);
+  return answer.json();
+};
+const steward = (await json('POST', '/access/tokens', token, { name: 'load', role: 'STEWARD' })).token;
+const plan = await json('POST', '/rounds/plans', steward, {
+  name: 'Everything',
+  weekday: 1,
+  time: '09:00',
+  zone: 'UTC',
+  vendors: [],
+  groups: [],
+  kinds: ['IDLE', 'NEVER_OPENED', 'LEFT_PAID', 'SUSPENDED_PAID'],
+  askDays: 7,
+  decideDays: 7,
+  withService: false,
+  active: false,
+});
+began = performance.now();
+const round = await json('POST', `/rounds/plans/${plan.id}/run`, steward);
+console.log(`a round over everything: ${round.found} seats gathered and asked in ${((performance.now() - began) / 1000).toFixed(1)} s`);

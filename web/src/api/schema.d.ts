@@ -569,8 +569,8 @@ export interface paths {
       };
       requestBody: {
         content: {
-          'application/zip': string;
           'application/octet-stream': string;
+          'application/zip': string;
         };
       };
       responses: {
@@ -4917,8 +4917,8 @@ export interface paths {
           };
           content: {
             'application/json': components['schemas']['UseFunnel'][];
-            'text/csv': components['schemas']['UseFunnel'][];
             'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet': components['schemas']['UseFunnel'][];
+            'text/csv': components['schemas']['UseFunnel'][];
           };
         };
         /** @description Not Authorized */
@@ -5358,8 +5358,8 @@ export interface paths {
           };
           content: {
             'application/json': components['schemas']['SeriesDay'][];
-            'text/csv': components['schemas']['SeriesDay'][];
             'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet': components['schemas']['SeriesDay'][];
+            'text/csv': components['schemas']['SeriesDay'][];
           };
         };
         /** @description Not Authorized */
@@ -5662,75 +5662,75 @@ export interface components {
       | 'RESTORE'
       | 'KEEP';
     AccessPerson: {
+      email?: string | null;
       login: string;
       name: string;
-      role: components['schemas']['Role'];
       person?: string | null;
-      email?: string | null;
+      role: components['schemas']['Role'];
     };
     AccessRequest: {
-      name: string;
-      role: components['schemas']['Role'];
-      person?: string | null;
       email?: string | null;
+      name: string;
       password?: string | null;
+      person?: string | null;
+      role: components['schemas']['Role'];
     };
     AccessToken: {
+      created: components['schemas']['Instant'];
+      createdBy?: string | null;
       id: string;
       name: string;
       role: components['schemas']['Role'];
-      created: components['schemas']['Instant'];
-      createdBy?: string | null;
     };
     /** @enum {string} */
     Answer: 'KEEP' | 'TAKE';
     AskLink: {
-      id: string;
-      plan: string;
-      planName: string;
-      domains: string[];
-      groups: string[];
-      until: components['schemas']['LocalDate'];
-      createdBy: string;
       /** Format: int32 */
       asked: number;
-      withdrawn: boolean;
+      createdBy: string;
+      domains: string[];
+      groups: string[];
+      id: string;
       path?: string | null;
+      plan: string;
+      planName: string;
+      until: components['schemas']['LocalDate'];
+      withdrawn: boolean;
     };
     AskLinkRequest: {
-      plan: string;
       domains: string[];
       groups?: string[] | null;
+      plan: string;
       until: string;
     };
     AskPage: {
-      planName: string;
-      vendorName: string;
       domains: string[];
+      planName: string;
       until: components['schemas']['LocalDate'];
+      vendorName: string;
     };
     AskRequest: {
       email: string;
     };
     AskedSeat: {
+      answer: components['schemas']['Answer'] | null;
       item: string;
-      planName: string;
-      vendorName: string;
-      why: string;
       lastUsed?:
         | ((string | components['schemas']['LocalDate'] | null) | null)
         | components['schemas']['LocalDate']
         | null;
-      yearly: components['schemas']['Money'];
-      answer: components['schemas']['Answer'] | null;
+      planName: string;
       reason?: string | null;
+      vendorName: string;
+      why: string;
+      yearly: components['schemas']['Money'];
     };
     BookTaken: {
+      notes: string[];
+      rejected: components['schemas']['Violation1'][];
       rows: {
         [key: string]: number;
       };
-      notes: string[];
-      rejected: components['schemas']['Violation1'][];
     };
     CashDay: {
       day: components['schemas']['LocalDate'];
@@ -5796,38 +5796,38 @@ export interface components {
       recoverable: components['schemas']['Money'];
     };
     Compared: {
+      before: components['schemas']['ComparedDay'];
       id: string;
       name: string;
+      now: components['schemas']['ComparedDay'];
       /** Format: int32 */
       people: number;
-      now: components['schemas']['ComparedDay'];
-      before: components['schemas']['ComparedDay'];
     };
     ComparedDay: {
       day: components['schemas']['LocalDate'];
       /** Format: int32 */
+      found: number;
+      /** Format: int32 */
       holders: number;
+      paid: components['schemas']['Money'];
+      percent?: number | null;
+      recoverable: components['schemas']['Money'];
       /** Format: int32 */
       seats: number;
-      /** Format: int32 */
-      found: number;
-      paid: components['schemas']['Money'];
-      recoverable: components['schemas']['Money'];
-      percent?: number | null;
     };
     Counts: {
       /** Format: int32 */
       bought: number;
       /** Format: int32 */
-      spare: number;
+      held: number;
       /** Format: int32 */
       promised: number;
-      /** Format: int32 */
-      held: number;
       /** Format: int32 */
       resting: number;
       /** Format: int32 */
       short: number;
+      /** Format: int32 */
+      spare: number;
     };
     Credentials: {
       login: string;
@@ -5852,13 +5852,11 @@ export interface components {
     DemoPerson: {
       login: string;
       name: string;
-      role: components['schemas']['Role'];
       password: string;
+      role: components['schemas']['Role'];
     };
     DeskLine: {
       about: components['schemas']['About'];
-      what: string;
-      ifNothing: string;
       amount: components['schemas']['Money'] | null;
       by?:
         | ((string | components['schemas']['LocalDate'] | null) | null)
@@ -5866,13 +5864,15 @@ export interface components {
         | null;
       /** Format: int32 */
       daysLeft?: number | null;
+      ifNothing: string;
       path: string;
+      what: string;
     };
     DrawnLine: {
-      name: string;
+      by?: string | null;
       /** Format: int32 */
       days?: number | null;
-      by?: string | null;
+      name: string;
       on?:
         | ((string | components['schemas']['LocalDate'] | null) | null)
         | components['schemas']['LocalDate']
@@ -5880,94 +5880,94 @@ export interface components {
     };
     Drift: {
       account: string;
-      person?: string | null;
+      holding?: string | null;
       name: string;
+      onlyAtVendor: boolean;
+      person?: string | null;
       plan: string;
       planName: string;
-      holding?: string | null;
-      onlyAtVendor: boolean;
     };
     EventFault: {
+      field: string;
       /** Format: int32 */
       index: number;
-      field: string;
       message: string;
     };
     EventsTaken: {
       /** Format: int32 */
-      taken: number;
-      /** Format: int32 */
       repeated: number;
+      /** Format: int32 */
+      taken: number;
     };
     Evidence: {
       completeFrom: components['schemas']['LocalDate'];
       completeTo: components['schemas']['LocalDate'];
-      kind: components['schemas']['Kind'];
-      known: boolean;
       /** Format: int32 */
       daysBehind: number;
+      kind: components['schemas']['Kind'];
+      known: boolean;
     };
     Field: {
+      likely: string[];
       name: string;
       required: boolean;
-      likely: string[];
     };
     FileCheck: {
-      /** Format: int32 */
-      rows: number;
-      /** Format: int32 */
-      good: number;
       /** Format: int32 */
       changes: number;
       counts: {
         [key: string]: number;
       };
+      /** Format: int32 */
+      good: number;
+      notes: string[];
       rejected: components['schemas']['RejectedRow'][];
       /** Format: int32 */
       rejectedInAll: number;
-      notes: string[];
+      /** Format: int32 */
+      rows: number;
     };
     FileIntake: {
-      id: string;
-      source: string;
-      kind: components['schemas']['FileKind'];
-      vendor?: string | null;
-      fileName: string;
-      taken: string;
       actor: string;
       /** Format: int32 */
+      changed: number;
+      fileName: string;
+      /** Format: int32 */
       good: number;
+      id: string;
+      kind: components['schemas']['FileKind'];
+      mayTakeBack: boolean;
       /** Format: int32 */
       rejected: number;
-      /** Format: int32 */
-      changed: number;
-      mayTakeBack: boolean;
+      source: string;
+      taken: string;
       takenBack?: string | null;
       takenBackBy?: string | null;
+      vendor?: string | null;
     };
     /** @enum {string} */
     FileKind: 'PEOPLE' | 'HOLDINGS' | 'LAST_USE' | 'SESSIONS';
     FileKindOffer: {
+      fields: components['schemas']['Field'][];
       kind: components['schemas']['FileKind'];
       ofVendor: boolean;
-      fields: components['schemas']['Field'][];
     };
     FileMapping: {
-      source: string;
-      kind: components['schemas']['FileKind'];
-      vendor?: string | null;
       columns: {
         [key: string]: string;
       };
+      dayForm: components['schemas']['DayForm'] | null;
+      from?: string | null;
+      kind: components['schemas']['FileKind'];
       parts?: {
         [key: string]: string;
       } | null;
-      dayForm: components['schemas']['DayForm'] | null;
+      source: string;
+      to?: string | null;
       values?: {
         [key: string]: string;
       } | null;
-      from?: string | null;
-      to?: string | null;
+      vendor?: string | null;
       whole?: boolean | null;
     };
     FileProgress: {
@@ -5977,59 +5977,59 @@ export interface components {
       of: number;
     };
     FileSeen: {
+      columns: string[];
+      guesses: {
+        [key: string]: components['schemas']['FileMapping'];
+      };
       id: string;
       name: string;
       /** Format: int32 */
       rows: number;
-      columns: string[];
       samples: string[][];
-      guesses: {
-        [key: string]: components['schemas']['FileMapping'];
-      };
     };
     FileVendor: {
-      vendor: string;
       name: string;
       parts: {
         [key: string]: string;
       };
       pools: boolean;
+      vendor: string;
     };
     FileWays: {
       kinds: components['schemas']['FileKindOffer'][];
-      vendors: components['schemas']['FileVendor'][];
       remembered: components['schemas']['FileMapping'][];
+      vendors: components['schemas']['FileVendor'][];
     };
     Finding: {
-      kind: components['schemas']['FindingKind'];
-      person?: string | null;
-      name?: string | null;
       account?: string | null;
-      holding?: string | null;
-      line?: string | null;
-      plan?: string | null;
-      vendor: string;
-      state: components['schemas']['UseState'] | null;
       amount: components['schemas']['Money'];
+      explanation: string;
+      holding?: string | null;
+      instead?: string | null;
+      kind: components['schemas']['FindingKind'];
+      line?: string | null;
+      name?: string | null;
+      person?: string | null;
+      plan?: string | null;
       since?:
         | ((string | components['schemas']['LocalDate'] | null) | null)
         | components['schemas']['LocalDate']
         | null;
-      instead?: string | null;
-      explanation: string;
+      state: components['schemas']['UseState'] | null;
+      vendor: string;
     };
     FindingBoard: {
-      /** Format: int32 */
-      people: number;
+      combinations: components['schemas']['Combination'][];
       /** Format: int32 */
       findings: number;
+      kinds: components['schemas']['KindCount'][];
+      never: components['schemas']['Money'];
+      /** Format: int32 */
+      people: number;
       recoverable: components['schemas']['Money'];
+      rules: components['schemas']['HouseLines'];
       soon: components['schemas']['Money'];
       stops: components['schemas']['MoneyStop'][];
-      never: components['schemas']['Money'];
-      rules: components['schemas']['HouseLines'];
-      kinds: components['schemas']['KindCount'][];
-      combinations: components['schemas']['Combination'][];
     };
     /** @enum {string} */
     FindingKind:
@@ -6049,67 +6049,67 @@ export interface components {
       | 'FLOOR_AT_RISK'
       | 'DRIFT';
     FindingPerson: {
-      person?: string | null;
       account?: string | null;
-      name: string;
       department?: string | null;
-      kinds: components['schemas']['FindingKind'][];
       holds: string[];
-      wouldDo: string[];
-      why: string[];
+      kinds: components['schemas']['FindingKind'][];
+      name: string;
       now: components['schemas']['Money'];
-      wouldBe: components['schemas']['Money'];
+      person?: string | null;
       recoverable: components['schemas']['Money'];
       takeBack: string[];
+      why: string[];
+      wouldBe: components['schemas']['Money'];
+      wouldDo: string[];
     };
     FirstKeeperForm: {
       code: string;
       password: string;
     };
     Floor: {
-      percent: number;
-      /** Format: int32 */
-      windowDays: number;
-      of: components['schemas']['FloorOf'];
       check?:
         | ((string | components['schemas']['LocalDate'] | null) | null)
         | components['schemas']['LocalDate']
         | null;
+      of: components['schemas']['FloorOf'];
+      percent: number;
       status: components['schemas']['FloorStatus'];
+      /** Format: int32 */
+      windowDays: number;
     };
     FloorCandidate: {
-      holding: string;
       account: string;
-      person?: string | null;
-      name: string;
+      /** Format: double */
+      back?: number | null;
+      holding: string;
       /** Format: int32 */
       idleDays: number;
+      name: string;
+      person?: string | null;
       stopsCounting?:
         | ((string | components['schemas']['LocalDate'] | null) | null)
         | components['schemas']['LocalDate']
         | null;
-      /** Format: double */
-      back?: number | null;
     };
     FloorForecast: {
       check: components['schemas']['LocalDate'];
       /** Format: int32 */
       daysLeft: number;
+      expectedPercent?: number | null;
+      /** Format: int32 */
+      giveUp: number;
+      /** Format: int32 */
+      mustSignIn: number;
+      /** Format: int32 */
+      others: number;
       /** Format: int32 */
       seats: number;
       /** Format: int32 */
       sure: number;
       surePercent?: number | null;
-      expectedPercent?: number | null;
+      toSignIn: components['schemas']['FloorCandidate'][];
       /** Format: int32 */
       withoutOdds: number;
-      /** Format: int32 */
-      mustSignIn: number;
-      /** Format: int32 */
-      giveUp: number;
-      /** Format: int32 */
-      others: number;
-      toSignIn: components['schemas']['FloorCandidate'][];
     };
     /** @enum {string} */
     FloorOf: 'BOUGHT' | 'HELD';
@@ -6117,51 +6117,51 @@ export interface components {
     FloorStatus: 'MET' | 'BELOW' | 'CANNOT_SAY';
     Group: {
       group: string;
+      leads: components['schemas']['PersonName'][];
+      /** Format: int32 */
+      members: number;
       name: string;
       /** Format: int32 */
       retentionDays?: number | null;
-      /** Format: int32 */
-      members: number;
-      leads: components['schemas']['PersonName'][];
       rules: components['schemas']['Rule'][];
     };
     Holding: {
-      holding: string;
       account: string;
-      person?: string | null;
-      name: string;
-      department?: string | null;
-      site?: string | null;
-      state: components['schemas']['UseState'];
+      admin: boolean;
       cannotSay: boolean;
+      department?: string | null;
       from: components['schemas']['LocalDate'];
-      lastUsed?:
-        | ((string | components['schemas']['LocalDate'] | null) | null)
-        | components['schemas']['LocalDate']
-        | null;
+      holding: string;
       /** Format: int32 */
       idleDays: number;
-      yearlyCost: components['schemas']['Money'];
-      onLeave: boolean;
+      keepReason?: string | null;
       kept: boolean;
       keptUntil?:
         | ((string | components['schemas']['LocalDate'] | null) | null)
         | components['schemas']['LocalDate']
         | null;
-      keepReason?: string | null;
-      admin: boolean;
+      lastUsed?:
+        | ((string | components['schemas']['LocalDate'] | null) | null)
+        | components['schemas']['LocalDate']
+        | null;
+      name: string;
+      onLeave: boolean;
+      person?: string | null;
       service: boolean;
+      site?: string | null;
+      state: components['schemas']['UseState'];
       weeks: number[];
+      yearlyCost: components['schemas']['Money'];
     };
     HouseLines: {
       /** Format: int32 */
       idleLine: number;
       /** Format: int32 */
-      openingGrace: number;
+      invitationGrace: number;
       /** Format: int32 */
       needWindow: number;
       /** Format: int32 */
-      invitationGrace: number;
+      openingGrace: number;
     };
     HouseRulesLines: {
       house: components['schemas']['DrawnLine'][];
@@ -6171,31 +6171,14 @@ export interface components {
       /** Format: int32 */
       idleLine?: number | null;
       /** Format: int32 */
-      openingGrace?: number | null;
+      invitationGrace?: number | null;
       /** Format: int32 */
       needWindow?: number | null;
       /** Format: int32 */
-      invitationGrace?: number | null;
+      openingGrace?: number | null;
     };
     /** @description HTTP Problem Response according to RFC9457 and RFC7807 */
     HttpProblem: {
-      /**
-       * Format: uri
-       * @description A optional URI reference that identifies the problem type
-       * @example https://example.com/errors/not-found
-       */
-      type: string;
-      /**
-       * @description A optional, short, human-readable summary of the problem type
-       * @example Not Found
-       */
-      title: string;
-      /**
-       * Format: int32
-       * @description The HTTP status code for this occurrence of the problem
-       * @example 404
-       */
-      status: number;
       /**
        * @description A optional human-readable explanation specific to this occurrence of the problem
        * @example Record not found
@@ -6207,29 +6190,29 @@ export interface components {
        * @example https://api.example.com/errors/123
        */
       instance: string;
+      /**
+       * Format: int32
+       * @description The HTTP status code for this occurrence of the problem
+       * @example 404
+       */
+      status: number;
+      /**
+       * @description A optional, short, human-readable summary of the problem type
+       * @example Not Found
+       */
+      title: string;
+      /**
+       * Format: uri
+       * @description A optional URI reference that identifies the problem type
+       * @example https://example.com/errors/not-found
+       */
+      type: string;
     } & {
       [key: string]: unknown;
     };
     /** @description HTTP Validation Problem Response according to RFC9457 and RFC7807 */
     HttpValidationProblem: {
       /**
-       * Format: uri
-       * @description A optional URI reference that identifies the problem type
-       * @example https://example.com/errors/not-found
-       */
-      type: string;
-      /**
-       * @description A optional, short, human-readable summary of the problem type
-       * @example Not Found
-       */
-      title: string;
-      /**
-       * Format: int32
-       * @description The HTTP status code for this occurrence of the problem
-       * @example 404
-       */
-      status: number;
-      /**
        * @description A optional human-readable explanation specific to this occurrence of the problem
        * @example Record not found
        */
@@ -6240,6 +6223,23 @@ export interface components {
        * @example https://api.example.com/errors/123
        */
       instance: string;
+      /**
+       * Format: int32
+       * @description The HTTP status code for this occurrence of the problem
+       * @example 404
+       */
+      status: number;
+      /**
+       * @description A optional, short, human-readable summary of the problem type
+       * @example Not Found
+       */
+      title: string;
+      /**
+       * Format: uri
+       * @description A optional URI reference that identifies the problem type
+       * @example https://example.com/errors/not-found
+       */
+      type: string;
       /** @description List of validation constraint violations that occurred */
       violations: components['schemas']['Violation'][];
     } & {
@@ -6247,9 +6247,9 @@ export interface components {
     };
     IdleCurve: {
       measureDay: components['schemas']['LocalDate'];
-      points: components['schemas']['CurvePoint'][];
       odds: components['schemas']['OddsPoint'][];
       oddsUnknown: components['schemas']['Unknown'] | null;
+      points: components['schemas']['CurvePoint'][];
     };
     /**
      * Format: date-time
@@ -6257,71 +6257,71 @@ export interface components {
      */
     Instant: string;
     Invitation: {
-      holding: string;
       account: string;
-      person?: string | null;
-      name: string;
-      plan: string;
-      planName: string;
-      vendorName: string;
-      since: components['schemas']['LocalDate'];
       /** Format: int32 */
       days: number;
-      pastGrace: boolean;
-      /** Format: int32 */
-      waiting: number;
       email: string;
+      holding: string;
+      name: string;
+      pastGrace: boolean;
+      person?: string | null;
+      plan: string;
+      planName: string;
       reminded?:
         | ((string | components['schemas']['LocalDate'] | null) | null)
         | components['schemas']['LocalDate']
         | null;
+      since: components['schemas']['LocalDate'];
+      vendorName: string;
+      /** Format: int32 */
+      waiting: number;
       yearlyCost: components['schemas']['Money'];
     };
     JournalCheck: {
       /** Format: int64 */
-      entries: number;
-      intact: boolean;
-      /** Format: int64 */
       brokenAt?: number | null;
-      why?: string | null;
+      /** Format: int64 */
+      entries: number;
       head: string;
+      intact: boolean;
+      why?: string | null;
     };
     JournalEntry: {
-      /** Format: int64 */
-      id: number;
-      happened: components['schemas']['Instant'];
-      day: components['schemas']['LocalDate'];
       actor: string;
       actorName: string;
-      kind: string;
-      text: string;
-      slate?: string | null;
-      line?: string | null;
-      planName?: string | null;
-      holding?: string | null;
-      person?: string | null;
-      fromPlace?: string | null;
-      toPlace?: string | null;
-      /** Format: int32 */
-      seats?: number | null;
-      yearly: components['schemas']['Money'] | null;
       cashFrom?:
         | ((string | components['schemas']['LocalDate'] | null) | null)
         | components['schemas']['LocalDate']
         | null;
+      day: components['schemas']['LocalDate'];
+      fromPlace?: string | null;
+      happened: components['schemas']['Instant'];
       hash: string;
+      holding?: string | null;
+      /** Format: int64 */
+      id: number;
+      kind: string;
+      line?: string | null;
+      person?: string | null;
+      planName?: string | null;
+      /** Format: int32 */
+      seats?: number | null;
+      slate?: string | null;
+      text: string;
+      toPlace?: string | null;
+      yearly: components['schemas']['Money'] | null;
     };
     /** @enum {string} */
     Kind: 'DAILY' | 'LAST_SEEN';
     /** @enum {string} */
     Kind1: 'PERSON' | 'SERVICE';
     KindCount: {
-      kind: components['schemas']['FindingKind'];
+      amount: components['schemas']['Money'];
       /** Format: int32 */
       findings: number;
+      kind: components['schemas']['FindingKind'];
       /** Format: int32 */
       people: number;
-      amount: components['schemas']['Money'];
     };
     LeaveRequest: {
       /** Format: int32 */
@@ -6334,10 +6334,10 @@ export interface components {
       postings: components['schemas']['Posting'][];
     };
     LinePreview: {
+      after: components['schemas']['Counts'];
+      before: components['schemas']['Counts'];
       line: string;
       planName: string;
-      before: components['schemas']['Counts'];
-      after: components['schemas']['Counts'];
       yearlyDelta: components['schemas']['Money'];
     };
     ListCheck: {
@@ -6345,22 +6345,22 @@ export interface components {
       good: number;
       /** Format: int32 */
       rest: number;
+      rows: components['schemas']['ListRow'][];
       verdicts: {
         [key: string]: number;
       };
-      rows: components['schemas']['ListRow'][];
     };
     ListRow: {
+      message: string;
+      move: components['schemas']['MoveRequest'] | null;
+      name?: string | null;
+      person?: string | null;
+      planName?: string | null;
       /** Format: int32 */
       row: number;
-      who: string;
-      what: string;
       verdict: string;
-      message: string;
-      person?: string | null;
-      name?: string | null;
-      planName?: string | null;
-      move: components['schemas']['MoveRequest'] | null;
+      what: string;
+      who: string;
     };
     LoanRequest: {
       person: string;
@@ -6372,45 +6372,45 @@ export interface components {
      */
     LocalDate: string;
     LowerTier: {
-      plan: string;
-      planName: string;
       /** Format: int32 */
       holders: number;
+      plan: string;
+      planName: string;
       yearly: components['schemas']['Money'];
     };
     Mail: {
-      id: string;
-      recipient: string;
-      subject: string;
-      body?: string | null;
-      kind: string;
-      state: components['schemas']['State'];
+      answer?: string | null;
       /** Format: int32 */
       attempts: number;
+      body?: string | null;
       created: components['schemas']['Instant'];
+      id: string;
+      kind: string;
+      recipient: string;
       sent?:
         | ((string | components['schemas']['Instant'] | null) | null)
         | components['schemas']['Instant']
         | null;
-      answer?: string | null;
+      state: components['schemas']['State'];
+      subject: string;
     };
     /** @enum {string} */
     MayShrink: 'MONTHLY' | 'AT_RENEWAL' | 'NEVER';
     /** @enum {string} */
     Method: 'HAND' | 'RULE' | 'VENDOR';
     Methods: {
-      line: string;
-      planName: string;
-      vendorName: string;
-      usual: components['schemas']['Method'];
       /** Format: int32 */
       byHand: number;
       /** Format: int32 */
       byRule: number;
       /** Format: int32 */
       byVendor: number;
+      line: string;
       mixed: boolean;
       others: components['schemas']['OtherWay'][];
+      planName: string;
+      usual: components['schemas']['Method'];
+      vendorName: string;
     };
     MixedRequest: {
       mixed: boolean;
@@ -6424,43 +6424,43 @@ export interface components {
       yearly: components['schemas']['Money'];
     };
     Move: {
-      id: string;
-      kind: components['schemas']['MoveKind'];
-      what: string;
-      state: components['schemas']['State6'];
-      holding?: string | null;
       account?: string | null;
-      person?: string | null;
-      name: string;
-      vendor: string;
-      vendorName: string;
-      plan?: string | null;
-      planName?: string | null;
-      line?: string | null;
-      toLine?: string | null;
-      /** Format: int32 */
-      seats?: number | null;
-      /** Format: int32 */
-      idleDays?: number | null;
-      lastUsed?:
-        | ((string | components['schemas']['LocalDate'] | null) | null)
-        | components['schemas']['LocalDate']
-        | null;
       blocks: components['schemas']['Remark'][];
-      warnings: components['schemas']['Remark'][];
-      yearly: components['schemas']['Money'];
+      byHand: boolean;
       cashFrom?:
         | ((string | components['schemas']['LocalDate'] | null) | null)
         | components['schemas']['LocalDate']
         | null;
+      holding?: string | null;
+      id: string;
+      /** Format: int32 */
+      idleDays?: number | null;
+      kind: components['schemas']['MoveKind'];
+      lastUsed?:
+        | ((string | components['schemas']['LocalDate'] | null) | null)
+        | components['schemas']['LocalDate']
+        | null;
+      line?: string | null;
+      mayUndo: boolean;
+      name: string;
+      person?: string | null;
+      plan?: string | null;
+      planName?: string | null;
+      reason?: string | null;
+      /** Format: int32 */
+      seats?: number | null;
+      state: components['schemas']['State6'];
+      toLine?: string | null;
       undoUntil?:
         | ((string | components['schemas']['LocalDate'] | null) | null)
         | components['schemas']['LocalDate']
         | null;
-      mayUndo: boolean;
-      byHand: boolean;
-      reason?: string | null;
+      vendor: string;
+      vendorName: string;
       waitsFor?: string | null;
+      warnings: components['schemas']['Remark'][];
+      what: string;
+      yearly: components['schemas']['Money'];
     };
     /** @enum {string} */
     MoveKind:
@@ -6479,18 +6479,18 @@ export interface components {
       | 'BUY_MORE'
       | 'PUT_RIGHT';
     MoveRequest: {
-      kind: components['schemas']['MoveKind'];
-      holding?: string | null;
       account?: string | null;
+      data?: string | null;
+      holding?: string | null;
+      kind: components['schemas']['MoveKind'];
+      line?: string | null;
       person?: string | null;
       plan?: string | null;
-      line?: string | null;
-      data?: string | null;
       reason?: string | null;
-      until?: string | null;
+      rule?: string | null;
       /** Format: int32 */
       seats?: number | null;
-      rule?: string | null;
+      until?: string | null;
     };
     MovesRequest: {
       moves: components['schemas']['MoveRequest'][];
@@ -6501,181 +6501,182 @@ export interface components {
     };
     OddsPoint: {
       /** Format: int32 */
-      days: number;
+      atRisk: number;
       /** Format: int32 */
-      withinDays: number;
-      /** Format: double */
-      probability?: number | null;
-      /** Format: double */
-      low?: number | null;
+      days: number;
       /** Format: double */
       high?: number | null;
-      /** Format: int32 */
-      atRisk: number;
+      /** Format: double */
+      low?: number | null;
       pooled: boolean;
+      /** Format: double */
+      probability?: number | null;
+      /** Format: int32 */
+      withinDays: number;
     };
     OtherWay: {
       holding: string;
-      person?: string | null;
-      name: string;
       method: components['schemas']['Method'];
+      name: string;
+      person?: string | null;
     };
     PartUse: {
-      part: string;
-      name: string;
       days: string;
+      name: string;
+      part: string;
     };
     PasswordForm: {
       now: string;
       wanted: string;
     };
     PeopleChoices: {
-      groups: components['schemas']['Choice'][];
-      sites: string[];
       departments: string[];
+      groups: components['schemas']['Choice'][];
+      leads: components['schemas']['Choice'][];
       plans: components['schemas']['Choice'][];
+      sites: string[];
     };
     PeopleTotals: {
       /** Format: int32 */
-      people: number;
-      /** Format: int32 */
       holdings: number;
-      yearlyCost: components['schemas']['Money'];
+      /** Format: int32 */
+      people: number;
       recoverable: components['schemas']['Money'];
+      yearlyCost: components['schemas']['Money'];
     };
     PersonAccount: {
       account: string;
-      vendor: string;
-      vendorName: string;
+      admin: boolean;
+      ribbonTo: components['schemas']['LocalDate'];
+      seats: components['schemas']['PersonSeat'][];
       state: components['schemas']['State1'];
       stateSince?:
         | ((string | components['schemas']['LocalDate'] | null) | null)
         | components['schemas']['LocalDate']
         | null;
-      admin: boolean;
-      seats: components['schemas']['PersonSeat'][];
-      ribbonTo: components['schemas']['LocalDate'];
       use: components['schemas']['PartUse'][];
+      vendor: string;
+      vendorName: string;
     };
     PersonCover: {
       person: string;
       vendors: components['schemas']['VendorCover'][];
     };
     PersonEvent: {
-      day: components['schemas']['LocalDate'];
-      what: string;
       actor?: string | null;
+      day: components['schemas']['LocalDate'];
       slate?: string | null;
+      what: string;
     };
     PersonGroup: {
       group: string;
-      name: string;
       leads: boolean;
       ledBy: string[];
+      name: string;
     };
     PersonKeep: {
-      reason: string;
       by?: string | null;
+      reason: string;
       until: components['schemas']['LocalDate'];
     };
     PersonName: {
-      person: string;
       name: string;
+      person: string;
     };
     PersonPage: {
-      person: string;
-      name: string;
-      email: string;
+      accounts: components['schemas']['PersonAccount'][];
       department?: string | null;
-      site?: string | null;
-      kind: components['schemas']['Kind1'];
-      status: components['schemas']['Status'];
-      statusSince?:
-        | ((string | components['schemas']['LocalDate'] | null) | null)
-        | components['schemas']['LocalDate']
-        | null;
-      until?:
-        | ((string | components['schemas']['LocalDate'] | null) | null)
-        | components['schemas']['LocalDate']
-        | null;
+      email: string;
+      groups: components['schemas']['PersonGroup'][];
       joined?:
         | ((string | components['schemas']['LocalDate'] | null) | null)
         | components['schemas']['LocalDate']
         | null;
+      kind: components['schemas']['Kind1'];
       manager?: string | null;
       managerName?: string | null;
+      name: string;
+      person: string;
       /** Format: int32 */
       reports: number;
-      groups: components['schemas']['PersonGroup'][];
-      accounts: components['schemas']['PersonAccount'][];
-    };
-    PersonRow: {
-      person: string;
-      name: string;
-      email: string;
-      department?: string | null;
       site?: string | null;
       status: components['schemas']['Status'];
       statusSince?:
         | ((string | components['schemas']['LocalDate'] | null) | null)
         | components['schemas']['LocalDate']
         | null;
-      kind: components['schemas']['Kind1'];
-      managerName?: string | null;
-      groups: string[];
-      leads: string[];
-      /** Format: int32 */
-      seats: number;
-      plans: string[];
-      yearlyCost: components['schemas']['Money'];
-      recoverable: components['schemas']['Money'];
-      lastUsed?:
-        | ((string | components['schemas']['LocalDate'] | null) | null)
-        | components['schemas']['LocalDate']
-        | null;
-      kinds: components['schemas']['FindingKind'][];
-    };
-    PersonSeat: {
-      holding: string;
-      line: string;
-      plan: string;
-      planName: string;
-      from: components['schemas']['LocalDate'];
       until?:
         | ((string | components['schemas']['LocalDate'] | null) | null)
         | components['schemas']['LocalDate']
         | null;
-      method: components['schemas']['Method'];
-      state: components['schemas']['UseState'] | null;
-      cannotSay: boolean;
-      onLeave: boolean;
+    };
+    PersonRow: {
+      department?: string | null;
+      email: string;
+      groups: string[];
+      kind: components['schemas']['Kind1'];
+      kinds: components['schemas']['FindingKind'][];
       lastUsed?:
         | ((string | components['schemas']['LocalDate'] | null) | null)
         | components['schemas']['LocalDate']
         | null;
+      leads: string[];
+      managerName?: string | null;
+      name: string;
+      person: string;
+      plans: string[];
+      recoverable: components['schemas']['Money'];
+      /** Format: int32 */
+      seats: number;
+      site?: string | null;
+      status: components['schemas']['Status'];
+      statusSince?:
+        | ((string | components['schemas']['LocalDate'] | null) | null)
+        | components['schemas']['LocalDate']
+        | null;
+      yearlyCost: components['schemas']['Money'];
+    };
+    PersonSeat: {
+      cannotSay: boolean;
+      from: components['schemas']['LocalDate'];
+      holding: string;
       /** Format: int32 */
       idleDays?: number | null;
-      yearlyCost: components['schemas']['Money'];
       keep: components['schemas']['PersonKeep'] | null;
+      lastUsed?:
+        | ((string | components['schemas']['LocalDate'] | null) | null)
+        | components['schemas']['LocalDate']
+        | null;
+      line: string;
+      method: components['schemas']['Method'];
+      onLeave: boolean;
+      plan: string;
+      planName: string;
+      state: components['schemas']['UseState'] | null;
+      until?:
+        | ((string | components['schemas']['LocalDate'] | null) | null)
+        | components['schemas']['LocalDate']
+        | null;
+      yearlyCost: components['schemas']['Money'];
     };
     /** @enum {string} */
     Place: 'OUTSIDE' | 'SPARE' | 'PROMISED' | 'HELD' | 'RESTING';
     Places: {
       /** Format: int32 */
-      spare: number;
+      held: number;
       /** Format: int32 */
       promised: number;
       /** Format: int32 */
-      held: number;
-      /** Format: int32 */
       resting: number;
+      /** Format: int32 */
+      spare: number;
     };
     PlanLines: {
+      idleLine: components['schemas']['DrawnLine'];
+      openingGrace: components['schemas']['DrawnLine'];
       plan: string;
       planName: string;
       vendorName: string;
-      idleLine: components['schemas']['DrawnLine'];
-      openingGrace: components['schemas']['DrawnLine'];
     };
     PlanLinesRequest: {
       /** Format: int32 */
@@ -6686,106 +6687,106 @@ export interface components {
     /** @enum {string} */
     PlanModel: 'NAMED' | 'FLOATING' | 'ADDON' | 'RESTING';
     PlansAndCost: {
-      plans: string[];
       cost: components['schemas']['Money'];
+      plans: string[];
     };
     PoolGuest: {
-      session: string;
       account: string;
-      person?: string | null;
-      name: string;
+      answer?: string | null;
+      ending: components['schemas']['State2'] | null;
       host?: string | null;
-      since: components['schemas']['Instant'];
-      /** Format: int64 */
-      minutes: number;
-      ownSeat: boolean;
       leaveBy?:
         | ((string | components['schemas']['Instant'] | null) | null)
         | components['schemas']['Instant']
         | null;
+      /** Format: int64 */
+      minutes: number;
+      name: string;
       overdue: boolean;
-      ending: components['schemas']['State2'] | null;
-      answer?: string | null;
+      ownSeat: boolean;
+      person?: string | null;
+      session: string;
+      since: components['schemas']['Instant'];
     };
     PoolLoan: {
       id: string;
-      person: string;
-      name: string;
-      until: components['schemas']['LocalDate'];
       in: boolean;
+      name: string;
+      person: string;
+      until: components['schemas']['LocalDate'];
     };
     PoolNow: {
+      at: components['schemas']['Instant'];
+      /** Format: int32 */
+      free: number;
+      guests: components['schemas']['PoolGuest'][];
+      /** Format: int32 */
+      lent: number;
+      loans: components['schemas']['PoolLoan'][];
       plan: string;
       planName: string;
-      vendorName: string;
-      at: components['schemas']['Instant'];
+      /** Format: int32 */
+      refusedMonth: number;
+      /** Format: int32 */
+      refusedToday: number;
       /** Format: int32 */
       seats: number;
       /** Format: int32 */
       taken: number;
-      /** Format: int32 */
-      lent: number;
-      /** Format: int32 */
-      free: number;
-      /** Format: int32 */
-      refusedToday: number;
-      /** Format: int32 */
-      refusedMonth: number;
-      guests: components['schemas']['PoolGuest'][];
-      loans: components['schemas']['PoolLoan'][];
+      vendorName: string;
     };
     PoolSize: {
       /** Format: int32 */
-      seats: number;
-      /** Format: int32 */
       denied: number;
+      /** Format: int32 */
+      seats: number;
       yearlyCost: components['schemas']['Money'] | null;
     };
     PoolSizing: {
-      from: components['schemas']['LocalDate'];
-      to: components['schemas']['LocalDate'];
       /** Format: int32 */
       bought: number;
+      from: components['schemas']['LocalDate'];
       /** Format: int32 */
       peak: number;
+      peakByHourOfWeek: number[];
+      points: components['schemas']['PoolSize'][];
+      /** Format: int32 */
+      smallest: number;
       /** Format: int32 */
       starts: number;
       /** Format: int32 */
       startsWithOwnSeat: number;
-      /** Format: int32 */
-      smallest: number;
-      points: components['schemas']['PoolSize'][];
-      peakByHourOfWeek: number[];
+      to: components['schemas']['LocalDate'];
     };
     Posting: {
+      cause: components['schemas']['Cause'];
       day: components['schemas']['LocalDate'];
       from: components['schemas']['Place'];
-      to: components['schemas']['Place'];
+      holding?: string | null;
       /** Format: int32 */
       seats: number;
-      cause: components['schemas']['Cause'];
-      holding?: string | null;
       slate?: string | null;
+      to: components['schemas']['Place'];
     };
     Preview: {
-      lines: components['schemas']['LinePreview'][];
-      yearly: components['schemas']['Money'];
-      cashThisYear: components['schemas']['Money'];
-      cash: components['schemas']['CashDay'][];
-      /** Format: int32 */
-      seatsBack: number;
       /** Format: int32 */
       blocked: number;
+      cash: components['schemas']['CashDay'][];
+      cashThisYear: components['schemas']['Money'];
+      lines: components['schemas']['LinePreview'][];
       /** Format: int32 */
       oneWay: number;
+      /** Format: int32 */
+      seatsBack: number;
+      yearly: components['schemas']['Money'];
     };
     PriceDip: {
+      /** Format: int32 */
+      buy: number;
       /** Format: int32 */
       from: number;
       /** Format: int32 */
       to: number;
-      /** Format: int32 */
-      buy: number;
       yearlyCost: components['schemas']['Money'];
     };
     PriceStep: {
@@ -6796,34 +6797,34 @@ export interface components {
     Prices: {
       /** Format: int32 */
       bought: number;
-      yearlyCost: components['schemas']['Money'];
+      dips: components['schemas']['PriceDip'][];
       /** Format: int32 */
       minimum: number;
       steps: components['schemas']['PriceStep'][];
-      dips: components['schemas']['PriceDip'][];
+      yearlyCost: components['schemas']['Money'];
     };
     QueueEntry: {
       id: string;
-      plan: string;
-      planName: string;
-      vendorName: string;
-      person: string;
       name: string;
-      since: components['schemas']['Instant'];
+      person: string;
       /** Format: int32 */
       place: number;
+      plan: string;
+      planName: string;
       seatNow: boolean;
+      since: components['schemas']['Instant'];
+      vendorName: string;
     };
     QueueRequest: {
       person: string;
       plan: string;
     };
     RejectedRow: {
+      column?: string | null;
+      message: string;
       /** Format: int32 */
       row: number;
-      column?: string | null;
       value: string;
-      message: string;
     };
     Remark: {
       code: components['schemas']['Code'];
@@ -6834,166 +6835,166 @@ export interface components {
       send?: boolean | null;
     };
     RestRow: {
+      message: string;
       person: string;
       plan: string;
       /** Format: int32 */
       row: number;
       verdict: string;
-      message: string;
     };
     /** @enum {string} */
     Role: 'READER' | 'LEAD' | 'STEWARD' | 'DECIDER' | 'KEEPER';
     Round: {
-      id: string;
       /** Format: int32 */
-      number: number;
-      plan: string;
-      name: string;
-      owner: string;
-      ownerName: string;
-      state: components['schemas']['State4'];
-      gathered: components['schemas']['Instant'];
+      answered: number;
       askUntil: components['schemas']['LocalDate'];
-      decideUntil: components['schemas']['LocalDate'];
+      back: components['schemas']['Money'];
+      /** Format: int32 */
+      cameBack: number;
       closed?:
         | ((string | components['schemas']['Instant'] | null) | null)
         | components['schemas']['Instant']
         | null;
-      outcome?: string | null;
-      /** Format: int32 */
-      found: number;
-      /** Format: int32 */
-      answered: number;
       counts: {
         [key: string]: number;
       };
+      decideUntil: components['schemas']['LocalDate'];
       /** Format: int32 */
-      cameBack: number;
-      yearly: components['schemas']['Money'];
-      back: components['schemas']['Money'];
+      found: number;
+      gathered: components['schemas']['Instant'];
+      id: string;
+      name: string;
+      /** Format: int32 */
+      number: number;
+      outcome?: string | null;
+      owner: string;
+      ownerName: string;
+      plan: string;
       slates: string[];
+      state: components['schemas']['State4'];
+      yearly: components['schemas']['Money'];
     };
     RoundAnswer: {
-      item: string;
       answer: components['schemas']['Answer'];
+      item: string;
       reason?: string | null;
     };
     RoundItem: {
-      id: string;
-      holding: string;
-      person?: string | null;
-      name: string;
-      plan: string;
-      planName: string;
-      line: string;
-      kinds: string[];
-      why: string;
-      lastUsed?:
-        | ((string | components['schemas']['LocalDate'] | null) | null)
-        | components['schemas']['LocalDate']
-        | null;
-      yearly: components['schemas']['Money'];
-      state: components['schemas']['State3'];
       answer: components['schemas']['Answer'] | null;
       answered?:
         | ((string | components['schemas']['Instant'] | null) | null)
         | components['schemas']['Instant']
         | null;
-      reason?: string | null;
-      slate?: string | null;
-      takenBack?:
-        | ((string | components['schemas']['LocalDate'] | null) | null)
-        | components['schemas']['LocalDate']
-        | null;
       cameBack?:
         | ((string | components['schemas']['LocalDate'] | null) | null)
         | components['schemas']['LocalDate']
         | null;
-    };
-    RoundPlan: {
+      holding: string;
       id: string;
+      kinds: string[];
+      lastUsed?:
+        | ((string | components['schemas']['LocalDate'] | null) | null)
+        | components['schemas']['LocalDate']
+        | null;
+      line: string;
       name: string;
-      /** Format: int32 */
-      weekday: number;
-      time: string;
-      zone: string;
-      vendors: string[];
-      groups: string[];
-      kinds: components['schemas']['FindingKind'][];
-      /** Format: int32 */
-      askDays: number;
-      /** Format: int32 */
-      decideDays: number;
-      withService: boolean;
-      active: boolean;
-      owner: string;
-      ownerName: string;
-      nextDue: components['schemas']['Instant'];
-    };
-    RoundPlanRequest: {
-      name: string;
-      /** Format: int32 */
-      weekday: number;
-      time: string;
-      zone: string;
-      vendors: string[];
-      groups: string[];
-      kinds: components['schemas']['FindingKind'][];
-      /** Format: int32 */
-      askDays: number;
-      /** Format: int32 */
-      decideDays: number;
-      withService: boolean;
-      active: boolean;
-    };
-    RoundQuestion: {
-      name: string;
-      until: components['schemas']['LocalDate'];
-      open: boolean;
-      closed?: string | null;
-      seats: components['schemas']['AskedSeat'][];
-    };
-    Rule: {
-      rule: string;
-      group: string;
+      person?: string | null;
       plan: string;
       planName: string;
-      vendorName: string;
+      reason?: string | null;
+      slate?: string | null;
+      state: components['schemas']['State3'];
+      takenBack?:
+        | ((string | components['schemas']['LocalDate'] | null) | null)
+        | components['schemas']['LocalDate']
+        | null;
+      why: string;
+      yearly: components['schemas']['Money'];
+    };
+    RoundPlan: {
+      active: boolean;
+      /** Format: int32 */
+      askDays: number;
+      /** Format: int32 */
+      decideDays: number;
+      groups: string[];
+      id: string;
+      kinds: components['schemas']['FindingKind'][];
+      name: string;
+      nextDue: components['schemas']['Instant'];
+      owner: string;
+      ownerName: string;
+      time: string;
+      vendors: string[];
+      /** Format: int32 */
+      weekday: number;
+      withService: boolean;
+      zone: string;
+    };
+    RoundPlanRequest: {
+      active: boolean;
+      /** Format: int32 */
+      askDays: number;
+      /** Format: int32 */
+      decideDays: number;
+      groups: string[];
+      kinds: components['schemas']['FindingKind'][];
+      name: string;
+      time: string;
+      vendors: string[];
+      /** Format: int32 */
+      weekday: number;
+      withService: boolean;
+      zone: string;
+    };
+    RoundQuestion: {
+      closed?: string | null;
+      name: string;
+      open: boolean;
+      seats: components['schemas']['AskedSeat'][];
+      until: components['schemas']['LocalDate'];
+    };
+    Rule: {
+      /** Format: int32 */
+      due: number;
       from?:
         | ((string | components['schemas']['LocalDate'] | null) | null)
         | components['schemas']['LocalDate']
         | null;
+      group: string;
+      inForce: boolean;
+      plan: string;
+      planName: string;
+      rule: string;
       until?:
         | ((string | components['schemas']['LocalDate'] | null) | null)
         | components['schemas']['LocalDate']
         | null;
-      inForce: boolean;
-      /** Format: int32 */
-      due: number;
+      vendorName: string;
     };
     RuleHolding: {
       holding: string;
       name: string;
     };
     RuleLeftOut: {
-      person: string;
       name: string;
+      person: string;
       why: string;
     };
     RulePreview: {
+      comesBack: components['schemas']['RuleHolding'][];
+      gets: components['schemas']['PersonName'][];
       group: string;
       groupName: string;
-      plan: string;
-      planName: string;
-      gets: components['schemas']['PersonName'][];
       /** Format: int32 */
       has: number;
       leftOut: components['schemas']['RuleLeftOut'][];
-      comesBack: components['schemas']['RuleHolding'][];
-      /** Format: int32 */
-      spare: number;
       /** Format: int32 */
       missing: number;
+      plan: string;
+      planName: string;
+      /** Format: int32 */
+      spare: number;
     };
     RuleRequest: {
       group: string;
@@ -7004,77 +7005,77 @@ export interface components {
       note?: string | null;
     };
     SeriesDay: {
-      day: components['schemas']['LocalDate'];
       /** Format: int32 */
       bought: number;
       /** Format: int32 */
-      named: number;
+      dailyActives?: number | null;
+      day: components['schemas']['LocalDate'];
       /** Format: int32 */
       monthlyActives?: number | null;
       /** Format: int32 */
-      weeklyActives?: number | null;
-      /** Format: int32 */
-      dailyActives?: number | null;
-      /** Format: int32 */
       mostAtOnce?: number | null;
+      /** Format: int32 */
+      named: number;
+      /** Format: int32 */
+      weeklyActives?: number | null;
     };
     Session: {
+      csrf?: string | null;
       login: string;
       name: string;
       role: components['schemas']['Role'];
-      csrf?: string | null;
       today: string;
       zone: string;
     };
     Slate: {
-      id: string;
-      state: components['schemas']['State5'];
+      about: string[];
       author: string;
       authorName: string;
+      /** Format: int32 */
+      byHand: number;
       created: components['schemas']['Instant'];
       deadline?:
         | ((string | components['schemas']['LocalDate'] | null) | null)
         | components['schemas']['LocalDate']
         | null;
-      note?: string | null;
       decider?: string | null;
       deciderName?: string | null;
-      reason?: string | null;
+      /** Format: int32 */
+      failed: number;
+      id: string;
       mayDecide: boolean;
       mayPost: boolean;
       /** Format: int32 */
-      openCalls: number;
-      /** Format: int32 */
-      byHand: number;
-      /** Format: int32 */
       moveCount: number;
-      about: string[];
+      moves: components['schemas']['Move'][];
+      note?: string | null;
+      /** Format: int32 */
+      openCalls: number;
+      preview: components['schemas']['Preview'];
+      reason?: string | null;
       /** Format: int32 */
       settled: number;
-      /** Format: int32 */
-      failed: number;
-      moves: components['schemas']['Move'][];
-      preview: components['schemas']['Preview'];
+      state: components['schemas']['State5'];
     };
     Split: {
-      inUse: components['schemas']['Money'];
       idle: components['schemas']['Money'];
-      neverOpened: components['schemas']['Money'];
-      unanswered: components['schemas']['Money'];
-      suspended: components['schemas']['Money'];
+      inUse: components['schemas']['Money'];
       left: components['schemas']['Money'];
+      neverOpened: components['schemas']['Money'];
       resting: components['schemas']['Money'];
       spare: components['schemas']['Money'];
+      suspended: components['schemas']['Money'];
+      unanswered: components['schemas']['Money'];
     };
     Standing: {
       asOf: components['schemas']['LocalDate'];
-      paid: components['schemas']['Money'];
+      empty: boolean;
       inUse: components['schemas']['Money'];
+      kept: components['schemas']['Money'];
+      paid: components['schemas']['Money'];
       recoverable: components['schemas']['Money'];
       spare: components['schemas']['Money'];
-      kept: components['schemas']['Money'];
       split: components['schemas']['Split'];
-      empty: boolean;
     };
     /** @enum {string} */
     State: 'WAITING' | 'SENT' | 'GIVEN_UP' | 'KEPT';
@@ -7092,59 +7093,39 @@ export interface components {
     State6: 'PLANNED' | 'SENT' | 'CONFIRMED' | 'FAILED' | 'UNDOING' | 'UNDONE';
     States: {
       /** Format: int32 */
+      idle: number;
+      /** Format: int32 */
       inUse: number;
       /** Format: int32 */
-      idle: number;
+      left: number;
       /** Format: int32 */
       neverOpened: number;
       /** Format: int32 */
-      unanswered: number;
-      /** Format: int32 */
       suspended: number;
       /** Format: int32 */
-      left: number;
+      unanswered: number;
     };
     /** @enum {string} */
     Status: 'ACTIVE' | 'ON_LEAVE' | 'SUSPENDED' | 'LEFT';
     Subscription: {
-      line: string;
-      plan: string;
-      planName: string;
-      vendor: string;
-      vendorName: string;
-      model: components['schemas']['PlanModel'];
-      /** Format: int32 */
-      tier: number;
-      /** Format: int32 */
-      tiers: number;
       /** Format: int32 */
       bought: number;
       /** Format: int32 */
-      spare: number;
-      /** Format: int32 */
-      promised: number;
-      /** Format: int32 */
-      resting: number;
-      /** Format: int32 */
-      short: number;
-      states: components['schemas']['States'];
-      /** Format: int32 */
-      mostAtOnce?: number | null;
-      /** Format: int32 */
       cannotSay: number;
-      /** Format: int32 */
-      onLeave: number;
-      utilisation: components['schemas']['Utilisation'];
-      floor: components['schemas']['Floor'] | null;
-      seatPrice: components['schemas']['Money'];
-      yearlyCost: components['schemas']['Money'];
-      recoverable: components['schemas']['Money'];
-      measureDay: components['schemas']['LocalDate'];
-      evidence: components['schemas']['Evidence'];
-      renews?:
+      cashFrom?:
         | ((string | components['schemas']['LocalDate'] | null) | null)
         | components['schemas']['LocalDate']
         | null;
+      evidence: components['schemas']['Evidence'];
+      floor: components['schemas']['Floor'] | null;
+      /** Format: int32 */
+      idleLine: number;
+      line: string;
+      mayShrink: components['schemas']['MayShrink'];
+      measureDay: components['schemas']['LocalDate'];
+      model: components['schemas']['PlanModel'];
+      /** Format: int32 */
+      mostAtOnce?: number | null;
       noticeBy?:
         | ((string | components['schemas']['LocalDate'] | null) | null)
         | components['schemas']['LocalDate']
@@ -7152,20 +7133,40 @@ export interface components {
       /** Format: int32 */
       noticeInDays?: number | null;
       /** Format: int32 */
-      termDays: number;
-      mayShrink: components['schemas']['MayShrink'];
-      cashFrom?:
+      onLeave: number;
+      /** Format: int32 */
+      openingGrace: number;
+      plan: string;
+      planName: string;
+      /** Format: int32 */
+      promised: number;
+      recoverable: components['schemas']['Money'];
+      renews?:
         | ((string | components['schemas']['LocalDate'] | null) | null)
         | components['schemas']['LocalDate']
         | null;
       /** Format: int32 */
-      idleLine: number;
+      restDays: number;
       /** Format: int32 */
-      openingGrace: number;
+      resting: number;
+      reusable: boolean;
+      seatPrice: components['schemas']['Money'];
+      /** Format: int32 */
+      short: number;
       signOutFirst: boolean;
       /** Format: int32 */
-      restDays: number;
-      reusable: boolean;
+      spare: number;
+      states: components['schemas']['States'];
+      /** Format: int32 */
+      termDays: number;
+      /** Format: int32 */
+      tier: number;
+      /** Format: int32 */
+      tiers: number;
+      utilisation: components['schemas']['Utilisation'];
+      vendor: string;
+      vendorName: string;
+      yearlyCost: components['schemas']['Money'];
     };
     TakeOverRequest: {
       account: string;
@@ -7179,36 +7180,34 @@ export interface components {
     Unknown: 'NO_EVIDENCE' | 'LAST_SEEN' | 'TOO_LITTLE_HISTORY';
     UseFunnel: {
       group?: string | null;
-      name: string;
       /** Format: int32 */
       held: number;
-      /** Format: int32 */
-      takenUp: number;
+      measurable: boolean;
+      name: string;
       /** Format: int32 */
       opened: number;
       /** Format: int32 */
       steady: number;
       /** Format: int32 */
+      takenUp: number;
+      /** Format: int32 */
       tooNew: number;
-      measurable: boolean;
     };
     /** @enum {string} */
     UseState: 'LEFT' | 'SUSPENDED' | 'UNANSWERED' | 'NEVER_OPENED' | 'IDLE' | 'IN_USE';
     Utilisation: {
-      /** Format: int32 */
-      windowDays: number;
-      /** Format: int32 */
-      used: number;
+      judgedFrom: components['schemas']['LocalDate'];
       /** Format: int32 */
       of: number;
       percent?: number | null;
-      judgedFrom: components['schemas']['LocalDate'];
+      /** Format: int32 */
+      used: number;
+      /** Format: int32 */
+      windowDays: number;
     };
     Vendor: {
-      vendor: string;
-      name: string;
-      linked: boolean;
-      hasEvidence: boolean;
+      /** Format: int32 */
+      accounts: number;
       completeFrom?:
         | ((string | components['schemas']['LocalDate'] | null) | null)
         | components['schemas']['LocalDate']
@@ -7217,23 +7216,25 @@ export interface components {
         | ((string | components['schemas']['LocalDate'] | null) | null)
         | components['schemas']['LocalDate']
         | null;
+      /** Format: int32 */
+      drift: number;
       evidenceKind: components['schemas']['Kind'];
+      hasEvidence: boolean;
+      linked: boolean;
+      name: string;
       readAt?:
         | ((string | components['schemas']['Instant'] | null) | null)
         | components['schemas']['Instant']
         | null;
       readFault?: string | null;
-      /** Format: int32 */
-      accounts: number;
-      /** Format: int32 */
-      drift: number;
+      vendor: string;
     };
     VendorCover: {
-      vendor: string;
+      cover: components['schemas']['PlansAndCost'];
       need: string[];
       now: components['schemas']['PlansAndCost'];
-      cover: components['schemas']['PlansAndCost'];
       recoverable: components['schemas']['Money'];
+      vendor: string;
     };
     /** @description Validation constraint violation details */
     Violation: {
@@ -7258,16 +7259,16 @@ export interface components {
       message: string;
     };
     Violation1: {
+      column: string;
       file: string;
+      message: string;
       /** Format: int64 */
       row: number;
-      column: string;
       value: string;
-      message: string;
     };
     Welcome: {
-      needsFirstKeeper: boolean;
       demoPeople: components['schemas']['DemoPerson'][];
+      needsFirstKeeper: boolean;
     };
   };
   responses: never;

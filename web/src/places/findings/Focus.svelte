@@ -70,6 +70,17 @@
     <option value="">every group</option>
     {#each choices?.groups ?? [] as g (g.id)}<option value={g.id}>{g.name}</option>{/each}
   </select>
+  {#if !session.isLead}
+    <select
+      aria-label="Led by"
+      value={param('lead') ?? ''}
+      onchange={(e) => setParam('lead', e.currentTarget.value)}
+    >
+      <option value="">led by anybody</option>
+      {#each choices?.leads ?? [] as lead (lead.id)}<option value={lead.id}>{lead.name}</option
+        >{/each}
+    </select>
+  {/if}
   <select
     aria-label="Site"
     value={param('site') ?? ''}

@@ -14,7 +14,7 @@
     type Schemas,
   } from '../../api/client';
   import { navigate, route } from '../../router';
-  import { asOf, search, to, today } from '../../state/address.svelte';
+  import { asOf, param, search, to, today } from '../../state/address.svelte';
   import { book } from '../../state/book.svelte';
   import { bindKeys } from '../../state/keys.svelte';
   import { session } from '../../state/session.svelte';
@@ -258,6 +258,11 @@
     <div class="events">
       <div class="head">
         <h2>What happened</h2>
+        {#if !session.isLead}
+          <a class="word" href="{to('/journal')}{param('asOf') ? '&' : '?'}person={id}"
+            >in the journal</a
+          >
+        {/if}
         <button
           class="word"
           onclick={() =>

@@ -12,6 +12,7 @@ import jakarta.ws.rs.core.MediaType;
 import jakarta.ws.rs.core.UriInfo;
 import java.time.LocalDate;
 import java.util.BitSet;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Objects;
 import java.util.stream.Stream;
@@ -107,10 +108,18 @@ public class PeopleResource {
   @Schema(name = "Choice")
   record Choice(String id, String name) {}
 
-  /** What people can be filtered by; nobody holds a seat of a pool. */
+  /**
+   * What people can be filtered by; nobody holds a seat of a pool.
+   *
+   * @param leads those who lead one of the groups
+   */
   @Schema(name = "PeopleChoices")
   record Choices(
-      List<Choice> groups, List<String> sites, List<String> departments, List<Choice> plans) {}
+      List<Choice> groups,
+      List<Choice> leads,
+      List<String> sites,
+      List<String> departments,
+      List<Choice> plans) {}
 
   @GET
   @Path("/people/choices")
@@ -119,6 +128,13 @@ public class PeopleResource {
     Book book = books.current();
     return new Choices(
         reach.groups(book).stream().map(g -> new Choice(g.id(), g.name())).toList(),
+        reach.groups(book).stream()
+            .flatMap(group -> group.leads().stream())
+            .distinct()
+            .filter(book.people()::has)
+            .map(lead -> new Choice(lead, book.people().byId(lead).name()))
+            .sorted(Comparator.comparing(Choice::name))
+            .toList(),
         distinct(seen(book).map(Person::site)),
         distinct(seen(book).map(Person::department)),
         book.plans().all().stream()

@@ -32,6 +32,7 @@ import org.eclipse.microprofile.openapi.annotations.media.Schema;
 import org.eclipse.microprofile.openapi.annotations.tags.Tag;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.findings.FindingKind;
+import org.sobertally.server.access.OpenToLeads;
 import org.sobertally.server.access.Role;
 import org.sobertally.server.access.Sessions;
 import org.sobertally.server.http.MoneyDto;
@@ -395,6 +396,7 @@ public class RoundResource {
   /** What the holder of a link is asked. */
   @GET
   @Path("/answers/{token}")
+  @OpenToLeads
   @PermitAll
   public Answers.Question question(@PathParam("token") String token) {
     return answers.question(token);
@@ -403,6 +405,7 @@ public class RoundResource {
   /** What the holder of a link says of one seat. */
   @POST
   @Path("/answers/{token}")
+  @OpenToLeads
   @PermitAll
   public Answers.Question answer(
       @PathParam("token") String token, @NotNull @Valid Answers.AnswerForm form) {

@@ -20,6 +20,7 @@ import org.eclipse.microprofile.openapi.annotations.media.Schema;
 import org.eclipse.microprofile.openapi.annotations.tags.Tag;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.catalogue.Plan;
+import org.sobertally.server.access.OpenToLeads;
 import org.sobertally.server.access.Role;
 import org.sobertally.server.http.Params;
 import org.sobertally.server.http.Problem;
@@ -106,6 +107,7 @@ public class AskResource {
 
   @GET
   @Path("/by/{token}")
+  @OpenToLeads
   @PermitAll
   public AskPage open(@PathParam("token") String token) {
     AskLinks.Link link = links.opened(token);
@@ -118,6 +120,7 @@ public class AskResource {
   /** Asks for a seat; the answer is the same whoever asks. */
   @POST
   @Path("/by/{token}")
+  @OpenToLeads
   @PermitAll
   public void ask(@PathParam("token") String token, @NotNull @Valid AskRequest request) {
     links.ask(token, request.email());

@@ -267,6 +267,18 @@ class RoundsTest {
   }
 
   @Test
+  void aLinkAnswersForWhoeverIsSignedInBesides() {
+    String id = run(plan(""));
+    JsonNode item = somebody(id, 0);
+    String link = linkTo(item.get("name").asText());
+    for (String login : List.of("runa", "fenna")) {
+      Caller signedIn = Caller.as(login).without("X-CSRF-Token");
+      assertThat(signedIn.get(link).status()).isEqualTo(200);
+      assertThat(signedIn.postJson(link, said(item, "TAKE", "")).status()).isEqualTo(200);
+    }
+  }
+
+  @Test
   void anAnswerMayBeChangedWhileTheQuestionsAreOpen() {
     String id = run(plan(""));
     JsonNode item = somebody(id, 0);
