@@ -351,6 +351,11 @@ public final class Book {
     return evidence.containsKey(vendor);
   }
 
+  /** Every keep, those that ended included, in no order. */
+  public List<Keep> keeps() {
+    return keepsByHolding.values().stream().flatMap(List::stream).toList();
+  }
+
   /** Every keep of the holding, those that ended included. */
   public List<Keep> keepsOf(String holding) {
     return keepsByHolding.getOrDefault(holding, List.of());

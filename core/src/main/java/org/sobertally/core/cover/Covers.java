@@ -22,12 +22,12 @@ public final class Covers {
   private final Solver solver;
 
   /** Who holds something at which vendor, in the order of people; accounts of nobody's after. */
-  private int[] person = new int[1 << 10];
+  private int[] person;
 
-  private int[] start = new int[1 << 10];
-  private Pattern[] pattern = new Pattern[1 << 10];
+  private int[] start;
+  private Pattern[] pattern;
   private int size;
-  private int[] holdings = new int[1 << 11];
+  private int[] holdings;
   private int held;
   private final int[] firstOfPerson;
 
@@ -46,6 +46,26 @@ public final class Covers {
     this.firstOfPerson = new int[book.people().size() + 1];
     this.ofLine = new BigDecimal[book.lines().size()];
     Arrays.fill(ofLine, BigDecimal.ZERO);
+    person = new int[1 << 10];
+    start = new int[1 << 10];
+    pattern = new Pattern[1 << 10];
+    holdings = new int[1 << 11];
+  }
+
+  /** With everything of the other that does not depend on what is needed. */
+  private Covers(Needs needs, Covers like) {
+    this.needs = needs;
+    this.book = needs.states().book();
+    this.solver = new Solver(book, needs.states().asOf());
+    firstOfPerson = like.firstOfPerson;
+    person = like.person;
+    start = like.start;
+    size = like.size;
+    holdings = like.holdings;
+    held = like.held;
+    pattern = like.pattern.clone();
+    recoverable = like.recoverable;
+    ofLine = like.ofLine.clone();
   }
 
   /** The covers of everybody who holds anything on the day of the states. */
@@ -55,9 +75,56 @@ public final class Covers {
 
   /** The same, where the needs are known already. */
   public static Covers of(Needs needs) {
+    return of(needs, null);
+  }
+
+  /**
+   * The same, where most people need what they needed before: another line is tried, say.
+   *
+   * @param like covers of this or another version of the book, which are taken over for everybody
+   *     whose needs are the same, where prices and holdings are; null for none
+   */
+  public static Covers of(Needs needs, Covers like) {
+    if (like != null && like.isOfSameSeats(needs)) {
+      Covers covers = new Covers(needs, like);
+      covers.coverWhereNeedsDiffer(like.needs);
+      return covers;
+    }
     Covers covers = new Covers(needs);
     covers.coverEverybody();
     return covers;
+  }
+
+  /** Whether the same seats are held, and the same is offered at the same prices. */
+  private boolean isOfSameSeats(Needs other) {
+    Book theirs = other.states().book();
+    return needs.states().sharesClocksWith(other.states())
+        && book.lines() == theirs.lines()
+        && book.agreements() == theirs.agreements()
+        && book.plans() == theirs.plans()
+        && book.vendors() == theirs.vendors()
+        && book.rates() == theirs.rates()
+        && book.accounts() == theirs.accounts()
+        && book.people() == theirs.people();
+  }
+
+  private void coverWhereNeedsDiffer(Needs before) {
+    for (int c = 0; c < size; c++) {
+      boolean same = true;
+      for (int place = start[c]; same && place < start[c + 1]; place++) {
+        int h = holdings[place];
+        same = needs.kind(h) == before.kind(h) && needs.parts(h) == before.parts(h);
+      }
+      if (!same) {
+        Pattern old = pattern[c];
+        pattern[c] = patternOf(old.vendor, start[c], start[c + 1]);
+        recoverable = recoverable.subtract(old.recoverable()).add(pattern[c].recoverable());
+        for (int n = 0; n < old.lines.length; n++) {
+          BigDecimal more = pattern[c].saved[n].subtract(old.saved[n]);
+          ofLine[old.lines[n]] = ofLine[old.lines[n]].add(more);
+        }
+      }
+    }
   }
 
   private void coverEverybody() {
@@ -217,6 +284,11 @@ public final class Covers {
   /** The person's covers, one for each vendor at which they hold anything. */
   public List<Cover> ofPerson(int who) {
     return all().subList(firstOfPerson[who], firstOfPerson[who + 1]);
+  }
+
+  /** The number of the person's first cover; those of the next begin where theirs end. */
+  public int firstOf(int who) {
+    return firstOfPerson[who];
   }
 
   private Cover cover(int n) {

@@ -1,6 +1,8 @@
 package org.sobertally.core.cover;
 
 import java.time.LocalDate;
+import java.util.Arrays;
+import java.util.Objects;
 import org.sobertally.core.activity.Evidence;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.book.Holdings;
@@ -38,19 +40,25 @@ public final class Needs {
   }
 
   private static final Kind[] KINDS = Kind.values();
+  private static final byte PARTS = (byte) Kind.PARTS.ordinal();
+  private static final long NOT_READ = -1;
 
   private final UseStates states;
   private final Book book;
   private final LocalDate asOf;
   private final int day;
   private final byte[] kind;
-  private final long[] parts;
+
+  /** What was used within the need window; {@link #NOT_READ} where nobody asked. */
+  private final long[] used;
+
   private final boolean[] judged;
   private final long[] keptByVendor;
   private final long[] duty;
   private final long[][] ruled;
+  private final boolean anyRules;
 
-  private Needs(UseStates states) {
+  private Needs(UseStates states, Needs like) {
     this.states = states;
     book = states.book();
     asOf = states.asOf();
@@ -66,13 +74,31 @@ public final class Needs {
     }
     duty = duties();
     ruled = ruledParts();
+    anyRules = Arrays.stream(ruled).anyMatch(Objects::nonNull);
     kind = new byte[book.holdings().size()];
-    parts = new long[kind.length];
+    boolean same =
+        like != null
+            && states.sharesClocksWith(like.states)
+            && book.rules().needWindow() == like.book.rules().needWindow();
+    used = same ? like.used.clone() : new long[kind.length];
+    if (!same) {
+      Arrays.fill(used, NOT_READ);
+    }
   }
 
   /** The needs of every holding, on the day of the states. */
   public static Needs of(UseStates states) {
-    Needs needs = new Needs(states);
+    return of(states, null);
+  }
+
+  /**
+   * The same, without reading again what was read before.
+   *
+   * @param like needs by other states; what they read of use is taken over where it is the same
+   *     use, within the same window; null for none
+   */
+  public static Needs of(UseStates states, Needs like) {
+    Needs needs = new Needs(states, like);
     for (int line = 0; line < needs.book.lines().size(); line++) {
       needs.judgeLine(line);
     }
@@ -115,12 +141,10 @@ public final class Needs {
     if (state != UseState.IN_USE) {
       return dataMustStay(person, vendor) ? Kind.ONLY_DATA : Kind.NOTHING;
     }
-    long used = partsUsed(h, line, vendor);
-    if (used == 0) {
-      return Kind.STAYS;
+    if (used[h] == NOT_READ) {
+      used[h] = partsUsed(h, line, vendor);
     }
-    parts[h] = used | (person < 0 || ruled[vendor] == null ? 0 : ruled[vendor][person]);
-    return Kind.PARTS;
+    return used[h] == 0 ? Kind.STAYS : Kind.PARTS;
   }
 
   private long partsUsed(int h, int line, int vendor) {
@@ -214,8 +238,20 @@ public final class Needs {
     return KINDS[kind[holding]];
   }
 
-  /** What a holding of kind {@link Kind#PARTS} needs, as a set of the vendor's part numbers. */
+  /**
+   * What a holding of kind {@link Kind#PARTS} needs, as a set of the vendor's part numbers: what
+   * was used of it, and what standing rules give its holder. None for any other.
+   */
   public long parts(int holding) {
-    return parts[holding];
+    if (kind[holding] != PARTS) {
+      return 0;
+    }
+    if (!anyRules) {
+      return used[holding];
+    }
+    int account = book.holdings().account(holding);
+    int person = book.personOfAccount(account);
+    long[] byRule = ruled[book.vendorOfAccount(account)];
+    return used[holding] | (person < 0 || byRule == null ? 0 : byRule[person]);
   }
 }

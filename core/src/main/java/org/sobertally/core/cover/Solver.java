@@ -112,13 +112,16 @@ final class Solver {
 
   /**
    * Spreads what a cover saves over the subscriptions it is saved on: a chosen plan that is held
-   * anyway is set against that holding, any other against the dearest holding left over.
+   * anyway is set against that holding, any other against the dearest holding left over and, where
+   * it costs more than that saves, against the next. So no share is negative unless the cover costs
+   * more than what is held.
    */
   private static BigDecimal[] attribute(int size, List<Loose> loose, List<Offer> chosen) {
     BigDecimal[] saved = new BigDecimal[size];
     Arrays.fill(saved, BigDecimal.ZERO);
     List<Loose> free = new ArrayList<>(loose);
     free.sort((a, b) -> b.cost.compareTo(a.cost));
+    List<Loose> dearestFirst = List.copyOf(free);
     loose.forEach(one -> saved[one.place] = one.cost);
     List<Offer> bought = new ArrayList<>();
     for (Offer offer : chosen) {
@@ -131,9 +134,22 @@ final class Solver {
       }
     }
     for (Offer offer : bought) {
-      Loose against = free.isEmpty() ? loose.get(0) : free.remove(0);
-      saved[against.place] = saved[against.place].subtract(offer.price());
+      BigDecimal left = offer.price();
+      while (left.signum() > 0 && !free.isEmpty()) {
+        left = setAgainst(saved, free.remove(0), left);
+      }
+      for (Loose one : dearestFirst) {
+        left = setAgainst(saved, one, left);
+      }
+      saved[loose.get(0).place] = saved[loose.get(0).place].subtract(left);
     }
     return saved;
+  }
+
+  /** What is left of the amount once as much of it as the holding saves was set against it. */
+  private static BigDecimal setAgainst(BigDecimal[] saved, Loose against, BigDecimal amount) {
+    BigDecimal part = amount.min(saved[against.place].max(BigDecimal.ZERO));
+    saved[against.place] = saved[against.place].subtract(part);
+    return amount.subtract(part);
   }
 }

@@ -18,6 +18,8 @@ import org.sobertally.core.book.Book;
 import org.sobertally.core.cover.Covers;
 import org.sobertally.core.money.Money;
 import org.sobertally.core.slate.Cash;
+import org.sobertally.core.use.UseState;
+import org.sobertally.core.use.UseStates;
 
 /**
  * What was found, by who it was found in: which kinds meet in the same people, and the money of
@@ -131,6 +133,40 @@ public final class Board {
   }
 
   /**
+   * What the seats cost a year that are held by those who are looked at, unrounded.
+   *
+   * @param inUse of that, the seats in use
+   */
+  public record Held(Money all, Money inUse) {}
+
+  /** Of everybody in the focus, whether or not anything was found in them. */
+  public Held held() {
+    UseStates states = covers.needs().states();
+    BigDecimal all = BigDecimal.ZERO;
+    BigDecimal inUse = BigDecimal.ZERO;
+    for (int line = 0; line < book.lines().size(); line++) {
+      if (focus.vendor() >= 0 && book.vendorOfLine(line) != focus.vendor()) {
+        continue;
+      }
+      int seats = 0;
+      int used = 0;
+      for (int h = book.holdings().lineStart(line); h < book.holdings().lineEnd(line); h++) {
+        if (states.isOpen(h)
+            && focus.takesPerson(book.personOfAccount(book.holdings().account(h)))) {
+          seats++;
+          used += states.state(h) == UseState.IN_USE ? 1 : 0;
+        }
+      }
+      if (seats > 0) {
+        BigDecimal price = book.seatPrice(line, findings.asOf).amount();
+        all = all.add(price.multiply(BigDecimal.valueOf(seats)));
+        inUse = inUse.add(price.multiply(BigDecimal.valueOf(used)));
+      }
+    }
+    return new Held(findings.money(all), findings.money(inUse));
+  }
+
+  /**
    * {@link #recoverable()} by the day on which it stops being paid at the earliest.
    *
    * @param byDay a year, unrounded
@@ -140,20 +176,26 @@ public final class Board {
 
   /** Each subscription's share goes by the day on which that may shrink. */
   public Stops stops() {
-    Map<Integer, BigDecimal> byLine = new HashMap<>();
+    BigDecimal[] byLine = new BigDecimal[book.lines().size()];
     for (int c = 0; c < covers.size(); c++) {
       if (showsCover(c)) {
         for (int place = covers.start(c); place < covers.start(c + 1); place++) {
-          int line = book.holdings().line(covers.holding(place));
-          byLine.merge(line, covers.saved(c, place), BigDecimal::add);
+          BigDecimal saved = covers.saved(c, place);
+          if (saved.signum() != 0) {
+            int line = book.holdings().line(covers.holding(place));
+            byLine[line] = byLine[line] == null ? saved : byLine[line].add(saved);
+          }
         }
       }
     }
     SortedMap<LocalDate, Money> byDay = new TreeMap<>();
     Money never = findings.money(BigDecimal.ZERO);
-    for (var one : byLine.entrySet()) {
-      Optional<LocalDate> day = Cash.stopsOn(book, one.getKey(), findings.asOf);
-      Money saved = findings.money(one.getValue());
+    for (int line = 0; line < byLine.length; line++) {
+      if (byLine[line] == null) {
+        continue;
+      }
+      Optional<LocalDate> day = Cash.stopsOn(book, line, findings.asOf);
+      Money saved = findings.money(byLine[line]);
       if (day.isPresent()) {
         byDay.merge(day.get(), saved, Money::plus);
       } else {

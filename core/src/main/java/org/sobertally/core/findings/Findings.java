@@ -23,22 +23,23 @@ public final class Findings {
 
   static final int NONE = -1;
   private static final FindingKind[] KINDS = FindingKind.values();
+  private static final int SOME = 1 << 10;
 
   final Book book;
   final LocalDate asOf;
   final UseStates states;
   final Covers covers;
   private int size;
-  private byte[] kind = new byte[1 << 8];
-  private int[] cover = new int[1 << 8];
-  private int[] account = new int[1 << 8];
-  private int[] holding = new int[1 << 8];
-  private int[] line = new int[1 << 8];
-  private int[] vendor = new int[1 << 8];
-  private BigDecimal[] amount = new BigDecimal[1 << 8];
-  private int[] since = new int[1 << 8];
-  private int[] plan = new int[1 << 8];
-  private long[] detail = new long[1 << 8];
+  private byte[] kind = new byte[SOME];
+  private int[] cover = new int[SOME];
+  private int[] account = new int[SOME];
+  private int[] holding = new int[SOME];
+  private int[] line = new int[SOME];
+  private int[] vendor = new int[SOME];
+  private BigDecimal[] amount = new BigDecimal[SOME];
+  private int[] since = new int[SOME];
+  private int[] plan = new int[SOME];
+  private long[] detail = new long[SOME];
   private final Map<Integer, String> said = new HashMap<>();
 
   private Findings(Covers covers) {

@@ -2,8 +2,10 @@ package org.sobertally.core.findings;
 
 import java.math.BigDecimal;
 import java.time.LocalDate;
+import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.function.Consumer;
 import org.sobertally.core.book.Book;
@@ -25,6 +27,13 @@ final class InPeople {
 
   private record Tier(int plan, long parts) {}
 
+  /**
+   * A lower tier that would do.
+   *
+   * @param gives what it would give back; null where none would do for less
+   */
+  private record Smaller(int plan, BigDecimal gives) {}
+
   private static final Offer NO_OFFER = new Offer(-1, "", 0, BigDecimal.ZERO, false);
 
   private final Findings found;
@@ -36,7 +45,10 @@ final class InPeople {
   private final BigDecimal[] price;
   private final BigDecimal[] resting;
   private final PlanModel[] model;
-  private final Map<Tier, Offer> smaller = new HashMap<>();
+
+  /** For each subscription, by the parts that are needed of it. */
+  private final List<ByParts<Smaller>> smaller = new ArrayList<>();
+
   private final Map<Tier, Offer> without = new HashMap<>();
   private final Together together;
 
@@ -52,6 +64,9 @@ final class InPeople {
     for (int line = 0; line < price.length; line++) {
       price[line] = book.seatPrice(line, found.asOf).amount();
       model[line] = book.planOfLine(line).model();
+    }
+    for (int line = 0; line < price.length; line++) {
+      smaller.add(new ByParts<>());
     }
     together = new Together(found, price);
     resting = new BigDecimal[book.vendors().size()];
@@ -202,17 +217,22 @@ final class InPeople {
   }
 
   private void lookForSmaller(int cover, int h, int line) {
-    int plan = book.planNumberOfLine(line);
     long parts = needs.parts(h);
-    Offer offer = smaller.computeIfAbsent(new Tier(plan, parts), this::smallerTier);
-    if (offer != NO_OFFER && offer.price().compareTo(price[line]) < 0) {
-      BigDecimal gives = price[line].subtract(offer.price());
-      add(FindingKind.SMALLER_TIER, cover, h, gives, book.holdings().from(h), offer.plan(), parts);
+    Smaller would = smaller.get(line).get(parts, needed -> smaller(line, needed));
+    if (would.gives != null) {
+      int since = book.holdings().from(h);
+      add(FindingKind.SMALLER_TIER, cover, h, would.gives, since, would.plan, parts);
     }
   }
 
-  private Offer smallerTier(Tier tier) {
-    Plan now = book.plans().get(tier.plan);
+  private Smaller smaller(int line, long parts) {
+    Offer offer = smallerTier(book.planNumberOfLine(line), parts);
+    boolean does = offer != NO_OFFER && offer.price().compareTo(price[line]) < 0;
+    return new Smaller(offer.plan(), does ? price[line].subtract(offer.price()) : null);
+  }
+
+  private Offer smallerTier(int plan, long parts) {
+    Plan now = book.plans().get(plan);
     Offer best = NO_OFFER;
     if (now.ladder() != null && now.rank() != null) {
       for (Offer offer : covers.offers().ofVendor(book.vendors().require(now.vendor()))) {
@@ -223,7 +243,7 @@ final class InPeople {
                 && other.rank() < now.rank()
                 && !offer.resting();
         if (below
-            && (tier.parts & ~offer.parts()) == 0
+            && (parts & ~offer.parts()) == 0
             && (best == NO_OFFER || offer.price().compareTo(best.price()) < 0)) {
           best = offer;
         }

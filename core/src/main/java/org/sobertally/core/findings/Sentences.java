@@ -1,22 +1,18 @@
 package org.sobertally.core.findings;
 
 import java.time.LocalDate;
-import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.catalogue.Plan;
 import org.sobertally.core.money.Money;
 import org.sobertally.core.money.MoneyWords;
 import org.sobertally.core.people.Account;
 import org.sobertally.core.time.Days;
+import org.sobertally.core.words.Words;
 
 /** Says of a finding, in one plain sentence with its figures, what was seen. */
 final class Sentences {
-
-  private static final DateTimeFormatter DAY =
-      DateTimeFormatter.ofPattern("d MMM uuuu", Locale.ENGLISH);
 
   private Sentences() {}
 
@@ -141,11 +137,11 @@ final class Sentences {
   }
 
   static String day(LocalDate day) {
-    return DAY.format(day);
+    return Words.day(day);
   }
 
   static String seats(int count) {
-    return count == 1 ? "1 seat" : "%d seats".formatted(count);
+    return Words.count(count, "seat");
   }
 
   static String money(Money exact) {

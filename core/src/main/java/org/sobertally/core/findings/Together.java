@@ -1,7 +1,6 @@
 package org.sobertally.core.findings;
 
 import java.math.BigDecimal;
-import java.util.Arrays;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.cover.Covers;
 import org.sobertally.core.cover.Needs;
@@ -17,7 +16,15 @@ final class Together {
   private final Covers covers;
   private final Needs needs;
   private final BigDecimal[] price;
+
+  /** Of the holdings looked at: the parts of their plan where that counts, else none. */
+  private long[] brings = new long[16];
+
+  /** Whether the holding is of those that are looked at closer. */
+  private boolean[] works = new boolean[16];
+
   private boolean[] dropped = new boolean[16];
+  private boolean[] candidate = new boolean[16];
 
   /**
    * @param price of one seat a year, by subscription
@@ -37,14 +44,18 @@ final class Together {
 
   /** What shows only when all that somebody holds at a vendor is looked at together. */
   void look(int cover, int from, int to) {
+    makeRoom(to - from);
     long needed = 0;
     int working = 0;
     for (int place = from; place < to; place++) {
       int h = covers.holding(place);
-      if (needs.kind(h) == Needs.Kind.PARTS) {
-        needed |= needs.parts(h);
-        working++;
-      }
+      Needs.Kind kind = needs.kind(h);
+      boolean work = kind == Needs.Kind.PARTS;
+      works[place - from] = work;
+      brings[place - from] = work || kind == Needs.Kind.STAYS ? partsOf(h) : 0;
+      dropped[place - from] = false;
+      needed |= needs.parts(h);
+      working += work ? 1 : 0;
     }
     if (working == 0) {
       return;
@@ -55,16 +66,23 @@ final class Together {
     }
   }
 
+  private void makeRoom(int holdings) {
+    if (holdings > dropped.length) {
+      brings = new long[2 * holdings];
+      works = new boolean[2 * holdings];
+      dropped = new boolean[2 * holdings];
+      candidate = new boolean[2 * holdings];
+    }
+  }
+
   /** The dearest first: each one without which all needed parts are still there. */
   private void dropWhatIsCovered(int cover, int from, int to, long needed) {
-    dropped = to - from > dropped.length ? new boolean[2 * (to - from)] : dropped;
-    Arrays.fill(dropped, false);
     boolean again = true;
     while (again) {
       again = false;
       int dearest = -1;
       for (int place = from; place < to; place++) {
-        if (canDrop(place, from, to, needed)
+        if (canDrop(place - from, to - from, needed)
             && (dearest < 0 || dearer(covers.holding(place), covers.holding(dearest)))) {
           dearest = place;
         }
@@ -83,17 +101,13 @@ final class Together {
     return price[book.holdings().line(h)].compareTo(price[book.holdings().line(other)]) > 0;
   }
 
-  private boolean canDrop(int place, int from, int to, long needed) {
-    if (dropped[place - from] || needs.kind(covers.holding(place)) != Needs.Kind.PARTS) {
+  private boolean canDrop(int one, int holdings, long needed) {
+    if (dropped[one] || !works[one]) {
       return false;
     }
     long rest = 0;
-    for (int other = from; other < to; other++) {
-      Needs.Kind kind = needs.kind(covers.holding(other));
-      boolean there = kind == Needs.Kind.PARTS || kind == Needs.Kind.STAYS;
-      if (other != place && there && !dropped[other - from]) {
-        rest |= partsOf(covers.holding(other));
-      }
+    for (int other = 0; other < holdings; other++) {
+      rest |= other != one && !dropped[other] ? brings[other] : 0;
     }
     return (needed & ~rest) == 0;
   }
@@ -102,16 +116,25 @@ final class Together {
     return book.partsOfPlan(book.planNumberOfLine(book.holdings().line(h)));
   }
 
+  /** Seats that a bundle could stand for; most people hold too few of them to go on. */
   private void lookForBundle(int cover, int from, int to) {
+    int candidates = 0;
+    for (int place = from; place < to; place++) {
+      boolean fits = place - from < Long.SIZE && mayBeBundled(from, place);
+      candidate[place - from] = fits;
+      candidates += fits ? 1 : 0;
+    }
+    if (candidates < 2) {
+      return;
+    }
     Offer best = null;
     BigDecimal bestGives = BigDecimal.ZERO;
     for (Offer offer : covers.offers().ofVendor(covers.vendor(cover))) {
       BigDecimal sum = BigDecimal.ZERO;
       int seats = 0;
       for (int place = from; place < to && !offer.resting(); place++) {
-        int h = covers.holding(place);
-        if (inBundle(h, offer, from, place)) {
-          sum = sum.add(price[book.holdings().line(h)]);
+        if (inBundle(offer, from, place)) {
+          sum = sum.add(price[book.holdings().line(covers.holding(place))]);
           seats++;
         }
       }
@@ -122,44 +145,38 @@ final class Together {
       }
     }
     if (best != null) {
-      int first = firstInBundle(best, from, to);
       long places = seatsIn(best, from, to);
+      int first = covers.holding(from + Long.numberOfTrailingZeros(places));
       add(FindingKind.CHEAPER_TOGETHER, cover, first, bestGives, best.plan(), places);
     }
   }
 
-  /** Another seat of the same plan is held twice, not bundled. */
-  private boolean inBundle(int h, Offer offer, int from, int place) {
-    int plan = book.planNumberOfLine(book.holdings().line(h));
-    if (needs.kind(h) != Needs.Kind.PARTS
-        || plan == offer.plan()
-        || (partsOf(h) & ~offer.parts()) != 0) {
+  /** Another seat of the same parts is held twice, not bundled. */
+  private boolean mayBeBundled(int from, int place) {
+    int one = place - from;
+    if (!works[one]) {
       return false;
     }
-    for (int before = from; before < place; before++) {
-      if ((partsOf(covers.holding(before)) & partsOf(h)) != 0
-          && needs.kind(covers.holding(before)) == Needs.Kind.PARTS) {
+    for (int before = 0; before < one; before++) {
+      if (works[before] && (brings[before] & brings[one]) != 0) {
         return false;
       }
     }
     return true;
   }
 
-  private int firstInBundle(Offer offer, int from, int to) {
-    for (int place = from; place < to; place++) {
-      if (inBundle(covers.holding(place), offer, from, place)) {
-        return covers.holding(place);
-      }
-    }
-    throw new IllegalStateException("A bundle of no seats.");
+  private boolean inBundle(Offer offer, int from, int place) {
+    int h = covers.holding(place);
+    return candidate[place - from]
+        && book.planNumberOfLine(book.holdings().line(h)) != offer.plan()
+        && (brings[place - from] & ~offer.parts()) == 0;
   }
 
+  /** As bits, the first of the holdings the lowest. */
   private long seatsIn(Offer offer, int from, int to) {
     long places = 0;
-    for (int place = from; place < to && place - from < Long.SIZE; place++) {
-      if (inBundle(covers.holding(place), offer, from, place)) {
-        places |= 1L << (place - from);
-      }
+    for (int place = from; place < to; place++) {
+      places |= inBundle(offer, from, place) ? 1L << place - from : 0;
     }
     return places;
   }

@@ -15,6 +15,7 @@ import org.sobertally.core.slate.Preview.LinePreview;
 import org.sobertally.core.slate.Preview.MovePreview;
 import org.sobertally.core.slate.Remark.Code;
 import org.sobertally.core.time.Days;
+import org.sobertally.core.use.UseStates;
 
 /**
  * Says what moves would do: a pure function of the book, the day and the moves, taken in their
@@ -31,10 +32,10 @@ public final class Previewer {
   private final LoginMoves logins;
   private final Quantities quantities;
 
-  private Previewer(Book book, LocalDate asOf) {
+  private Previewer(Book book, LocalDate asOf, UseStates whole) {
     this.book = book;
     this.asOf = asOf;
-    this.at = new Workings(book, asOf);
+    this.at = new Workings(book, asOf, whole);
     this.losing = new LosingSeat(at);
     this.getting = new GettingSeat(at);
     this.logins = new LoginMoves(at, losing, getting);
@@ -43,7 +44,18 @@ public final class Previewer {
 
   /** What the moves would do on the day, in their order. */
   public static Preview of(Book book, LocalDate asOf, List<Move> moves) {
-    Previewer previewer = new Previewer(book, asOf);
+    return of(new Previewer(book, asOf, null), moves);
+  }
+
+  /**
+   * The same, where the states of all holdings are known already: without them those of each
+   * subscription are counted that a move is about.
+   */
+  public static Preview of(UseStates states, List<Move> moves) {
+    return of(new Previewer(states.book(), states.asOf(), states), moves);
+  }
+
+  private static Preview of(Previewer previewer, List<Move> moves) {
     List<MovePreview> previews = new ArrayList<>();
     for (Move move : moves) {
       previews.add(previewer.preview(move));

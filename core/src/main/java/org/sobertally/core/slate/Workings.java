@@ -1,12 +1,10 @@
 package org.sobertally.core.slate;
 
 import java.time.LocalDate;
-import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.OptionalInt;
 import java.util.Set;
@@ -24,12 +22,10 @@ import org.sobertally.core.people.Account;
 import org.sobertally.core.time.Days;
 import org.sobertally.core.use.UseStates;
 import org.sobertally.core.use.Utilisation;
+import org.sobertally.core.words.Words;
 
 /** How things stand while a slate is gone through, move by move. */
 final class Workings {
-
-  private static final DateTimeFormatter DAY =
-      DateTimeFormatter.ofPattern("d MMM uuuu", Locale.ENGLISH);
 
   final Book book;
   final LocalDate asOf;
@@ -50,11 +46,16 @@ final class Workings {
   final Set<String> handedOut = new HashSet<>();
 
   private final Map<Integer, Effect> effects = new TreeMap<>();
+
+  /** Of every holding, where somebody had them; else null. */
+  private final UseStates whole;
+
   private final Map<Integer, UseStates> states = new HashMap<>();
   private final Map<Integer, Utilisation> utilisations = new HashMap<>();
   private final Map<Integer, Money> prices = new HashMap<>();
 
-  Workings(Book book, LocalDate asOf) {
+  Workings(Book book, LocalDate asOf, UseStates whole) {
+    this.whole = whole;
     this.book = book;
     this.asOf = asOf;
     this.today = Days.of(asOf);
@@ -183,7 +184,9 @@ final class Workings {
   }
 
   UseStates statesOf(int line) {
-    return states.computeIfAbsent(line, l -> UseStates.ofLine(book, asOf, l, OptionalInt.empty()));
+    return whole != null
+        ? whole
+        : states.computeIfAbsent(line, l -> UseStates.ofLine(book, asOf, l, OptionalInt.empty()));
   }
 
   Utilisation utilisationOf(int line) {
@@ -208,6 +211,6 @@ final class Workings {
   }
 
   static String say(LocalDate day) {
-    return DAY.format(day);
+    return Words.day(day);
   }
 }

@@ -1,6 +1,7 @@
 package org.sobertally.core.use;
 
 import java.time.LocalDate;
+import java.util.Arrays;
 import java.util.OptionalInt;
 import org.sobertally.core.activity.Evidence;
 import org.sobertally.core.book.Book;
@@ -44,15 +45,16 @@ public final class UseStates {
   private final int[] evidenceFrom;
   private final int[] measureDay;
 
-  private UseStates(Book book, LocalDate asOf, int first, int end) {
+  /** Whether {@link #lastUsed} and {@link #idleDays} are filled already. */
+  private final boolean clocksRead;
+
+  private UseStates(Book book, LocalDate asOf, int first, int end, UseStates like) {
     this.book = book;
     this.asOf = asOf;
     day = Days.of(asOf);
     this.first = first;
     int n = end - first;
     state = new byte[n];
-    lastUsed = new int[n];
-    idleDays = new int[n];
     cannotSay = new boolean[n];
     onLeave = new boolean[n];
     int vendors = book.vendors().size();
@@ -63,11 +65,25 @@ public final class UseStates {
       evidenceFrom[v] = Days.of(evidence.from());
       measureDay[v] = Days.of(evidence.measureDay(asOf));
     }
+    clocksRead = like != null && hasClocksOf(like);
+    lastUsed = clocksRead ? like.lastUsed : new int[n];
+    idleDays = clocksRead ? like.idleDays : new int[n];
   }
 
   /** Every holding, each judged by its plan's own idle line. */
   public static UseStates of(Book book, LocalDate asOf) {
-    UseStates states = new UseStates(book, asOf, 0, book.holdings().size());
+    return of(book, asOf, null);
+  }
+
+  /**
+   * The same, without reading again what was read before: a line that is drawn elsewhere changes
+   * how clocks are judged, and no clock.
+   *
+   * @param like states of this or another version of the book, whose clocks are taken over where
+   *     nothing that they depend on has changed; null for none
+   */
+  public static UseStates of(Book book, LocalDate asOf, UseStates like) {
+    UseStates states = new UseStates(book, asOf, 0, book.holdings().size(), like);
     Judge[] judges = new Judge[book.lines().size()];
     for (int line = 0; line < judges.length; line++) {
       judges[line] = states.judge(line, OptionalInt.empty());
@@ -90,7 +106,8 @@ public final class UseStates {
    */
   public static UseStates ofLine(Book book, LocalDate asOf, int line, OptionalInt idleLine) {
     Holdings holdings = book.holdings();
-    UseStates states = new UseStates(book, asOf, holdings.lineStart(line), holdings.lineEnd(line));
+    UseStates states =
+        new UseStates(book, asOf, holdings.lineStart(line), holdings.lineEnd(line), null);
     Judge judge = states.judge(line, idleLine);
     for (int h = holdings.lineStart(line); h < holdings.lineEnd(line); h++) {
       states.judgeHolding(h, judge);
@@ -112,12 +129,42 @@ public final class UseStates {
 
   private void judgeHolding(int h, Judge by) {
     if (book.holdings().openOn(h, day)) {
-      readClock(h, by.parts, by.vendor);
+      if (!clocksRead) {
+        readClock(h, by.parts, by.vendor);
+      }
       UseState judged = judge(h, by.idleLine, by.openingGrace, by.vendor, by.parts != 0);
       state[h - first] = (byte) judged.ordinal();
     } else {
       state[h - first] = CLOSED;
     }
+  }
+
+  /** A clock depends on the holding, the use of its plan's parts, and how far that is known. */
+  private boolean hasClocksOf(UseStates other) {
+    if (!asOf.equals(other.asOf)
+        || first != other.first
+        || state.length != other.state.length
+        || book.holdings() != other.book.holdings()
+        || book.activity() != other.book.activity()
+        || !Arrays.equals(evidenceFrom, other.evidenceFrom)
+        || !Arrays.equals(measureDay, other.measureDay)) {
+      return false;
+    }
+    for (int line = 0; line < book.lines().size(); line++) {
+      long parts = book.partsOfPlan(book.planNumberOfLine(line));
+      if (parts != other.book.partsOfPlan(other.book.planNumberOfLine(line))) {
+        return false;
+      }
+    }
+    return true;
+  }
+
+  /**
+   * Whether both were counted from the same holdings, use and evidence on the same day, whatever
+   * they were judged by.
+   */
+  public boolean sharesClocksWith(UseStates other) {
+    return lastUsed == other.lastUsed;
   }
 
   private void readClock(int h, long parts, int vendor) {

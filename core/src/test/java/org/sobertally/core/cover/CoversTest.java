@@ -15,6 +15,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
 import org.sobertally.core.activity.Evidence;
 import org.sobertally.core.book.Book;
+import org.sobertally.core.book.HouseRules;
 import org.sobertally.core.catalogue.Plan;
 import org.sobertally.core.catalogue.PlanModel;
 import org.sobertally.core.ledger.Promise;
@@ -146,6 +147,21 @@ class CoversTest {
     assertThat(only().plans()).as("a rule that is over").containsExactly("letter");
   }
 
+  @Test
+  void aBundleIsSetAgainstTheDearestOfItsPartsAndThenAgainstTheNext() {
+    facts.other("forms", PlanModel.NAMED, "40", null, "forms");
+    facts.other("polls", PlanModel.NAMED, "30", null, "polls");
+    facts.bundle("trio", "50", PlanModel.NAMED, "forms", "polls");
+    facts.holds("ann", "forms", LONG_AGO).holds("ann", "polls", LONG_AGO);
+    facts.uses("ann", "forms", EVIDENCE_TO).uses("ann", "polls", EVIDENCE_TO);
+    Book book = facts.build();
+    Covers covers = Covers.of(UseStates.of(book, TODAY));
+    assertThat(covers.all().get(0).plans()).containsExactly("trio");
+    assertThat(covers.recoverableOf(book.lines().require("forms")).isZero()).isTrue();
+    assertThat(covers.recoverableOf(book.lines().require("polls")))
+        .isEqualTo(Money.of("20", "EUR"));
+  }
+
   @ParameterizedTest
   @MethodSource("org.sobertally.core.support.RandomBook#seeds")
   void theSubscriptionsSharesAddUpToTheWhole(long seed) {
@@ -262,5 +278,54 @@ class CoversTest {
           new Offer(plan, book.plans().get(plan).id(), book.partsOfPlan(plan), price, false));
     }
     return offers;
+  }
+
+  @ParameterizedTest
+  @MethodSource("org.sobertally.core.support.RandomBook#seeds")
+  void whatIsTakenOverFromOtherLinesIsWhatWouldBeReadAnew(long seed) {
+    RandomBook drawn = new RandomBook(seed);
+    UseStates states = UseStates.of(drawn.book, drawn.asOf);
+    Needs needs = Needs.of(states);
+    Covers covers = Covers.of(needs);
+    for (int idleLine : List.of(5, 20, 150)) {
+      for (int window : List.of(90, 30)) {
+        HouseRules rules = drawn.book.rules();
+        Book other =
+            drawn.book.withHouseRules(
+                new HouseRules(idleLine, 12, window, rules.invitationGrace()));
+        UseStates again = UseStates.of(other, drawn.asOf, states);
+        assertThat(again.sharesClocksWith(states)).isTrue();
+        Needs likeThem = Needs.of(again, needs);
+        UseStates anew = UseStates.of(other, drawn.asOf);
+        Needs readAnew = Needs.of(anew);
+        for (int h = 0; h < other.holdings().size(); h++) {
+          assertThat(likeThem.kind(h)).isEqualTo(readAnew.kind(h));
+          assertThat(likeThem.parts(h)).isEqualTo(readAnew.parts(h));
+          assertThat(again.isOpen(h)).isEqualTo(anew.isOpen(h));
+          if (anew.isOpen(h)) {
+            assertThat(again.state(h)).isEqualTo(anew.state(h));
+            assertThat(again.idleDays(h)).isEqualTo(anew.idleDays(h));
+          }
+        }
+        Covers takenOver = Covers.of(likeThem, covers);
+        Covers workedOut = Covers.of(anew);
+        assertThat(takenOver.all()).isEqualTo(workedOut.all());
+        assertThat(takenOver.recoverable().amount())
+            .isEqualByComparingTo(workedOut.recoverable().amount());
+        for (int line = 0; line < other.lines().size(); line++) {
+          assertThat(takenOver.recoverableOf(line).amount())
+              .isEqualByComparingTo(workedOut.recoverableOf(line).amount());
+        }
+      }
+    }
+    UseStates nextDay = UseStates.of(drawn.book, drawn.asOf.plusDays(1), states);
+    assertThat(nextDay.sharesClocksWith(states)).as("another day").isFalse();
+    if (drawn.book.holdings().size() > 0) {
+      Book changed =
+          drawn.book.withHoldingUntil(drawn.book.holdings().id(0), drawn.asOf.minusDays(1));
+      assertThat(UseStates.of(changed, drawn.asOf, states).sharesClocksWith(states))
+          .as("another holding")
+          .isFalse();
+    }
   }
 }

@@ -13,6 +13,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
 import org.sobertally.core.agreement.Agreement;
 import org.sobertally.core.book.Book;
+import org.sobertally.core.cover.Cover;
 import org.sobertally.core.cover.Covers;
 import org.sobertally.core.money.Money;
 import org.sobertally.core.support.RandomBook;
@@ -72,6 +73,30 @@ class BoardTest {
       byDay = byDay.add(plain(money));
     }
     assertThat(byDay).as("by day").isEqualByComparingTo(plain(all.recoverable()));
+
+    BigDecimal held = BigDecimal.ZERO;
+    for (Cover cover : findings.covers.all()) {
+      held = held.add(plain(cover.now()));
+    }
+    assertThat(plain(all.held().all())).as("held").isEqualByComparingTo(held);
+    assertThat(plain(first.held().all()).add(plain(second.held().all())))
+        .as("held, nobody's accounts aside")
+        .isEqualByComparingTo(held);
+  }
+
+  @Test
+  void whatIsHeldAndInUseIsThatOfThoseWhoAreLookedAt() {
+    TestBook facts = new TestBook().person("ann").person("bo");
+    facts.holds("ann", "opus", LONG_AGO).uses("ann", "mail", TestBook.EVIDENCE_TO);
+    facts.holds("bo", "folio", LONG_AGO);
+    Board.Held all = board(facts, Focus.EVERYTHING).held();
+    assertThat(all.all()).isEqualTo(Money.of("576", "EUR"));
+    assertThat(all.inUse()).isEqualTo(Money.of("396", "EUR"));
+    BitSet bo = new BitSet();
+    bo.set(facts.build().people().require("bo"));
+    Board.Held his = board(facts, new Focus(bo, -1, null, Days.NONE)).held();
+    assertThat(his.all()).isEqualTo(Money.of("180", "EUR"));
+    assertThat(his.inUse().isZero()).isTrue();
   }
 
   @ParameterizedTest

@@ -28,6 +28,7 @@ import org.sobertally.core.slate.Preview.MovePreview;
 import org.sobertally.core.slate.Remark.Code;
 import org.sobertally.core.support.RandomBook;
 import org.sobertally.core.support.TestBook;
+import org.sobertally.core.use.UseStates;
 
 class PreviewerTest {
 
@@ -177,6 +178,9 @@ class PreviewerTest {
       moves.add(new Move.TakeBack(book.holdings().id(h)));
     }
     Preview preview = Previewer.of(book, drawn.asOf, moves);
+    assertThat(Previewer.of(UseStates.of(book, drawn.asOf), moves))
+        .as("with the states of all holdings at hand")
+        .isEqualTo(preview);
     Book after = book;
     for (MovePreview move : preview.moves()) {
       if (move.canGo()) {
