@@ -98,24 +98,26 @@
     }
   }
 
-  const holdingsOf = (rows: FindingPerson[]) =>
-    rows.flatMap((p) => p.takeBack).filter((id) => !slates.planned.has(id));
+  const isPlanned = (p: FindingPerson) =>
+    p.moves.some((m) => m.holding && slates.planned.has(m.holding));
+  const movesOf = (rows: FindingPerson[]) =>
+    rows.flatMap((p) => p.moves).filter((m) => !m.holding || !slates.planned.has(m.holding));
   const chosenRows = $derived((people ?? []).filter((p) => chosen.has(keyOfPerson(p))));
-  const toTakeBack = $derived(holdingsOf(chosenRows));
+  const toPlan = $derived(movesOf(chosenRows));
 
   function toggle(p: FindingPerson | undefined) {
     if (p && !chosen.delete(keyOfPerson(p))) chosen.add(keyOfPerson(p));
   }
 
   function chooseAll() {
-    for (const p of people ?? []) if (p.takeBack.length > 0) chosen.add(keyOfPerson(p));
+    for (const p of people ?? []) if (p.moves.length > 0 && p.sweep) chosen.add(keyOfPerson(p));
   }
 
   async function toSlate() {
     const row = people?.[cursor];
-    const holdings = chosen.size > 0 ? toTakeBack : row ? holdingsOf([row]) : [];
-    if (!session.mayDraft || holdings.length === 0) return;
-    if (await slates.add(holdings)) chosen.clear();
+    const moves = chosen.size > 0 ? toPlan : row ? movesOf([row]) : [];
+    if (!session.mayDraft || moves.length === 0) return;
+    if (await slates.plan(moves)) chosen.clear();
   }
 
   function step(by: number) {
@@ -128,8 +130,8 @@
       { keys: 'j', does: 'next person', run: () => step(1) },
       { keys: 'k', does: 'person before', run: () => step(-1) },
       { keys: 'x', does: 'choose the person, or not', run: () => toggle(people?.[cursor]) },
-      { keys: 'a', does: 'choose all whose seats can be taken back', run: chooseAll },
-      { keys: '.', does: 'put what can be taken back on the slate', run: () => void toSlate() },
+      { keys: 'a', does: 'choose everybody for whom less would do', run: chooseAll },
+      { keys: '.', does: 'put what would do on the slate', run: () => void toSlate() },
       {
         keys: 'Escape',
         does: 'choose nobody; then show everybody',
@@ -149,6 +151,9 @@
   </span>
   {#if board}
     <span class="total">
+      <span class="sub">
+        held {sayMoney(board.held)}, in use {sayMoney(board.inUse)}, recoverable
+      </span>
       <b class="num">{sayMoney(board.recoverable)} a year</b>
       <span class="sub block" title={stops}>
         {sayMoney(board.soon)} can stop within a month{later ? `, ${later}` : ''}
@@ -206,8 +211,10 @@
   >
   {#if session.mayDraft}
     <button class="word" onclick={chooseAll}>choose all <kbd>a</kbd></button>
-    <button class="plain" disabled={toTakeBack.length === 0 || slates.busy} onclick={toSlate}>
-      {toTakeBack.length > 0 ? `Take back ${sayCount(toTakeBack.length, 'seat')}` : 'Take back'}
+    <button class="plain" disabled={toPlan.length === 0 || slates.busy} onclick={toSlate}>
+      {toPlan.length > 0
+        ? `Put ${sayCount(toPlan.length, 'move')} on the slate`
+        : 'Put on the slate'}
       <kbd>.</kbd>
     </button>
   {/if}
@@ -228,7 +235,6 @@
     </thead>
     <tbody>
       {#each people as p, n (keyOfPerson(p))}
-        {@const planned = p.takeBack.some((id) => slates.planned.has(id))}
         <tr
           id="person-{n}"
           class={[n === cursor && 'at', chosen.has(keyOfPerson(p)) && 'chosen']}
@@ -242,13 +248,18 @@
           <td>
             <b>{p.name}</b>
             <span class="sub block"
-              >{p.department ?? (p.person ? '' : 'nobody’s account')}{planned
+              >{p.department ?? (p.person ? '' : 'nobody’s account')}{isPlanned(p)
                 ? ' · on slate'
                 : ''}</span
             >
           </td>
           <td>{p.holds.join(' + ') || '–'}</td>
-          <td>{p.wouldDo.join(' + ') || 'nothing'}</td>
+          <td>
+            {p.wouldDo.join(' + ') || 'nothing'}
+            {#if p.notSold.length > 0}<span class="sub block"
+                >{p.notSold.join(', ')} to be bought first</span
+              >{/if}
+          </td>
           <td class="sub why" title={p.why.join('\n')}><div>{p.why.join(' ')}</div></td>
           <td class="r num">{sayMoney(p.now, true)}</td>
           <td class="r num">{sayMoney(p.wouldBe, true)}</td>

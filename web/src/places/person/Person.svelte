@@ -104,6 +104,10 @@
     }
   }
 
+  /** What leads to the cover and is not planned yet. */
+  const toCover = (cover: Cover) =>
+    cover.moves.filter((m) => !m.holding || !slates.planned.has(m.holding));
+
   async function handOut() {
     if (plan && (await slates.plan([{ kind: 'HAND_OUT', person: id, plan }]))) plan = '';
   }
@@ -170,7 +174,17 @@
               <span class="sub cover">
                 {#if Number(cover.recoverable.amount) > 0}
                   <b>{cover.cover.plans.map(nameOf).join(' + ') || 'nothing'}</b> would do:
-                  {sayMoney(cover.now.cost)} → {sayMoney(cover.cover.cost)} a year
+                  {sayMoney(cover.now.cost)} → {sayMoney(cover.cover.cost)} a year{cover.notSold
+                    .length > 0
+                    ? `; ${cover.notSold.join(', ')} to be bought first`
+                    : ''}
+                  {#if session.mayDraft && cover.moves.length > 0}
+                    <button
+                      class="word"
+                      disabled={slates.busy || toCover(cover).length === 0}
+                      onclick={() => slates.plan(toCover(cover))}>plan it</button
+                    >
+                  {/if}
                 {:else}
                   {sayMoney(cover.now.cost)} a year; nothing cheaper would do
                 {/if}

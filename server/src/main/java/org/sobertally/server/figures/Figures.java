@@ -7,6 +7,7 @@ import java.util.Map;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.book.HouseRules;
 import org.sobertally.core.cover.Covers;
+import org.sobertally.core.cover.Needs;
 import org.sobertally.core.findings.Findings;
 import org.sobertally.core.ledger.Ledger;
 import org.sobertally.core.pool.PoolPeaks;
@@ -59,12 +60,27 @@ public class Figures {
   }
 
   public synchronized Whole of(Book book, LocalDate asOf) {
+    Whole like = newestOf(asOf);
     return wholes.computeIfAbsent(
         new Key(book.version(), book.rules(), asOf),
         key -> {
-          UseStates states = UseStates.of(book, asOf);
-          return new Whole(states, Covers.of(states));
+          if (like == null) {
+            UseStates states = UseStates.of(book, asOf);
+            return new Whole(states, Covers.of(states));
+          }
+          UseStates states = UseStates.of(book, asOf, like.states());
+          Needs needs = Needs.of(states, like.covers().needs());
+          return new Whole(states, Covers.of(needs, like.covers()));
         });
+  }
+
+  /** Of the same day; most of what it was counted from is the same in the next version. */
+  private Whole newestOf(LocalDate asOf) {
+    Whole newest = null;
+    for (Whole whole : wholes.values()) {
+      newest = whole.states().asOf().equals(asOf) ? whole : newest;
+    }
+    return newest;
   }
 
   public synchronized Ledger ledger(Book book, int line) {

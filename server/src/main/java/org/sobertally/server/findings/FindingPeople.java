@@ -4,6 +4,7 @@ import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.EnumSet;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -13,17 +14,20 @@ import org.eclipse.microprofile.openapi.annotations.media.Schema;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.cover.Cover;
 import org.sobertally.core.cover.Covers;
+import org.sobertally.core.cover.Needs;
 import org.sobertally.core.findings.Board;
 import org.sobertally.core.findings.FindingKind;
 import org.sobertally.core.findings.Findings;
 import org.sobertally.core.money.Money;
 import org.sobertally.core.people.Person;
+import org.sobertally.core.use.UseState;
+import org.sobertally.core.use.UseStates;
 import org.sobertally.server.http.MoneyDto;
 
 /** The people behind combinations of findings. */
 final class FindingPeople {
 
-  /** Findings that a take-back settles. */
+  /** Findings that a take-back settles, of seats that no cover speaks of as well. */
   private static final Set<FindingKind> SETTLED_BY_TAKE_BACK =
       EnumSet.of(
           FindingKind.SUSPENDED_PAID,
@@ -31,7 +35,6 @@ final class FindingPeople {
           FindingKind.NEVER_OPENED,
           FindingKind.IDLE,
           FindingKind.UNANSWERED,
-          FindingKind.COVERED_TWICE,
           FindingKind.NOBODYS);
 
   /**
@@ -39,7 +42,10 @@ final class FindingPeople {
    *
    * @param holds plans they hold at the vendors where something was found
    * @param wouldDo the cheapest plans that still give them what they need there
-   * @param takeBack holdings that could be taken back
+   * @param moves that lead from what they hold to what would do
+   * @param notSold plans of what would do that nobody sells them yet; then there are no moves
+   * @param sweep whether the moves belong among those of everybody; false where a service account
+   *     or an administrator would be touched, or an account that is in use
    */
   @Schema(name = "FindingPerson")
   record FindingPerson(
@@ -54,7 +60,9 @@ final class FindingPeople {
       MoneyDto now,
       MoneyDto wouldBe,
       MoneyDto recoverable,
-      List<String> takeBack) {}
+      List<CoverMove> moves,
+      List<String> notSold,
+      boolean sweep) {}
 
   /** Somebody in whom something was found, before it is put into words. */
   static final class Draft {
@@ -63,7 +71,7 @@ final class FindingPeople {
     private final Set<FindingKind> kinds = EnumSet.noneOf(FindingKind.class);
     private final Set<Integer> vendors = new LinkedHashSet<>();
     private final List<Integer> findings = new ArrayList<>();
-    private final List<Cover> covers = new ArrayList<>();
+    private final List<Integer> covers = new ArrayList<>();
     private BigDecimal recoverable = BigDecimal.ZERO;
 
     private Draft(int account, int person) {
@@ -76,12 +84,16 @@ final class FindingPeople {
   private final Findings findings;
   private final Covers covers;
   private final Board board;
+  private final UseStates states;
+  private final CoverMoves moves;
 
   FindingPeople(Boards.View view) {
     book = view.book();
     findings = view.findings();
     covers = view.covers();
     board = view.board();
+    states = view.states();
+    moves = new CoverMoves(covers);
   }
 
   /**
@@ -111,7 +123,7 @@ final class FindingPeople {
       int who = covers.person(c) >= 0 ? covers.person(c) : people + account;
       Draft draft = byWho.get(who);
       if (draft != null && draft.vendors.contains(covers.vendor(c))) {
-        draft.covers.add(covers.all().get(c));
+        draft.covers.add(c);
         draft.recoverable = draft.recoverable.add(covers.recoverable(c));
       }
     }
@@ -136,22 +148,21 @@ final class FindingPeople {
     Money then = now;
     List<String> holds = new ArrayList<>();
     List<String> wouldDo = new ArrayList<>();
-    for (Cover cover : draft.covers) {
+    List<CoverMove> led = new ArrayList<>();
+    List<String> notSold = new ArrayList<>();
+    for (int c : draft.covers) {
+      Cover cover = covers.all().get(c);
       now = now.plus(cover.now());
       then = then.plus(cover.cost());
       for (int h : cover.holdings()) {
         holds.add(book.planOfLine(book.holdings().line(h)).name());
       }
       cover.plans().forEach(plan -> wouldDo.add(book.plans().byId(plan).name()));
+      CoverMoves.Way way = moves.to(c);
+      led.addAll(way.moves());
+      notSold.addAll(way.notSold());
     }
-    Set<String> takeBack = new LinkedHashSet<>();
-    List<String> why = new ArrayList<>();
-    for (int n : draft.findings) {
-      why.add(findings.get(n).explanation());
-      if (SETTLED_BY_TAKE_BACK.contains(findings.kind(n)) && findings.holding(n) >= 0) {
-        takeBack.add(book.holdings().id(findings.holding(n)));
-      }
-    }
+    boolean sweep = addWhatNoCoverSpeaksOf(draft, led);
     Person person = draft.person < 0 ? null : book.people().get(draft.person);
     return new FindingPerson(
         person == null ? null : person.id(),
@@ -161,10 +172,46 @@ final class FindingPeople {
         List.copyOf(draft.kinds),
         holds,
         wouldDo,
-        why,
+        draft.findings.stream().map(n -> findings.get(n).explanation()).toList(),
         MoneyDto.of(now),
         MoneyDto.of(then),
         MoneyDto.of(now.minus(then)),
-        List.copyOf(takeBack));
+        List.copyOf(led),
+        notSold,
+        sweep && led.stream().noneMatch(this::isApart));
+  }
+
+  /**
+   * Extras that a leaver holds, say, and seats of accounts of nobody's.
+   *
+   * @return false where one of these seats is in use
+   */
+  private boolean addWhatNoCoverSpeaksOf(Draft draft, List<CoverMove> led) {
+    boolean sweep = true;
+    Set<String> moved = new HashSet<>();
+    led.forEach(move -> moved.add(move.holding()));
+    for (int n : draft.findings) {
+      int h = findings.holding(n);
+      FindingKind kind = findings.kind(n);
+      boolean settles = h >= 0 && SETTLED_BY_TAKE_BACK.contains(kind);
+      boolean noCover =
+          settles && (kind == FindingKind.NOBODYS || covers.needs().kind(h) == Needs.Kind.APART);
+      if (noCover && moved.add(book.holdings().id(h))) {
+        led.add(CoverMove.takeBack(book.holdings().id(h)));
+        sweep &= states.state(h) != UseState.IN_USE;
+      }
+    }
+    return sweep;
+  }
+
+  private boolean isApart(CoverMove move) {
+    int h = move.holding() == null ? -1 : book.holdings().numberOf(move.holding());
+    if (h < 0) {
+      return false;
+    }
+    int account = book.holdings().account(h);
+    int person = book.personOfAccount(account);
+    return book.accounts().get(account).admin()
+        || person >= 0 && book.people().get(person).kind() == Person.Kind.SERVICE;
   }
 }

@@ -23,6 +23,7 @@ import org.sobertally.core.book.Book;
 import org.sobertally.core.book.HouseRules;
 import org.sobertally.core.book.Table;
 import org.sobertally.core.cover.Cover;
+import org.sobertally.core.cover.Covers;
 import org.sobertally.core.findings.Board;
 import org.sobertally.core.findings.Combination;
 import org.sobertally.core.findings.Finding;
@@ -224,7 +225,9 @@ public class FindingsResource {
    * The board as a whole.
    *
    * @param people in how many people and accounts of nobody's something is found
-   * @param recoverable of them a year, once per person and vendor
+   * @param held what the seats cost a year that those who are looked at hold
+   * @param inUse of that, the seats in use
+   * @param recoverable a year, once per person and vendor
    * @param soon what of that can stop within a month
    * @param stops by day; with {@code never} they come to the recoverable
    * @param never what no agreement lets go of
@@ -234,6 +237,8 @@ public class FindingsResource {
   record BoardDto(
       int people,
       int findings,
+      MoneyDto held,
+      MoneyDto inUse,
       MoneyDto recoverable,
       MoneyDto soon,
       List<MoneyStop> stops,
@@ -259,6 +264,7 @@ public class FindingsResource {
     Boards.View view = boards.view(ask);
     Board board = view.board();
     Board.Stops stops = board.stops();
+    Board.Held held = board.held();
     Money soon = Money.zero(view.book().rates().reportingCurrency());
     LocalDate aMonthOn = view.day().plusMonths(1);
     for (Money money : stops.byDay().headMap(aMonthOn.plusDays(1)).values()) {
@@ -267,6 +273,8 @@ public class FindingsResource {
     return new BoardDto(
         board.found(),
         board.findings(),
+        MoneyDto.of(held.all()),
+        MoneyDto.of(held.inUse()),
         MoneyDto.of(board.recoverable()),
         MoneyDto.of(soon),
         stops.byDay().entrySet().stream()
@@ -310,13 +318,19 @@ public class FindingsResource {
   @Schema(name = "PlansAndCost")
   record PlansAndCost(List<String> plans, MoneyDto cost) {}
 
+  /**
+   * @param moves that lead from what is held to the cover
+   * @param notSold plans of the cover that nobody sells them yet; then there are no moves
+   */
   @Schema(name = "VendorCover")
   record VendorCover(
       String vendor,
       List<String> need,
       PlansAndCost now,
       PlansAndCost cover,
-      MoneyDto recoverable) {}
+      MoneyDto recoverable,
+      List<CoverMove> moves,
+      List<String> notSold) {}
 
   @Schema(name = "PersonCover")
   record PersonCover(String person, List<VendorCover> vendors) {}
@@ -329,14 +343,16 @@ public class FindingsResource {
     Book book = books.current();
     LocalDate day = asOf.of(book, asOfText);
     int person = reach.require(book, personId);
+    Covers all = figures.of(book, day).covers();
+    CoverMoves moves = new CoverMoves(all);
     List<VendorCover> covers =
-        figures.of(book, day).covers().ofPerson(person).stream()
-            .map(one -> shown(book, one))
+        IntStream.range(all.firstOf(person), all.firstOf(person + 1))
+            .mapToObj(n -> shown(book, all.all().get(n), moves.to(n)))
             .toList();
     return new PersonCover(personId, covers);
   }
 
-  private static VendorCover shown(Book book, Cover cover) {
+  private static VendorCover shown(Book book, Cover cover, CoverMoves.Way way) {
     String vendor = book.vendors().get(cover.vendor()).id();
     List<String> now =
         cover.holdings().stream().map(h -> book.planOfLine(book.holdings().line(h)).id()).toList();
@@ -345,6 +361,8 @@ public class FindingsResource {
         book.partNames(vendor, cover.need()),
         new PlansAndCost(now, MoneyDto.of(cover.now())),
         new PlansAndCost(cover.plans(), MoneyDto.of(cover.cost())),
-        MoneyDto.of(cover.recoverable()));
+        MoneyDto.of(cover.recoverable()),
+        way.moves(),
+        way.notSold());
   }
 }

@@ -71,10 +71,24 @@ class FindingsTest {
     assertThat(lines(get("/findings/people"), "/person")).containsExactly("cy", "di", "ann");
     JsonNode cy = get("/findings/people?sets=NEVER_OPENED.PART_NOT_SET_UP,IDLE");
     assertThat(lines(cy, "/person", "/recoverable/amount")).containsExactly("cy 396.00");
-    assertThat(cy.at("/0/takeBack").toString()).isEqualTo("[\"h-cy\"]");
+    assertThat(lines(cy.at("/0/moves"), "/kind", "/holding")).containsExactly("TAKE_BACK h-cy");
+    assertThat(cy.at("/0/sweep").asBoolean()).isTrue();
     assertThat(cy.at("/0/holds").toString()).isEqualTo("[\"Opus\"]");
     assertThat(cy.at("/0/wouldDo")).isEmpty();
     assertThat(get("/findings/people?sets=NEVER_OPENED")).as("just these kinds").isEmpty();
+    JsonNode ann = get("/findings/people?sets=SMALLER_TIER");
+    assertThat(lines(ann.at("/0/moves"), "/kind", "/holding", "/line"))
+        .containsExactly("STEP_DOWN h-ann letter");
+    assertThat(ann.at("/0/sweep").asBoolean()).as("she is an administrator").isFalse();
+  }
+
+  @Test
+  void theHeadlineIsOfThoseWhoAreLookedAt() {
+    JsonNode all = get("/findings/board");
+    assertThat(all.at("/held/amount").asText()).as("5 seats at 396").isEqualTo("1980.00");
+    JsonNode yard = get("/findings/board?group=yard");
+    assertThat(yard.at("/held/amount").asText()).as("Ann and Bo").isEqualTo("792.00");
+    assertThat(yard.at("/recoverable/amount").asText()).isEqualTo("312.00");
   }
 
   @Test
@@ -85,6 +99,8 @@ class FindingsTest {
     assertThat(vendor.at("/cover/plans").toString()).isEqualTo("[\"quill-letter\"]");
     assertThat(vendor.at("/cover/cost/amount").asText()).isEqualTo("84.00");
     assertThat(vendor.at("/recoverable/amount").asText()).isEqualTo("312.00");
+    assertThat(lines(vendor.get("moves"), "/kind", "/holding", "/line"))
+        .containsExactly("STEP_DOWN h-ann letter");
   }
 
   @Test
