@@ -7,7 +7,7 @@
   import { bindKeys } from '../../state/keys.svelte';
   import { session } from '../../state/session.svelte';
   import { sayCount, sayDay, sayMoney, sayShortDay } from '../../state/say';
-  import { ITEM_WORDS, sayItem, sayReturns, sayRound, steps } from './words';
+  import { ITEM_WORDS, MOVING, sayItem, sayReturns, sayRound, steps } from './words';
 
   type Item = Schemas['RoundItem'];
 
@@ -23,7 +23,7 @@
   const only = $derived(param('state'));
   const states = $derived([...new Set(items.map((i) => i.state))]);
   const rows = $derived(items.filter((i) => !only || i.state === only));
-  const moving = $derived(round?.state === 'POSTING' || round?.state === 'DECIDING');
+  const moving = $derived(round !== null && MOVING.has(round.state));
 
   $effect(() => {
     void load(id);

@@ -5,7 +5,7 @@
   import { session } from '../../state/session.svelte';
   import { sayCount, sayDay, sayMoney, sayShortDay } from '../../state/say';
   import PlanForm from './PlanForm.svelte';
-  import { sayReturns, sayRound, steps, WEEKDAYS } from './words';
+  import { MOVING, sayReturns, sayRound, steps, WEEKDAYS } from './words';
 
   type Plan = Schemas['RoundPlan'];
   type Round = Schemas['Round'];
@@ -21,9 +21,7 @@
   let busy = $state(false);
 
   const maySteer = $derived(session.maySteer);
-  const moving = $derived(
-    (rounds ?? []).some((r) => r.state === 'POSTING' || r.state === 'DECIDING'),
-  );
+  const moving = $derived((rounds ?? []).some((r) => MOVING.has(r.state)));
 
   $effect(() => {
     void load();
@@ -163,6 +161,7 @@
         <th>Round</th>
         <th>How far</th>
         <th class="r">seats</th>
+        <th class="r">a year</th>
         <th class="r">answered</th>
         <th class="r">needed</th>
         <th class="r">came back</th>
@@ -186,10 +185,11 @@
             <span class="sub">{sayRound(round)}</span>
           </td>
           <td class="r num">{round.found}</td>
+          <td class="r num">{sayMoney(round.yearly)}</td>
           <td class="r num">{round.answered}</td>
           <td class="r num">{round.counts['KEPT'] ?? 0}</td>
-          <td class="r num">{round.counts['TAKEN_BACK'] ?? 0}</td>
-          <td class="r num">{sayMoney(round.back)}</td>
+          <td class="r num">{round.counts['TAKEN_BACK'] ?? '–'}</td>
+          <td class="r num">{round.counts['TAKEN_BACK'] ? sayMoney(round.back) : '–'}</td>
           <td class="sub">
             {round.outcome ??
               (round.state === 'ASKING'

@@ -21,6 +21,7 @@ export function sayItem(item: Pick<Schemas['RoundItem'], 'state' | 'kinds' | 'pe
 
 const STEPS = ['gather', 'ask', 'decide', 'post', 'check'] as const;
 const REACHED: Record<Round['state'], number> = {
+  GATHERED: 0,
   ASKING: 1,
   DECIDING: 2,
   POSTING: 3,
@@ -29,6 +30,9 @@ const REACHED: Record<Round['state'], number> = {
   NOT_GRANTED: 2,
   OVERTAKEN: 1,
 };
+
+/** Where something happens by itself, so that it is worth looking again. */
+export const MOVING: ReadonlySet<Round['state']> = new Set(['GATHERED', 'DECIDING', 'POSTING']);
 
 /** The five steps of a round, and how far it has come. */
 export function steps(round: Pick<Round, 'state'>) {
@@ -45,6 +49,8 @@ export function steps(round: Pick<Round, 'state'>) {
 /** Where a round stands, as a sentence. */
 export function sayRound(round: Round): string {
   switch (round.state) {
+    case 'GATHERED':
+      return 'Letters are being written';
     case 'ASKING':
       return 'Holders are asked';
     case 'DECIDING':

@@ -1,6 +1,5 @@
 package org.sobertally.server.mail;
 
-import jakarta.persistence.Column;
 import jakarta.persistence.Entity;
 import jakarta.persistence.EnumType;
 import jakarta.persistence.Enumerated;
@@ -28,7 +27,6 @@ class Mail {
   String recipient;
   String subject;
 
-  @Column(columnDefinition = "clob")
   String body;
 
   String kind;

@@ -24,6 +24,9 @@ class Answers {
 
   private static final int KEPT_DAYS = 180;
 
+  /** For each seat asked about: enough to change one's mind, too few to flood anybody. */
+  private static final int MOST_ANSWERS = 6;
+
   private final RoundStore store;
   private final Letters letters;
   private final Books books;
@@ -151,15 +154,35 @@ class Answers {
                   .filter(one -> one.id.equals(form.item()))
                   .findFirst()
                   .orElseThrow(() -> Problem.notFound("You were not asked about that seat."));
+          List<RoundItem> theirs = store.itemsOf(round.id, letter.person);
+          if (isSaid(item, form)) {
+            return shown(letter);
+          }
+          if (letter.answers >= MOST_ANSWERS * theirs.size()) {
+            throw Problem.tooMany(
+                "This link was answered with often enough. Write to whoever looks after your"
+                    + " seats.");
+          }
+          letter.answers++;
           take(change, round, item, form);
-          letters.receipt(change.book(), round, letter, store.itemsOf(round.id, letter.person));
+          letters.receipt(change.book(), round, letter, theirs);
           return shown(letter);
         });
   }
 
+  /** Whether just this was answered before: saying it twice changes nothing. */
+  private static boolean isSaid(RoundItem item, AnswerForm form) {
+    boolean same = item.answer == form.answer();
+    return same && (form.answer() == RoundItem.Answer.TAKE || reasonOf(form).equals(item.reason));
+  }
+
+  private static String reasonOf(AnswerForm form) {
+    return form.reason() == null ? "" : form.reason().strip();
+  }
+
   private void take(Books.Change change, Round round, RoundItem item, AnswerForm form) {
     LocalDate today = clock.today();
-    String reason = form.reason() == null ? "" : form.reason().strip();
+    String reason = reasonOf(form);
     if (item.state == RoundItem.State.LEFT_OUT) {
       throw Problem.conflict("This seat is not looked at any more.");
     }

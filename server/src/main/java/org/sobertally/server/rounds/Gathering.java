@@ -9,7 +9,6 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
-import java.util.UUID;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.findings.FindingKind;
 import org.sobertally.core.findings.Findings;
@@ -57,7 +56,7 @@ final class Gathering {
   /** A seat and the findings about it. */
   private record Found(int holding, List<Integer> findings) {}
 
-  /** One item a seat, without a round's id. */
+  /** One item a seat, without an id and a round's. */
   List<RoundItem> items() {
     Set<FindingKind> kinds = plan.findingKinds();
     Set<String> vendors = Set.copyOf(RoundPlan.words(plan.vendors));
@@ -97,7 +96,6 @@ final class Gathering {
     int person = book.personOfAccount(book.holdings().account(h));
     int line = book.holdings().line(h);
     RoundItem item = new RoundItem();
-    item.id = UUID.randomUUID().toString();
     item.holding = book.holdings().id(h);
     item.account = account.id();
     item.person = person < 0 ? null : book.people().get(person).id();

@@ -2,20 +2,19 @@ package org.sobertally.server.rounds;
 
 import jakarta.enterprise.context.ApplicationScoped;
 import java.time.LocalDate;
-import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
-import java.util.UUID;
 import org.eclipse.microprofile.config.inject.ConfigProperty;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.money.Money;
 import org.sobertally.core.money.MoneyWords;
 import org.sobertally.core.people.Group;
 import org.sobertally.core.people.Person;
+import org.sobertally.core.words.Words;
 import org.sobertally.server.access.Role;
 import org.sobertally.server.access.Sessions;
 import org.sobertally.server.mail.Mailroom;
@@ -29,8 +28,6 @@ class Letters {
   private static final String PURPOSE = "round-answer";
 
   private static final int MOST_NAMED = 40;
-  private static final DateTimeFormatter DAY =
-      DateTimeFormatter.ofPattern("d MMM uuuu", Locale.ENGLISH);
 
   private final RoundStore store;
   private final Mailroom mailroom;
@@ -69,21 +66,23 @@ class Letters {
         byPerson.computeIfAbsent(item.person, p -> new ArrayList<>()).add(item);
       }
     }
+    List<RoundLetter> letters = new ArrayList<>();
+    List<Mailroom.Letter> mail = new ArrayList<>();
     byPerson.forEach(
         (id, theirs) -> {
-          Person person = book.people().byId(id);
           RoundLetter letter = new RoundLetter();
-          letter.id = UUID.randomUUID().toString();
+          // In the order of writing: a database puts what comes in order away faster.
+          letter.id = "%d-%06d".formatted(round.number, letters.size());
           letter.round = round.id;
           letter.person = id;
-          letter.email = person.email();
-          store.add(letter);
-          mailroom.send(
-              letter.email,
-              "Do you still need these seats?",
-              asked(book, round, letter, theirs),
-              "ASK");
+          letter.email = book.people().byId(id).email();
+          letters.add(letter);
+          String text = asked(book, round, letter, theirs);
+          mail.add(
+              new Mailroom.Letter(letter.email, "Do you still need these seats?", text, "ASK"));
         });
+    store.addLetters(letters);
+    mailroom.send(mail);
     tellLeads(book, round, items);
   }
 
@@ -95,13 +94,24 @@ class Letters {
   }
 
   /** The same question once more, to those who have not answered. */
-  void remind(Book book, Round round, RoundLetter letter) {
-    List<RoundItem> theirs = store.itemsOf(round.id, letter.person);
+  void remind(Book book, Round round, List<RoundLetter> letters) {
+    Map<String, List<RoundItem>> byPerson = new HashMap<>();
+    for (RoundItem item : store.items(round.id)) {
+      if (item.person != null) {
+        byPerson.computeIfAbsent(item.person, p -> new ArrayList<>()).add(item);
+      }
+    }
+    String subject = "Once more: do you still need these seats?";
     mailroom.send(
-        letter.email,
-        "Once more: do you still need these seats?",
-        asked(book, round, letter, theirs),
-        "REMIND");
+        letters.stream()
+            .map(
+                letter ->
+                    new Mailroom.Letter(
+                        letter.email,
+                        subject,
+                        asked(book, round, letter, byPerson.get(letter.person)),
+                        "REMIND"))
+            .toList());
   }
 
   private String asked(Book book, Round round, RoundLetter letter, List<RoundItem> items) {
@@ -120,9 +130,9 @@ class Letters {
         """
         .formatted(
             book.people().byId(letter.person).name(),
-            items.size() == 1 ? "a seat" : "%d seats".formatted(items.size()),
+            items.size() == 1 ? "a seat" : Words.count(items.size(), "seat"),
             list(book, items, false),
-            DAY.format(round.askUntil),
+            Words.day(round.askUntil),
             link(letter));
   }
 
@@ -134,7 +144,7 @@ class Letters {
             item -> {
               var plan = book.plans().byId(item.plan);
               String used =
-                  item.lastUsed == null ? "no use known" : "last used " + DAY.format(item.lastUsed);
+                  item.lastUsed == null ? "no use known" : "last used " + Words.day(item.lastUsed);
               text.append("  - ");
               text.append(named ? item.name + ", " : "");
               text.append(book.vendors().byId(plan.vendor()).name()).append(' ');
@@ -167,7 +177,9 @@ class Letters {
           if (canAnswer(lead, round.askUntil)) {
             mailroom.send(
                 lead.email(),
-                "%d seats of your groups are looked at".formatted(theirs.size()),
+                "%s of your groups %s looked at"
+                    .formatted(
+                        Words.count(theirs.size(), "seat"), theirs.size() == 1 ? "is" : "are"),
                 """
                 Dear %s,
 
@@ -177,7 +189,7 @@ class Letters {
                 %s
                 Nothing is taken back before somebody has decided it.
                 """
-                    .formatted(lead.name(), DAY.format(round.askUntil), list(book, theirs, true)),
+                    .formatted(lead.name(), Words.day(round.askUntil), list(book, theirs, true)),
                 "DIGEST");
           }
         });
@@ -193,10 +205,13 @@ class Letters {
     for (String recipient : sessions.addressesOf(Role.DECIDER, round.owner)) {
       mailroom.send(
           recipient,
-          "To decide by %s: %d seats, %s a year"
-              .formatted(DAY.format(round.decideUntil), items.size(), MoneyWords.exact(sum)),
+          "To decide by %s: %s, %s a year"
+              .formatted(
+                  Words.day(round.decideUntil),
+                  Words.count(items.size(), "seat"),
+                  MoneyWords.exact(sum)),
           """
-          %s, round %d: %d seats that do no work would be taken back, %s a year.
+          %s, round %d: %s without work would be taken back, %s a year.
 
           %s
           Grant all of it, some of it, or none:
@@ -208,11 +223,11 @@ class Letters {
               .formatted(
                   round.name,
                   round.number,
-                  items.size(),
+                  Words.count(items.size(), "seat"),
                   MoneyWords.exact(sum),
                   list(book, items, true),
                   links,
-                  DAY.format(round.decideUntil)),
+                  Words.day(round.decideUntil)),
           "DECIDE");
     }
   }
@@ -243,7 +258,7 @@ class Letters {
             .formatted(
                 book.people().byId(letter.person).name(),
                 said,
-                DAY.format(round.askUntil),
+                Words.day(round.askUntil),
                 link(letter)),
         "RECEIPT");
   }

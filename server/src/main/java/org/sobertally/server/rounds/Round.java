@@ -17,6 +17,8 @@ class Round {
 
   /** How far a round has come. */
   enum State {
+    /** The list is frozen; the letters to its holders are being written. */
+    GATHERED,
     /** Holders may say that they need their seat. */
     ASKING,
     /** Its slates wait for somebody's yes or no. */
@@ -32,7 +34,7 @@ class Round {
     /** The next one began before its questions were answered. */
     OVERTAKEN;
 
-    static final Set<State> OPEN = Set.of(ASKING, DECIDING, POSTING);
+    static final Set<State> OPEN = Set.of(GATHERED, ASKING, DECIDING, POSTING);
   }
 
   @Id String id;

@@ -14,4 +14,7 @@ class RoundLetter {
   String person;
   String email;
   Instant reminded;
+
+  /** How often its link was answered with. */
+  int answers;
 }

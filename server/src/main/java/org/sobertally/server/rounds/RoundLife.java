@@ -1,9 +1,11 @@
 package org.sobertally.server.rounds;
 
 import io.quarkus.narayana.jta.QuarkusTransaction;
+import io.quarkus.runtime.ShutdownEvent;
 import io.quarkus.scheduler.Scheduled;
 import io.quarkus.scheduler.Scheduled.ConcurrentExecution;
 import jakarta.enterprise.context.ApplicationScoped;
+import jakarta.enterprise.event.Observes;
 import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
@@ -12,11 +14,14 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.UUID;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
 import java.util.stream.Collectors;
 import org.jboss.logging.Logger;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.book.Holdings;
 import org.sobertally.core.time.Days;
+import org.sobertally.core.words.Words;
 import org.sobertally.server.figures.Figures;
 import org.sobertally.server.http.Problem;
 import org.sobertally.server.journal.Journal;
@@ -43,6 +48,13 @@ class RoundLife {
   private final Sweeps sweeps;
   private final Journal journal;
   private final TallyClock clock;
+  private final ExecutorService soon =
+      Executors.newSingleThreadExecutor(
+          task -> {
+            Thread thread = new Thread(task, "rounds");
+            thread.setDaemon(true);
+            return thread;
+          });
 
   RoundLife(
       RoundStore store,
@@ -89,8 +101,19 @@ class RoundLife {
     return store.open().stream().map(round -> round.id).toList();
   }
 
+  /** Has a round that was begun ask its holders now, and not only at the next look. */
+  void takeOnSoon(String round) {
+    if (!soon.isShutdown()) {
+      soon.execute(() -> attempt("taken on", () -> advance(round)));
+    }
+  }
+
+  void onStop(@Observes ShutdownEvent event) {
+    soon.shutdownNow();
+  }
+
   /**
-   * Gathers: freezes the list with its evidence, and asks.
+   * Gathers: freezes the list with its evidence. The holders are asked in a step of its own.
    *
    * @return the round's id
    */
@@ -120,30 +143,50 @@ class RoundLife {
           round.gathered = clock.now();
           round.askUntil = today.plusDays(plan.askDays);
           round.decideUntil = round.askUntil.plusDays(1L + plan.decideDays);
-          round.state = items.isEmpty() ? Round.State.NOTHING : Round.State.ASKING;
+          round.state = items.isEmpty() ? Round.State.NOTHING : Round.State.GATHERED;
           store.add(round);
           store.flush();
-          items.forEach(item -> item.round = round.id);
+          int n = 0;
+          for (RoundItem item : items) {
+            item.id = "%d-%06d".formatted(round.number, n++);
+            item.round = round.id;
+          }
           store.addItems(items);
           plan.nextDue = plan.schedule().nextAfter(clock.now());
           if (items.isEmpty()) {
             close(round, Round.State.NOTHING, "Nothing was found.");
-          } else {
-            letters.ask(book, round, items);
           }
-          String text = "%s: round %d gathered %,d seats; their holders are asked until %s.";
+          String text = "%s: round %d gathered %s; their holders are asked until %s.";
           journal.add(
               actor,
               "ROUND_GATHERED",
-              text.formatted(plan.name, round.number, items.size(), round.askUntil));
+              text.formatted(
+                  plan.name,
+                  round.number,
+                  Words.count(items.size(), "seat"),
+                  Words.day(round.askUntil)));
           return round.id;
+        });
+  }
+
+  /** Asks the holders of what was gathered. */
+  private void ask(String id) {
+    books.write(
+        change -> {
+          Round round = store.round(id);
+          if (round.state == Round.State.GATHERED) {
+            letters.ask(change.book(), round, store.items(id));
+            round.state = Round.State.ASKING;
+          }
+          return null;
         });
   }
 
   /** A round whose questions are still open ends; answers that came in stay keeps. */
   private void overtake(RoundPlan plan, String actor) {
     for (Round round : store.open()) {
-      if (round.plan.equals(plan.id) && round.state == Round.State.ASKING) {
+      boolean asks = round.state == Round.State.GATHERED || round.state == Round.State.ASKING;
+      if (round.plan.equals(plan.id) && asks) {
         for (RoundItem item : store.items(round.id)) {
           leaveOutIfAsked(item, "A newer round began.");
         }
@@ -175,7 +218,10 @@ class RoundLife {
         change -> {
           Round round = store.round(id);
           if (round.state != Round.State.ASKING) {
-            throw Problem.conflict("This round does not ask any more.");
+            throw Problem.conflict(
+                round.state == Round.State.GATHERED
+                    ? "Its letters are being written. Try again in a moment."
+                    : "This round does not ask any more.");
           }
           LocalDate today = clock.today();
           round.decideUntil =
@@ -191,7 +237,9 @@ class RoundLife {
   /** Takes a round as far as it goes now. */
   void advance(String id) {
     Round round = QuarkusTransaction.requiringNew().call(() -> store.round(id));
-    if (round.state == Round.State.ASKING) {
+    if (round.state == Round.State.GATHERED) {
+      ask(id);
+    } else if (round.state == Round.State.ASKING) {
       if (clock.today().isAfter(round.askUntil)) {
         propose(id);
       } else {
@@ -212,9 +260,10 @@ class RoundLife {
           LocalDate from = LocalDate.ofInstant(round.gathered, clock.zone());
           long half = ChronoUnit.DAYS.between(from, round.askUntil) / 2;
           if (half > 0 && !clock.today().isBefore(from.plusDays(half))) {
-            for (RoundLetter letter : store.unanswered(id)) {
-              letter.reminded = clock.now();
-              letters.remind(change.book(), round, letter);
+            List<RoundLetter> unanswered = store.unanswered(id);
+            if (!unanswered.isEmpty()) {
+              letters.remind(change.book(), round, unanswered);
+              unanswered.forEach(letter -> letter.reminded = clock.now());
             }
           }
           return null;
@@ -289,7 +338,7 @@ class RoundLife {
     LocalDate used = Days.date(figures.of(book, today).states().lastUsed(h));
     LocalDate before = item.lastUsed;
     if (used != null && (before == null || used.isAfter(before))) {
-      return "It was used again on %s.".formatted(used);
+      return "It was used again on %s.".formatted(Words.day(used));
     }
     return book.keepOn(item.holding, today) == null ? null : "It is kept.";
   }
@@ -378,7 +427,8 @@ class RoundLife {
             back += item.state == RoundItem.State.TAKEN_BACK ? 1 : 0;
           }
           if (!open) {
-            String outcome = "%,d of %,d seats came back.".formatted(back, items.size());
+            String outcome =
+                "%,d of %s came back.".formatted(back, Words.count(items.size(), "seat"));
             close(round, Round.State.DONE, outcome);
             String text = "%s: round %d is done. %s";
             journal.add(ITSELF, "ROUND_DONE", text.formatted(round.name, round.number, outcome));

@@ -225,12 +225,14 @@ public class RoundResource {
         plan.nextDue);
   }
 
-  /** Begins a round now, beside the weekly ones. */
+  /** Begins a round now, beside the weekly ones; its holders are asked right after. */
   @POST
   @Path("/plans/{plan}/run")
   @RolesAllowed(Role.STEWARD_NAME)
   public RoundDto run(@PathParam("plan") String plan) {
-    return round(life.begin(plan, actor()));
+    String round = life.begin(plan, actor());
+    life.takeOnSoon(round);
+    return round(round);
   }
 
   /**
@@ -321,6 +323,25 @@ public class RoundResource {
             .map(RoundStore.RoundSlate::slate)
             .sorted()
             .toList());
+  }
+
+  /**
+   * How wisely the line was drawn so far.
+   *
+   * @param takenBack seats of the plan that rounds took back
+   * @param cameBack those of them that were needed again within 30 days
+   */
+  @Schema(name = "RoundReturns")
+  public record ReturnsDto(String plan, long takenBack, long cameBack) {}
+
+  /** Of every plan of which a round took a seat back. */
+  @GET
+  @Path("/returns")
+  @Produces({MediaType.APPLICATION_JSON, "text/csv"})
+  public List<ReturnsDto> returns() {
+    return store.returns().stream()
+        .map(one -> new ReturnsDto(one.plan(), one.takenBack(), one.cameBack()))
+        .toList();
   }
 
   /**

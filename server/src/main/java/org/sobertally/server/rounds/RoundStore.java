@@ -122,6 +122,20 @@ class RoundStore {
         .getResultList();
   }
 
+  /** Seats of a plan that rounds took back, and how many of them were needed again soon after. */
+  record Returns(String plan, long takenBack, long cameBack) {}
+
+  @Transactional
+  List<Returns> returns() {
+    return entities
+        .createQuery(
+            "select new org.sobertally.server.rounds.RoundStore$Returns(i.plan, count(i),"
+                + " count(i.cameBack)) from RoundItem i where i.takenBack is not null"
+                + " group by i.plan order by i.plan",
+            Returns.class)
+        .getResultList();
+  }
+
   /** A slate that a round sent. */
   record RoundSlate(String round, String slate) {}
 
@@ -225,14 +239,36 @@ class RoundStore {
         statement.setString(13, item.currency);
         statement.setString(14, item.state.name());
         statement.addBatch();
-        if (++waiting == BATCH) {
+        if (++waiting % BATCH == 0) {
           statement.executeBatch();
-          waiting = 0;
         }
       }
       statement.executeBatch();
     } catch (SQLException e) {
       throw new IllegalStateException("A round could not be written down.", e);
+    }
+  }
+
+  /** Many at once; within the caller's transaction. */
+  void addLetters(List<RoundLetter> letters) {
+    try (Connection connection = database.getConnection();
+        PreparedStatement statement =
+            connection.prepareStatement(
+                "insert into round_letter (id, round, person, email) values (?, ?, ?, ?)")) {
+      int waiting = 0;
+      for (RoundLetter letter : letters) {
+        statement.setString(1, letter.id);
+        statement.setString(2, letter.round);
+        statement.setString(3, letter.person);
+        statement.setString(4, letter.email);
+        statement.addBatch();
+        if (++waiting % BATCH == 0) {
+          statement.executeBatch();
+        }
+      }
+      statement.executeBatch();
+    } catch (SQLException e) {
+      throw new IllegalStateException("The letters of a round could not be written down.", e);
     }
   }
 

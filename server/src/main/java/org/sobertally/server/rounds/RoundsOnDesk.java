@@ -6,6 +6,7 @@ import java.util.ArrayList;
 import java.util.List;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.money.Money;
+import org.sobertally.core.words.Words;
 import org.sobertally.server.access.Role;
 import org.sobertally.server.desk.DeskSource;
 import org.sobertally.server.time.TallyClock;
@@ -51,8 +52,8 @@ class RoundsOnDesk implements DeskSource {
         lines.add(
             new Line(
                 About.ROUND,
-                "%s, round %d: %,d of %,d seats have no answer yet"
-                    .formatted(round.name, round.number, silent, items.size()),
+                "%s, round %d: %,d of %s without an answer yet"
+                    .formatted(round.name, round.number, silent, Words.count(items.size(), "seat")),
                 "They are put up for decision the day after.",
                 sum,
                 round.askUntil,

@@ -1,15 +1,17 @@
 package org.sobertally.server.signing;
 
+import io.quarkus.narayana.jta.QuarkusTransaction;
 import jakarta.enterprise.context.ApplicationScoped;
 import jakarta.persistence.EntityManager;
-import jakarta.transaction.Transactional;
 import java.nio.charset.StandardCharsets;
 import java.security.GeneralSecurityException;
 import java.security.MessageDigest;
 import java.security.SecureRandom;
 import java.util.Base64;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.concurrent.ConcurrentHashMap;
 import javax.crypto.Mac;
 import javax.crypto.spec.SecretKeySpec;
 
@@ -25,6 +27,9 @@ public class Signatures {
 
   private final EntityManager entities;
 
+  /** Keys that are written down for good; one that was made is never changed. */
+  private final Map<String, String> keys = new ConcurrentHashMap<>();
+
   Signatures(EntityManager entities) {
     this.entities = entities;
   }
@@ -34,14 +39,12 @@ public class Signatures {
    *
    * @param purpose what the link is for; also the name of its key
    */
-  @Transactional
   public String token(String purpose, String id) {
     // No point: the address of a page has none.
     return id + "~" + sign(purpose, id);
   }
 
   /** The id that the token was made for; empty for a forged one, or one of another purpose. */
-  @Transactional
   public Optional<String> opened(String purpose, String token) {
     int mark = token.indexOf('~');
     if (mark < 0) {
@@ -56,7 +59,7 @@ public class Signatures {
   private String sign(String purpose, String id) {
     try {
       Mac mac = Mac.getInstance(MAC);
-      mac.init(new SecretKeySpec(Base64.getUrlDecoder().decode(key(purpose)), MAC));
+      mac.init(new SecretKeySpec(Base64.getUrlDecoder().decode(keyOf(purpose)), MAC));
       byte[] signature = mac.doFinal((purpose + " " + id).getBytes(StandardCharsets.UTF_8));
       return Base64.getUrlEncoder().withoutPadding().encodeToString(signature);
     } catch (GeneralSecurityException e) {
@@ -64,7 +67,19 @@ public class Signatures {
     }
   }
 
-  private synchronized String key(String purpose) {
+  /** Looked up once: thousands of letters may be signed at a stroke. */
+  private String keyOf(String purpose) {
+    String known = keys.get(purpose);
+    if (known == null) {
+      synchronized (this) {
+        known = QuarkusTransaction.requiringNew().call(() -> storedKey(purpose));
+        keys.put(purpose, known);
+      }
+    }
+    return known;
+  }
+
+  private String storedKey(String purpose) {
     List<?> found =
         entities
             .createNativeQuery("select secret from signing_key where name = :name")

@@ -74,7 +74,9 @@ class RoundsTest {
   private String run(String plan) {
     Answer run = steward.post("/api/v1/rounds/plans/" + plan + "/run");
     assertThat(run.status()).as(run.text()).isEqualTo(200);
-    return run.json().get("id").asText();
+    String id = run.json().get("id").asText();
+    Wait.until("its holders are asked", () -> !state(id).equals("GATHERED"));
+    return id;
   }
 
   private JsonNode round(String id) {
@@ -209,6 +211,13 @@ class RoundsTest {
           life.look();
           return round(id).get("cameBack").asInt() == 1;
         });
+    long again = 0;
+    for (JsonNode plan : steward.get("/api/v1/rounds/returns").json()) {
+      boolean same = plan.get("plan").equals(back.get("plan"));
+      assertThat(plan.get("cameBack").asInt()).isEqualTo(same ? 1 : 0);
+      again += plan.get("takenBack").asInt();
+    }
+    assertThat(again).isEqualTo(round(id).at("/counts/TAKEN_BACK").asLong());
   }
 
   @Test
@@ -286,6 +295,9 @@ class RoundsTest {
     Caller holder = Caller.nobody();
     holder.postJson(link, said(item, "KEEP", "The audit"));
     assertThat(items(id, "KEPT")).hasSize(1);
+    int receipts = mail("RECEIPT").size();
+    assertThat(holder.postJson(link, said(item, "KEEP", "The audit ")).status()).isEqualTo(200);
+    assertThat(mail("RECEIPT").size()).as("saying it twice changes nothing").isEqualTo(receipts);
     JsonNode changed = holder.postJson(link, said(item, "TAKE", "")).json();
     assertThat(changed.at("/seats/0/answer").asText()).isEqualTo("TAKE");
     assertThat(items(id, "KEPT")).isEmpty();
@@ -293,6 +305,21 @@ class RoundsTest {
     assertThat(items(id, "PROPOSED"))
         .extracting(i -> i.get("holding"))
         .contains(item.get("holding"));
+  }
+
+  @Test
+  void aLinkInWrongHandsCannotFloodItsOwner() {
+    String id = run(plan(""));
+    JsonNode item = somebody(id, 0);
+    String link = linkTo(item.get("name").asText());
+    int taken = 0;
+    Answer last = null;
+    for (int n = 0; n < 200 && (last == null || last.status() == 200); n++) {
+      last = Caller.nobody().postJson(link, said(item, n % 2 == 0 ? "KEEP" : "TAKE", "No " + n));
+      taken += last.status() == 200 ? 1 : 0;
+    }
+    assertThat(last.status()).isEqualTo(429);
+    assertThat(mail("RECEIPT").size()).isEqualTo(taken);
   }
 
   @Test
