@@ -1,7 +1,8 @@
-<!-- The rules of the house: standing rules, lines, who has access, and mail. -->
+<!-- The rules of the house: standing rules, lines, keeps, who has access, and mail. -->
 <script lang="ts">
   import { param, setParam } from '../../state/address.svelte';
   import Access from './Access.svelte';
+  import Keeps from './Keeps.svelte';
   import Lines from './Lines.svelte';
   import Mail from './Mail.svelte';
   import Standing from './Standing.svelte';
@@ -9,6 +10,7 @@
   const PARTS = [
     ['standing', 'Standing rules'],
     ['lines', 'Lines and windows'],
+    ['keeps', 'Keeps'],
     ['access', 'People with access'],
     ['mail', 'Mail'],
   ] as const;
@@ -32,6 +34,8 @@
 </div>
 {#if part === 'lines'}
   <Lines />
+{:else if part === 'keeps'}
+  <Keeps />
 {:else if part === 'access'}
   <Access />
 {:else if part === 'mail'}

@@ -23,6 +23,7 @@
   };
 
   let lines = $state.raw<Schemas['HouseRulesLines'] | null>(null);
+  let returns = $state.raw<ReadonlyMap<string, Schemas['RoundReturns']>>(new Map());
   let fault = $state('');
 
   const mayDraw = $derived(session.me?.role === 'STEWARD' || session.me?.role === 'KEEPER');
@@ -30,6 +31,10 @@
   $effect(() => {
     dataOf(api.GET('/api/v1/house-rules')).then(
       (l) => (lines = l),
+      (e) => (fault = (e as Error).message),
+    );
+    dataOf(api.GET('/api/v1/rounds/returns')).then(
+      (r) => (returns = new Map(r.map((one) => [one.plan, one]))),
       (e) => (fault = (e as Error).message),
     );
   });
@@ -63,8 +68,14 @@
     );
   }
 
+  /** Of the seats that rounds took back, how many were needed again. */
+  function sayAgain(plan: string): string {
+    const one = returns.get(plan);
+    return one ? `${one.cameBack} of ${one.takenBack}` : '–';
+  }
+
   const house = (name: string) => lines?.house.find((l) => l.name === name)?.days ?? '';
-  const drawnBy = (line: Drawn) => (line.by ? `${line.by}, ${sayDay(line.on)}` : 'came so');
+  const drawnBy = (line: Drawn) => (line.by ? `${line.by}, ${sayDay(line.on)}` : 'from the book');
 </script>
 
 {#if fault}<p class="neg" role="alert">{fault}</p>{/if}
@@ -108,6 +119,9 @@
             <th>drawn by</th>
             <th class="r">opening grace</th>
             <th>drawn by</th>
+            <th class="r" title="Seats that rounds took back, and were needed again within 30 days"
+              >needed again</th
+            >
           </tr>
         </thead>
         <tbody>
@@ -134,6 +148,7 @@
                 </td>
                 <td class="sub">{plan[which].days ? drawnBy(plan[which]) : '–'}</td>
               {/each}
+              <td class="r num">{sayAgain(plan.plan)}</td>
             </tr>
           {/each}
         </tbody>
@@ -178,6 +193,13 @@
     background: transparent;
     font: 13px var(--font-mono);
     text-align: right;
+  }
+  .num {
+    font-size: 12px;
+    white-space: nowrap;
+  }
+  th {
+    padding-top: 5px;
   }
   .name {
     font: 600 13.5px var(--font-serif);

@@ -6,6 +6,7 @@
   import { session } from '../../state/session.svelte';
   import { slates } from '../../state/slate.svelte';
   import { sayDay, saySigned } from '../../state/say';
+  import AboutWhom from './AboutWhom.svelte';
   import { PLACE_WORDS } from '../../state/states';
 
   const LIMIT = '500';
@@ -120,7 +121,7 @@
       onchange={(e) => setParam('to', e.currentTarget.value)}
     />
   </label>
-  {#if param('person')}<span>about {param('person')}</span>{/if}
+  <AboutWhom />
   {#if Object.keys(filter).length > 0}
     <button class="word" onclick={() => FILTERS.forEach((name) => setParam(name, null))}
       >everything</button
@@ -166,6 +167,9 @@
             {entry.text}
             {#if entry.slate && !slate}
               <a class="word" href={to(`/slates/${entry.slate}`)}>slate</a>
+            {/if}
+            {#if entry.person && !param('person')}
+              <a class="word" href={to(`/people/${entry.person}`)}>person</a>
             {/if}
           </td>
           <td class="num small">

@@ -19,6 +19,7 @@
     type FloorForecast,
     type Ledger,
     type LowerTier,
+    type Schemas,
     type SeriesDay,
   } from '../../api/client';
   import { navigate, route } from '../../router';
@@ -43,6 +44,7 @@
   let series = $state.raw<SeriesDay[]>([]);
   let tiers = $state.raw<LowerTier[]>([]);
   let floor = $state.raw<FloorForecast | null>(null);
+  let returns = $state.raw<Schemas['RoundReturns'] | null>(null);
   let lower = $state.raw<Lower>(new Map());
   let holdings = $state.raw<Holding[]>([]);
   let fault = $state('');
@@ -88,7 +90,7 @@
     try {
       const params = { path: { line: ofLine }, query: { asOf: day } };
       const findings = { query: { asOf: day, line: ofLine, kind: 'SMALLER_TIER', limit: '10000' } };
-      const [nextCurve, nextLedger, nextSeries, nextTiers, found] = await Promise.all([
+      const [nextCurve, nextLedger, nextSeries, nextTiers, found, again] = await Promise.all([
         dataOf(api.GET('/api/v1/subscriptions/{line}/idle-curve', { params })),
         dataOf(
           api.GET('/api/v1/subscriptions/{line}/ledger', {
@@ -98,12 +100,14 @@
         dataOf(api.GET('/api/v1/subscriptions/{line}/series', { params })),
         dataOf(api.GET('/api/v1/subscriptions/{line}/lower-tiers', { params })),
         dataOf(api.GET('/api/v1/findings', { params: findings })),
+        session.isLead ? [] : dataOf(api.GET('/api/v1/rounds/returns')),
       ]);
       if (ofLine !== line || day !== asOf()) return;
       curve = nextCurve;
       ledger = nextLedger;
       series = nextSeries;
       tiers = nextTiers;
+      returns = again.find((one) => one.plan === subscription?.plan) ?? null;
       lower = new Map(found.flatMap((f) => (f.holding ? [[f.holding, f]] : [])));
       floor = subscription?.floor?.check
         ? await dataOf(api.GET('/api/v1/subscriptions/{line}/floor', { params })).catch(() => null)
@@ -124,6 +128,11 @@
       holdings = found;
       const there = new Set(found.map((h) => h.holding));
       for (const id of [...chosen]) if (!there.has(id)) chosen.delete(id);
+      if (param('choose') === 'past') {
+        // The desk asks for it; from here on the address says whom.
+        choosePast();
+        setParam('choose', null);
+      }
     } catch (e) {
       if (mine === asked) fault = (e as Error).message;
     }
@@ -238,6 +247,12 @@
         />
       {:else}
         <div class="no-curve"></div>
+      {/if}
+      {#if returns}
+        <p class="sub">
+          Rounds took {sayCount(returns.takenBack, 'seat')} of it back; {returns.cameBack} of them
+          {returns.cameBack === 1 ? 'was' : 'were'} needed again within 30 days.
+        </p>
       {/if}
       <div class="between field-head">
         <h2>Seats, most recently used first</h2>

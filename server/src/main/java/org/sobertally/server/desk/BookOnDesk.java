@@ -2,16 +2,16 @@ package org.sobertally.server.desk;
 
 import jakarta.enterprise.context.ApplicationScoped;
 import java.time.LocalDate;
-import java.time.format.DateTimeFormatter;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
 import org.sobertally.core.agreement.Agreement;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.catalogue.PlanModel;
 import org.sobertally.core.catalogue.Vendor;
+import org.sobertally.core.findings.FindingKind;
+import org.sobertally.core.findings.Findings;
 import org.sobertally.core.ledger.Ledger;
 import org.sobertally.core.ledger.Places;
 import org.sobertally.core.money.Money;
@@ -21,6 +21,7 @@ import org.sobertally.core.people.Keep;
 import org.sobertally.core.time.Days;
 import org.sobertally.core.use.FloorForecast;
 import org.sobertally.core.use.UseStates;
+import org.sobertally.core.words.Words;
 import org.sobertally.server.figures.Figures;
 
 /** What follows from the book alone: notice days, floors, shortness, sources and keeps. */
@@ -30,8 +31,6 @@ class BookOnDesk implements DeskSource {
   private static final int NOTICE_DAYS = 60;
   private static final int STALE_DAYS = 7;
   private static final int KEEP_DAYS = 30;
-  private static final DateTimeFormatter DAY =
-      DateTimeFormatter.ofPattern("d MMM uuuu", Locale.ENGLISH);
 
   private final Figures figures;
 
@@ -45,10 +44,10 @@ class BookOnDesk implements DeskSource {
     addNotices(book, asker.day(), lines);
     for (int line = 0; line < book.lines().size(); line++) {
       if (book.agreementOfLine(line).inForce(asker.day())) {
-        addFloor(book, line, asker.day(), lines);
         addShort(book, line, asker.day(), lines);
       }
     }
+    addFloors(book, asker.day(), lines);
     addAdministrators(book, asker.day(), lines);
     addStale(book, asker.day(), lines);
     addKeeps(book, asker.day(), lines);
@@ -59,43 +58,58 @@ class BookOnDesk implements DeskSource {
   private void addNotices(Book book, LocalDate day, List<Line> lines) {
     for (Agreement agreement : book.agreements().all()) {
       Optional<LocalDate> by = agreement.noticeBy(day).filter(notice -> !notice.isBefore(day));
-      if (!agreement.inForce(day) || by.isEmpty() || by.get().isAfter(day.plusDays(NOTICE_DAYS))) {
-        continue;
+      boolean near = by.isPresent() && !by.get().isAfter(day.plusDays(NOTICE_DAYS));
+      Stake stake = stake(book, agreement, day);
+      if (agreement.inForce(day) && near && stake.line() >= 0) {
+        lines.add(
+            new Line(
+                About.NOTICE,
+                "Give notice on %s, or keep it".formatted(agreement.name()),
+                "It %s on %s as it is, %s a year."
+                    .formatted(
+                        agreement.renews() == Agreement.Renews.AUTO ? "renews" : "ends",
+                        Words.day(agreement.nextRenewal(day).orElseThrow()),
+                        MoneyWords.about(stake.paid())),
+                stake.waste().amount().signum() > 0 ? stake.waste() : null,
+                by.get(),
+                path(book, stake.line())));
       }
-      Money paid = Money.zero(book.rates().reportingCurrency());
-      Money waste = paid;
-      int largest = -1;
-      for (int line = 0; line < book.lines().size(); line++) {
-        if (book.agreementOfLine(line).id().equals(agreement.id())) {
-          Money cost = book.yearlyCost(line, day);
-          int spare = Math.max(0, Ledger.count(book, line, day).spare() - atOnce(book, line, day));
-          waste =
-              waste
-                  .plus(figures.of(book, day).covers().recoverableOf(line))
-                  .plus(book.seatPrice(line, day).times(spare));
-          paid = paid.plus(cost);
-          boolean larger =
-              largest < 0 || cost.amount().compareTo(book.yearlyCost(largest, day).amount()) > 0;
-          largest = larger ? line : largest;
-        }
-      }
-      if (largest < 0) {
-        continue;
-      }
-      LocalDate renewal = agreement.nextRenewal(day).orElseThrow();
-      lines.add(
-          new Line(
-              About.NOTICE,
-              "Give notice on %s, or keep it".formatted(agreement.name()),
-              "It %s on %s as it is, %s a year."
-                  .formatted(
-                      agreement.renews() == Agreement.Renews.AUTO ? "renews" : "ends",
-                      DAY.format(renewal),
-                      MoneyWords.about(paid)),
-              waste.amount().signum() > 0 ? waste : null,
-              by.get(),
-              path(book, largest)));
     }
+  }
+
+  /**
+   * What an agreement is about.
+   *
+   * @param waste a year: what could be had back, and what is spare
+   * @param line the subscription with the most of it; −1 where the agreement has none
+   */
+  private record Stake(Money paid, Money waste, int line) {}
+
+  private Stake stake(Book book, Agreement agreement, LocalDate day) {
+    Money paid = Money.zero(book.rates().reportingCurrency());
+    Money waste = paid;
+    Money most = paid;
+    int where = -1;
+    for (int line = 0; line < book.lines().size(); line++) {
+      if (book.agreementOfLine(line).id().equals(agreement.id())) {
+        Money here = wasteOn(book, line, day);
+        waste = waste.plus(here);
+        paid = paid.plus(book.yearlyCost(line, day));
+        boolean more = where < 0 || here.amount().compareTo(most.amount()) > 0;
+        where = more ? line : where;
+        most = more ? here : most;
+      }
+    }
+    return new Stake(paid, waste, where);
+  }
+
+  private Money wasteOn(Book book, int line, LocalDate day) {
+    int spare = Math.max(0, Ledger.count(book, line, day).spare() - atOnce(book, line, day));
+    return figures
+        .of(book, day)
+        .covers()
+        .recoverableOf(line)
+        .plus(book.seatPrice(line, day).times(spare));
   }
 
   private int atOnce(Book book, int line, LocalDate day) {
@@ -107,29 +121,44 @@ class BookOnDesk implements DeskSource {
   private static String path(Book book, int line) {
     return book.planOfLine(line).model() == PlanModel.FLOATING
         ? "/pools/" + book.planOfLine(line).id()
-        : "/subscriptions/" + book.lines().get(line).id();
+        : "/subscriptions/%s?choose=past".formatted(book.lines().get(line).id());
   }
 
-  private static void addFloor(Book book, int line, LocalDate day, List<Line> lines) {
-    FloorForecast forecast = FloorForecast.of(book, line, day);
-    if (forecast == null || forecast.mustSignIn() <= 0) {
-      return;
+  /** Promised floors that will be missed as far as anybody can tell. */
+  private void addFloors(Book book, LocalDate day, List<Line> lines) {
+    Findings findings = figures.findings(book, day);
+    for (int n = 0; n < findings.size(); n++) {
+      if (findings.kind(n) == FindingKind.FLOOR_AT_RISK) {
+        lines.add(floor(book, findings.line(n), day));
+      }
     }
-    Agreement agreement = book.agreementOfLine(line);
-    lines.add(
-        new Line(
-            About.FLOOR,
-            "%s stands below its promised %s %%: %d people must sign in, or %d seats be given up"
+  }
+
+  private static Line floor(Book book, int line, LocalDate day) {
+    FloorForecast forecast = FloorForecast.of(book, line, day);
+    String stands =
+        "%s stands at less than its promised %s %%"
+            .formatted(
+                book.planOfLine(line).name(),
+                book.agreementOfLine(line).floor().percent().stripTrailingZeros().toPlainString());
+    boolean dated = forecast != null;
+    return new Line(
+        About.FLOOR,
+        !dated
+            ? stands
+            : "%s: %s must sign in by %s, or %s be given up"
                 .formatted(
-                    book.planOfLine(line).name(),
-                    agreement.floor().percent(),
-                    forecast.mustSignIn(),
-                    forecast.giveUp()),
-            "On %s the promise is checked and not met; the price it is granted at may go."
-                .formatted(DAY.format(forecast.check())),
-            book.yearlyCost(line, day),
-            forecast.check(),
-            "/subscriptions/%s".formatted(book.lines().get(line).id())));
+                    stands,
+                    Words.people(forecast.mustSignIn()),
+                    Words.day(forecast.check()),
+                    Words.count(forecast.giveUp(), "seat")),
+        !dated || forecast.expectedPercent() == null
+            ? "The promise is not met; the price it is granted at may go."
+            : "As expected it stands at %s %% on %s; the price it is granted at may go."
+                .formatted(forecast.expectedPercent().toPlainString(), Words.day(forecast.check())),
+        book.yearlyCost(line, day),
+        dated ? forecast.check() : null,
+        "/subscriptions/" + book.lines().get(line).id());
   }
 
   private static void addShort(Book book, int line, LocalDate day, List<Line> lines) {
@@ -138,8 +167,8 @@ class BookOnDesk implements DeskSource {
       lines.add(
           new Line(
               About.SHORT,
-              "%s: %d more seats are held than were bought"
-                  .formatted(book.planOfLine(line).name(), places.missing()),
+              "%s: %s held that nobody bought"
+                  .formatted(book.planOfLine(line).name(), Words.count(places.missing(), "seat")),
               "The vendor may charge them at its next count.",
               book.seatPrice(line, day).times(places.missing()),
               null,
@@ -176,8 +205,8 @@ class BookOnDesk implements DeskSource {
         lines.add(
             new Line(
                 About.STALE,
-                "The use of %s is known to %s only, %d days back"
-                    .formatted(vendor.name(), DAY.format(to), behind),
+                "The use of %s is known to %s only, %s back"
+                    .formatted(vendor.name(), Words.day(to), Words.count(behind, "day")),
                 "Nothing after that day is counted, for or against anybody.",
                 null,
                 null,
@@ -210,17 +239,15 @@ class BookOnDesk implements DeskSource {
                     .formatted(
                         name,
                         book.planOfLine(book.holdings().line(h)).name(),
-                        DAY.format(keep.until()),
+                        Words.day(keep.until()),
                         keep.reason()),
                 used == null
                     ? "Then it can be taken back; no use of it is known."
                     : "Then it can be taken back; it was last used on %s."
-                        .formatted(DAY.format(used)),
+                        .formatted(Words.day(used)),
                 book.seatPrice(book.holdings().line(h), day),
                 keep.until(),
-                account.person() == null
-                    ? "/subscriptions/" + book.lines().get(book.holdings().line(h)).id()
-                    : "/people/" + account.person()));
+                "/house-rules?part=keeps"));
       }
     }
   }

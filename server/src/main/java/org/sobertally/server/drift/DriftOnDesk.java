@@ -5,6 +5,7 @@ import java.util.ArrayList;
 import java.util.List;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.catalogue.Vendor;
+import org.sobertally.core.words.Words;
 import org.sobertally.server.desk.DeskSource;
 
 /** Where a vendor says one thing and the book another. */
@@ -27,7 +28,7 @@ class DriftOnDesk implements DeskSource {
             new Line(
                 About.DRIFT,
                 "%s and the book disagree about %s"
-                    .formatted(vendor.name(), count == 1 ? "1 seat" : count + " seats"),
+                    .formatted(vendor.name(), Words.count(count, "seat")),
                 "Every figure of these seats may be wrong.",
                 null,
                 null,

@@ -22,6 +22,7 @@ import org.sobertally.core.book.Session;
 import org.sobertally.core.catalogue.PlanModel;
 import org.sobertally.core.people.Account;
 import org.sobertally.core.time.Days;
+import org.sobertally.core.words.Words;
 import org.sobertally.server.events.EventResource.EventFault;
 import org.sobertally.server.http.Problem;
 import org.sobertally.server.journal.Journal;
@@ -373,7 +374,7 @@ public class EventIntake {
               .executeUpdate();
           change.apply(book -> book.withEvidence(vendor, known));
           String name = batch.book.vendors().byId(vendor).name();
-          String text = "The use of %s is known to %s.".formatted(name, known.to());
+          String text = "The use of %s is known to %s.".formatted(name, Words.day(known.to()));
           journal.add("Sober Tally", "EVIDENCE_GREW", text);
         });
   }

@@ -29,6 +29,7 @@ import org.eclipse.microprofile.openapi.annotations.tags.Tag;
 import org.jboss.resteasy.reactive.RestStreamElementType;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.catalogue.PlanModel;
+import org.sobertally.core.words.Words;
 import org.sobertally.server.access.Role;
 import org.sobertally.server.http.Params;
 import org.sobertally.server.http.Problem;
@@ -186,7 +187,8 @@ public class PoolLiveResource {
         request.person(),
         "POOL_LENT",
         "Set a seat of %s aside for %s until %s."
-            .formatted(planName(plan), book.people().byId(request.person()).name(), until),
+            .formatted(
+                planName(plan), book.people().byId(request.person()).name(), Words.day(until)),
         () ->
             entities
                 .createNativeQuery(

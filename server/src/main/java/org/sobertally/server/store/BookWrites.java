@@ -149,10 +149,10 @@ public class BookWrites {
     return keep.id();
   }
 
-  /** The keep holds until the day only. */
+  /** The keep holds until the day only; one that ended earlier stays as it is. */
   public void endKeep(Books.Change change, String holding, String id, LocalDate until) {
     for (Keep keep : change.book().keepsOf(holding)) {
-      if (keep.id().equals(id)) {
+      if (keep.id().equals(id) && until.isBefore(keep.until())) {
         Keep ended = new Keep(id, holding, keep.reason(), keep.by(), until);
         entities
             .createNativeQuery("update book_keeps set \"UNTIL\" = :until where \"KEEP\" = :keep")

@@ -19,6 +19,7 @@ import java.util.regex.Pattern;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.people.Group;
 import org.sobertally.core.people.Person;
+import org.sobertally.core.words.Words;
 import org.sobertally.server.http.Problem;
 import org.sobertally.server.journal.Journal;
 import org.sobertally.server.signing.Signatures;
@@ -159,7 +160,8 @@ class AskLinks {
     journal.add(
         actor,
         "LINK_MADE",
-        "Made a link to ask for %s, until %s.".formatted(book.plans().byId(plan).name(), until));
+        "Made a link to ask for %s, until %s."
+            .formatted(book.plans().byId(plan).name(), Words.day(until)));
     return link;
   }
 

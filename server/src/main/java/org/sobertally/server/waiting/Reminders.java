@@ -7,6 +7,7 @@ import java.time.LocalDate;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import org.sobertally.core.words.Words;
 import org.sobertally.server.journal.Journal;
 import org.sobertally.server.mail.Mailroom;
 import org.sobertally.server.time.TallyClock;
@@ -20,6 +21,13 @@ class Reminders {
   private final TallyClock clock;
   private final Mailroom mailroom;
 
+  Reminders(EntityManager entities, Journal journal, TallyClock clock, Mailroom mailroom) {
+    this.mailroom = mailroom;
+    this.entities = entities;
+    this.journal = journal;
+    this.clock = clock;
+  }
+
   private void write(WaitingResource.Invitation invitation) {
     String plan = invitation.vendorName() + " " + invitation.planName();
     String others = invitation.waiting() > 0 ? " Others wait for one." : "";
@@ -32,15 +40,8 @@ class Reminders {
         you were invited to %s on %s and have not answered yet. Please accept the invitation, or
         say that you do not need the seat.%s
         """
-            .formatted(invitation.name(), plan, invitation.since(), others),
+            .formatted(invitation.name(), plan, Words.day(invitation.since()), others),
         "INVITATION");
-  }
-
-  Reminders(EntityManager entities, Journal journal, TallyClock clock, Mailroom mailroom) {
-    this.mailroom = mailroom;
-    this.entities = entities;
-    this.journal = journal;
-    this.clock = clock;
   }
 
   /** The day of the last reminder, by holding. */
@@ -93,7 +94,7 @@ class Reminders {
           "REMINDED",
           fresh == 1
               ? "Reminded one person of their invitation."
-              : "Reminded %,d people of their invitations.".formatted(fresh));
+              : "Reminded %s of their invitations.".formatted(Words.people(fresh)));
     }
   }
 }

@@ -9,6 +9,7 @@ import org.sobertally.core.book.Book;
 import org.sobertally.core.money.Money;
 import org.sobertally.core.use.UseState;
 import org.sobertally.core.use.UseStates;
+import org.sobertally.core.words.Words;
 import org.sobertally.server.desk.DeskSource;
 import org.sobertally.server.figures.Figures;
 
@@ -48,11 +49,12 @@ class WaitingOnDesk implements DeskSource {
       }
     }
     String name = book.plans().byId(plan).name();
+    String waits = people == 1 ? "1 person waits" : "%,d people wait".formatted(people);
     List<Line> lines = new ArrayList<>();
     lines.add(
         new Line(
             About.QUEUE,
-            "%d people wait for a seat of %s".formatted(people, name),
+            "%s for a seat of %s".formatted(waits, name),
             "They work without it, or somebody buys more.",
             price == null ? null : price.times(people),
             null,
@@ -61,8 +63,8 @@ class WaitingOnDesk implements DeskSource {
       lines.add(
           new Line(
               About.INVITATIONS,
-              "%d invitations to %s are unanswered while %d people wait"
-                  .formatted(unanswered, name, people),
+              "%s to %s unanswered, and %s"
+                  .formatted(Words.count(unanswered, "invitation"), name, waits),
               "Promised seats serve nobody.",
               price == null ? null : price.times(unanswered),
               null,

@@ -78,6 +78,9 @@ class DeskTest {
       }
     }
     assertThat(notice.at("/amount/amount").asDouble()).isEqualTo(sum);
+    assertThat(notice.get("path").asText())
+        .as("where most could be had back, with those past the line chosen")
+        .isEqualTo("/subscriptions/qm-opus?choose=past");
   }
 
   @Test
@@ -119,6 +122,18 @@ class DeskTest {
     assertThat(of(steward, "INVITATIONS")).hasSize(1);
     assertThat(of(steward, "STALE").get(0).get("what").asText()).contains("Portlanne", "9 days");
     assertThat(of(steward, "ADMINISTRATOR").get(0).get("what").asText()).contains("Cairnvault");
-    assertThat(of(steward, "FLOOR").get(0).get("by").asText()).isEqualTo("2026-12-01");
+    JsonNode floor = of(steward, "FLOOR").get(0);
+    assertThat(of(steward, "FLOOR")).as("only what is at risk").hasSize(1);
+    assertThat(floor.get("by").asText()).isEqualTo("2026-12-01");
+    JsonNode ahead = steward.get("/api/v1/subscriptions/th-talk/floor").json();
+    assertThat(floor.get("what").asText())
+        .isEqualTo(
+            "Talk stands at less than its promised 80 %: "
+                + ahead.get("mustSignIn")
+                + " people must sign in by 1 Dec 2026, or "
+                + ahead.get("giveUp")
+                + " seats be given up");
+    assertThat(floor.get("ifNothing").asText())
+        .startsWith("As expected it stands at " + ahead.get("expectedPercent").asText() + " %");
   }
 }
