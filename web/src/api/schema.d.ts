@@ -1980,6 +1980,109 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/v1/keeps': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Keeps */
+    get: {
+      parameters: {
+        query?: {
+          asOf?: string;
+        };
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['KeptSeat'][];
+            'text/csv': components['schemas']['KeptSeat'][];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/v1/keeps/{keep}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post?: never;
+    /** End */
+    delete: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          keep: string;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description No Content */
+        204: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/v1/mail': {
     parameters: {
       query?: never;
@@ -3463,6 +3566,57 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/v1/rounds/returns': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Returns */
+    get: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['RoundReturns'][];
+            'text/csv': components['schemas']['RoundReturns'][];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/v1/rounds/{round}': {
     parameters: {
       query?: never;
@@ -4394,7 +4548,45 @@ export interface paths {
         };
       };
     };
-    delete?: never;
+    /** Remove Blocked */
+    delete: {
+      parameters: {
+        query?: {
+          blocked?: boolean;
+        };
+        header?: never;
+        path: {
+          id: string;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['Slate'];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
     options?: never;
     head?: never;
     patch?: never;
@@ -5829,6 +6021,12 @@ export interface components {
       /** Format: int32 */
       spare: number;
     };
+    CoverMove: {
+      account?: string | null;
+      holding?: string | null;
+      kind: components['schemas']['MoveKind'];
+      line?: string | null;
+    };
     Credentials: {
       login: string;
       password: string;
@@ -6022,6 +6220,8 @@ export interface components {
       combinations: components['schemas']['Combination'][];
       /** Format: int32 */
       findings: number;
+      held: components['schemas']['Money'];
+      inUse: components['schemas']['Money'];
       kinds: components['schemas']['KindCount'][];
       never: components['schemas']['Money'];
       /** Format: int32 */
@@ -6053,11 +6253,13 @@ export interface components {
       department?: string | null;
       holds: string[];
       kinds: components['schemas']['FindingKind'][];
+      moves: components['schemas']['CoverMove'][];
       name: string;
+      notSold: string[];
       now: components['schemas']['Money'];
       person?: string | null;
       recoverable: components['schemas']['Money'];
-      takeBack: string[];
+      sweep: boolean;
       why: string[];
       wouldBe: components['schemas']['Money'];
       wouldDo: string[];
@@ -6310,6 +6512,26 @@ export interface components {
       text: string;
       toPlace?: string | null;
       yearly: components['schemas']['Money'] | null;
+    };
+    KeptSeat: {
+      by?: string | null;
+      cannotSay: boolean;
+      holding: string;
+      keep: string;
+      lastUsed?:
+        | ((string | components['schemas']['LocalDate'] | null) | null)
+        | components['schemas']['LocalDate']
+        | null;
+      line: string;
+      name: string;
+      over: boolean;
+      person?: string | null;
+      planName: string;
+      reason: string;
+      state: components['schemas']['UseState'];
+      until: components['schemas']['LocalDate'];
+      vendorName: string;
+      yearlyCost: components['schemas']['Money'];
     };
     /** @enum {string} */
     Kind: 'DAILY' | 'LAST_SEEN';
@@ -6954,6 +7176,13 @@ export interface components {
       seats: components['schemas']['AskedSeat'][];
       until: components['schemas']['LocalDate'];
     };
+    RoundReturns: {
+      /** Format: int64 */
+      cameBack: number;
+      plan: string;
+      /** Format: int64 */
+      takenBack: number;
+    };
     Rule: {
       /** Format: int32 */
       due: number;
@@ -7086,7 +7315,15 @@ export interface components {
     /** @enum {string} */
     State3: 'ASKED' | 'KEPT' | 'PROPOSED' | 'DECLINED' | 'POSTED' | 'TAKEN_BACK' | 'LEFT_OUT';
     /** @enum {string} */
-    State4: 'ASKING' | 'DECIDING' | 'POSTING' | 'DONE' | 'NOTHING' | 'NOT_GRANTED' | 'OVERTAKEN';
+    State4:
+      | 'GATHERED'
+      | 'ASKING'
+      | 'DECIDING'
+      | 'POSTING'
+      | 'DONE'
+      | 'NOTHING'
+      | 'NOT_GRANTED'
+      | 'OVERTAKEN';
     /** @enum {string} */
     State5: 'DRAFT' | 'SENT' | 'GRANTED' | 'REFUSED' | 'LAPSED' | 'POSTED' | 'CONFIRMED' | 'FAILED';
     /** @enum {string} */
@@ -7231,7 +7468,9 @@ export interface components {
     };
     VendorCover: {
       cover: components['schemas']['PlansAndCost'];
+      moves: components['schemas']['CoverMove'][];
       need: string[];
+      notSold: string[];
       now: components['schemas']['PlansAndCost'];
       recoverable: components['schemas']['Money'];
       vendor: string;

@@ -111,6 +111,13 @@ class SlateState {
     );
   }
 
+  /** Takes those moves off my draft that cannot go. */
+  removeBlocked() {
+    const id = this.draft!.id;
+    const params = { path: { id }, query: { blocked: true } };
+    return this.#change(() => api.DELETE('/api/v1/slates/{id}/moves', { params }));
+  }
+
   clear() {
     const id = this.draft!.id;
     return this.#change(() => api.DELETE('/api/v1/slates/{id}', { params: { path: { id } } }));

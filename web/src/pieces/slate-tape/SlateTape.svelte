@@ -121,7 +121,10 @@ What is planned, as an adding machine would print it; above it, what waits and w
         {/each}
         <p class="doors">
           {#if preview.blocked > 0}
-            <b>{sayCount(preview.blocked, 'move')} cannot go.</b> Take them off before sending.
+            <b>{sayCount(preview.blocked, 'move')} cannot go.</b>
+            <button class="word" disabled={slates.busy} onclick={() => slates.removeBlocked()}
+              >take {preview.blocked === 1 ? 'it' : 'them'} off</button
+            >
           {/if}
           {#if oneWay.length > 0}
             <b>{sayCount(oneWay.length, 'move')} cannot be undone.</b>

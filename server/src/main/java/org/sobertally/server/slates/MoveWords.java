@@ -1,15 +1,11 @@
 package org.sobertally.server.slates;
 
 import java.time.LocalDate;
-import java.time.format.DateTimeFormatter;
-import java.util.Locale;
 import org.sobertally.core.book.Book;
+import org.sobertally.core.words.Words;
 
 /** What moves are called on the tape and in the journal. */
 final class MoveWords {
-
-  private static final DateTimeFormatter DAY =
-      DateTimeFormatter.ofPattern("d MMM uuuu", Locale.ENGLISH);
 
   private MoveWords() {}
 
@@ -31,7 +27,7 @@ final class MoveWords {
   }
 
   private static String day(LocalDate day) {
-    return day == null ? "no day" : DAY.format(day);
+    return day == null ? "no day" : Words.day(day);
   }
 
   static String plan(Book book, String plan) {

@@ -3,6 +3,7 @@ package org.sobertally.server.slates;
 import jakarta.enterprise.context.ApplicationScoped;
 import java.time.LocalDate;
 import org.sobertally.core.slate.MoveKind;
+import org.sobertally.core.words.Words;
 import org.sobertally.server.journal.Journal;
 import org.sobertally.server.journal.JournalEntry;
 import org.sobertally.server.store.BookWrites;
@@ -40,7 +41,7 @@ class Records {
           text.formatted(
               MoveWords.plan(change.book(), move.plan),
               MoveWords.holder(change.book(), move),
-              move.keepUntil,
+              Words.day(move.keepUntil),
               move.keepReason),
           entry);
       return;
@@ -65,7 +66,7 @@ class Records {
             MoveWords.vendor(change.book(), move),
             move.seats,
             MoveWords.plan(change.book(), move.plan),
-            from),
+            Words.day(from)),
         entry);
   }
 

@@ -13,6 +13,7 @@ import jakarta.ws.rs.POST;
 import jakarta.ws.rs.Path;
 import jakarta.ws.rs.PathParam;
 import jakarta.ws.rs.Produces;
+import jakarta.ws.rs.QueryParam;
 import jakarta.ws.rs.core.MediaType;
 import jakarta.ws.rs.core.Response;
 import java.net.URI;
@@ -24,6 +25,7 @@ import org.eclipse.microprofile.openapi.annotations.tags.Tag;
 import org.sobertally.server.access.OpenToLeads;
 import org.sobertally.server.access.Role;
 import org.sobertally.server.http.Params;
+import org.sobertally.server.http.Problem;
 
 /** Slates: draft, send, decide, post, undo. */
 @Path("/api/v1/slates")
@@ -134,6 +136,20 @@ public class SlateResource {
   @RolesAllowed({Role.STEWARD_NAME, Role.DECIDER_NAME, Role.LEAD_NAME})
   public SlateDto removeMove(@PathParam("id") String id, @PathParam("move") String move) {
     service.removeMove(id, move, actor());
+    return view(id);
+  }
+
+  /** Takes those moves off that cannot go. */
+  @DELETE
+  @Path("/{id}/moves")
+  @OpenToLeads
+  @RolesAllowed({Role.STEWARD_NAME, Role.DECIDER_NAME, Role.LEAD_NAME})
+  public SlateDto removeBlocked(
+      @PathParam("id") String id, @QueryParam("blocked") boolean blocked) {
+    if (!blocked) {
+      throw Problem.badRequest("blocked: say true. To take everything off, delete the slate.");
+    }
+    service.removeBlocked(id, actor());
     return view(id);
   }
 

@@ -13,6 +13,7 @@ import org.sobertally.core.book.Book;
 import org.sobertally.core.slate.Move;
 import org.sobertally.core.slate.Preview;
 import org.sobertally.core.slate.Previewer;
+import org.sobertally.core.words.Words;
 import org.sobertally.server.http.Problem;
 import org.sobertally.server.journal.Journal;
 import org.sobertally.server.journal.JournalEntry;
@@ -139,6 +140,28 @@ class SlateService {
         });
   }
 
+  /** Takes those moves off the draft that cannot go, so that the rest can be sent. */
+  void removeBlocked(String id, String actor) {
+    books.write(
+        change -> {
+          Slate slate = ownDraft(id, actor);
+          boolean any = true;
+          while (any) {
+            List<SlateMove> moves = store.movesOf(id);
+            var blocks =
+                slateBlocks.of(change.book(), slate, moves, freshPreview(change.book(), moves));
+            any = false;
+            for (int m = 0; m < moves.size(); m++) {
+              if (!blocks.get(m).isEmpty()) {
+                store.remove(moves.get(m));
+                any = true;
+              }
+            }
+          }
+          return null;
+        });
+  }
+
   /** Throws a draft away. */
   void discard(String id, String actor) {
     books.write(
@@ -169,8 +192,12 @@ class SlateService {
           slate.deadline = until;
           slate.note = note;
           slate.sent = clock.now();
-          String text = "Sent a slate of %d moves for decision by %s.";
-          tell(actor, "SLATE_SENT", text.formatted(moves.size(), until), slate);
+          String text = "Sent a slate of %s for decision by %s.";
+          tell(
+              actor,
+              "SLATE_SENT",
+              text.formatted(Words.count(moves.size(), "move"), Words.day(until)),
+              slate);
           return null;
         });
   }
@@ -269,7 +296,7 @@ class SlateService {
           requireUnblocked(change.book(), slate, moves, freshPreview(change.book(), moves));
           slate.state = Slate.State.POSTED;
           slate.posted = clock.now();
-          String text = "Posted a slate of %d moves.".formatted(moves.size());
+          String text = "Posted a slate of %s.".formatted(Words.count(moves.size(), "move"));
           tell(actor, "SLATE_POSTED", text, slate);
           NewAccounts names = new NewAccounts(change.book());
           for (SlateMove move : moves) {
@@ -370,7 +397,8 @@ class SlateService {
 
   private void lapse(Slate slate) {
     slate.state = Slate.State.LAPSED;
-    String text = "Nobody decided the slate by %s: nothing happens.".formatted(slate.deadline);
+    String text =
+        "Nobody decided the slate by %s: nothing happens.".formatted(Words.day(slate.deadline));
     tell("Sober Tally", "SLATE_LAPSED", text, slate);
   }
 

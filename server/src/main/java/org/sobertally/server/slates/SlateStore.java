@@ -4,12 +4,14 @@ import jakarta.enterprise.context.ApplicationScoped;
 import jakarta.persistence.EntityManager;
 import jakarta.transaction.Transactional;
 import java.math.BigDecimal;
+import java.sql.Connection;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import org.hibernate.Session;
 import org.sobertally.core.slate.MoveKind;
 import org.sobertally.server.http.Problem;
 
@@ -25,6 +27,16 @@ class SlateStore {
 
   static String newId() {
     return UUID.randomUUID().toString();
+  }
+
+  /**
+   * From here on the transaction reads everything as it is now, whatever others commit meanwhile: a
+   * slate, its moves and their calls must fit each other. To be called before anything is read.
+   */
+  void lookAtOneMoment() {
+    entities
+        .unwrap(Session.class)
+        .doWork(c -> c.setTransactionIsolation(Connection.TRANSACTION_REPEATABLE_READ));
   }
 
   void add(Object entity) {

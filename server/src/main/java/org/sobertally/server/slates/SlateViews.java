@@ -20,6 +20,7 @@ import org.sobertally.core.time.Days;
 import org.sobertally.core.use.UseStates;
 import org.sobertally.server.access.Role;
 import org.sobertally.server.access.Sessions;
+import org.sobertally.server.figures.Figures;
 import org.sobertally.server.http.MoneyDto;
 import org.sobertally.server.http.Problem;
 import org.sobertally.server.store.Books;
@@ -36,6 +37,7 @@ class SlateViews {
   private final Sessions sessions;
   private final TallyClock clock;
   private final VendorLinks links;
+  private final Figures figures;
 
   SlateViews(
       Books books,
@@ -43,7 +45,9 @@ class SlateViews {
       SlateBlocks slateBlocks,
       Sessions sessions,
       TallyClock clock,
-      VendorLinks links) {
+      VendorLinks links,
+      Figures figures) {
+    this.figures = figures;
     this.books = books;
     this.store = store;
     this.slateBlocks = slateBlocks;
@@ -63,6 +67,7 @@ class SlateViews {
 
   @Transactional
   SlateDto view(String id, Asker asker) {
+    store.lookAtOneMoment();
     Slate slate = store.slate(id);
     if (!asker.sees(slate)) {
       throw Problem.notFound("There is no slate %s.".formatted(id));
@@ -73,6 +78,7 @@ class SlateViews {
   /** The newest first; drafts of others are not shown. Moves are told of one's own draft only. */
   @Transactional
   List<SlateDto> all(Asker asker) {
+    store.lookAtOneMoment();
     SlateList list = new SlateList(books.current(), clock.today(), sessions, store, asker);
     List<SlateDto> all = new ArrayList<>();
     for (Slate slate : store.slates()) {
@@ -95,6 +101,10 @@ class SlateViews {
     private final Asker asker;
     private final List<SlateMove> moves;
     private final Map<String, VendorCall> calls = new HashMap<>();
+
+    /** Of a slate under way the book changes with every move: then by subscription. */
+    private final UseStates whole;
+
     private final Map<Integer, UseStates> states = new HashMap<>();
     private final boolean planned;
     private final Preview preview;
@@ -110,7 +120,8 @@ class SlateViews {
               || slate.state == Slate.State.SENT
               || slate.state == Slate.State.GRANTED;
       List<Move> core = planned ? moves.stream().map(SlateMove::core).toList() : List.of();
-      preview = Previewer.of(book, today, core);
+      whole = planned ? figures.of(book, today).states() : null;
+      preview = planned ? Previewer.of(whole, core) : Previewer.of(book, today, core);
       blocks = planned ? slateBlocks.of(book, slate, moves, preview) : List.of();
     }
 
@@ -186,6 +197,9 @@ class SlateViews {
     }
 
     private UseStates statesOf(int line) {
+      if (whole != null) {
+        return whole;
+      }
       return states.computeIfAbsent(
           line, l -> UseStates.ofLine(book, today, l, OptionalInt.empty()));
     }

@@ -10,6 +10,7 @@ import java.util.Map;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.money.Money;
 import org.sobertally.core.slate.MoveKind;
+import org.sobertally.core.words.Words;
 import org.sobertally.server.access.Role;
 import org.sobertally.server.access.Sessions;
 import org.sobertally.server.desk.DeskSource;
@@ -110,7 +111,7 @@ class SlatesOnDesk implements DeskSource {
   }
 
   private static String moves(long count) {
-    return count == 1 ? "1 move" : "%,d moves".formatted(count);
+    return Words.count(count, "move");
   }
 
   private static Money saved(Book book, List<SlateStore.Alike> moves) {

@@ -12,6 +12,7 @@ import java.util.stream.Collectors;
 import org.sobertally.core.slate.Preview;
 import org.sobertally.core.slate.Previewer;
 import org.sobertally.core.slate.Remark;
+import org.sobertally.core.words.Words;
 import org.sobertally.server.journal.Journal;
 import org.sobertally.server.journal.JournalEntry;
 import org.sobertally.server.store.Books;
@@ -115,8 +116,12 @@ public class Sweeps {
     }
     JournalEntry entry = new JournalEntry();
     entry.slate = slate.id;
-    String text = "Sent a slate of %d moves for decision by %s: %s";
-    journal.add(author, "SLATE_SENT", text.formatted(going.size(), deadline, note), entry);
+    String text = "Sent a slate of %s for decision by %s: %s";
+    journal.add(
+        author,
+        "SLATE_SENT",
+        text.formatted(Words.count(going.size(), "move"), Words.day(deadline), note),
+        entry);
     return new Sent(slate.id, blocked);
   }
 

@@ -9,6 +9,7 @@ import org.sobertally.core.slate.MoveKind;
 import org.sobertally.core.slate.Preview;
 import org.sobertally.core.slate.Previewer;
 import org.sobertally.core.slate.Remark;
+import org.sobertally.core.words.Words;
 import org.sobertally.server.http.Problem;
 
 /** Whether a confirmed move can be undone. */
@@ -42,7 +43,7 @@ final class Undo {
     if (!possible(book, move, today)) {
       throw Problem.conflict(
           move.undoUntil != null && today.isAfter(move.undoUntil)
-              ? "It could be undone until %s.".formatted(move.undoUntil)
+              ? "It could be undone until %s.".formatted(Words.day(move.undoUntil))
               : "A move of this kind cannot be undone: the vendor does not hand the seat out again.");
     }
     if (move.callsVendor()) {

@@ -93,6 +93,56 @@ class HabitTest {
   }
 
   @Test
+  void aNoticeLineOpensTheSubscriptionWithThosePastTheLineChosen() {
+    Page page = browser.visit("Runa Skarholt");
+    go(page, "/desk");
+    page.getByText("Give notice on Quillmoor office suite, or keep it").click();
+    assertThat(page).hasURL(Pattern.compile("/subscriptions/qm-opus.*chosen="));
+    assertThat(
+            page.getByRole(
+                AriaRole.BUTTON,
+                new Page.GetByRoleOptions().setName(Pattern.compile("^Take back \\d+ seats"))))
+        .isEnabled();
+  }
+
+  @Test
+  void whatWouldDoGoesOnTheSlateInOneStrokeAndWhatCannotGoComesOff() {
+    Page page = browser.visit("Runa Skarholt");
+    go(page, "/findings?sets=SMALLER_TIER&vendor=deepglass");
+    assertThat(page.getByText("A smaller tier would do").first()).isVisible();
+    page.keyboard().press("a");
+    page.keyboard().press(".");
+    Locator tape = page.locator("aside");
+    assertThat(tape.getByText("step down Author → Viewer").first()).isVisible();
+    go(page, "/findings?sets=SMALLER_TIER,SMALLER_TIER.CHEAPER_TOGETHER,IDLE.SMALLER_TIER");
+    assertThat(page.getByRole(AriaRole.ROW).nth(1)).isVisible();
+    page.keyboard().press("a");
+    page.keyboard().press(".");
+    button(page, "take them off").click();
+    assertThat(button(page, "take them off")).hasCount(0);
+    assertThat(button(page, "Send for decision")).isEnabled();
+  }
+
+  @Test
+  void aKeepIsReviewedAndEnded() {
+    Page page = browser.visit("Runa Skarholt");
+    go(page, "/house-rules?part=keeps");
+    assertThat(page.getByText("Covers the winter audit")).isVisible();
+    button(page, "end now").click();
+    assertThat(page.getByText("Ended; these seats can be taken back again")).isVisible();
+    go(page, "/journal");
+    assertThat(page.getByText("Ended the keep of Opus for Elias Moreau-Hale").first()).isVisible();
+    page.getByLabel("About whom").fill("Moreau-Hale, Elias");
+    page.getByLabel("About whom").press("Tab");
+    assertThat(page.getByText("nobody of that name")).isVisible();
+    page.getByLabel("About whom").fill("elias.moreau-hale@skerryline.example");
+    page.getByLabel("About whom").press("Tab");
+    assertThat(page).hasURL(Pattern.compile("person=p\\d+"));
+    assertThat(page.getByText("Took in a book")).hasCount(0);
+    assertThat(page.getByText("Ended the keep of Opus for Elias Moreau-Hale").first()).isVisible();
+  }
+
+  @Test
   void theBoardIsLookedAtInPartAndItsLinesAreTriedThenDrawn() {
     Page page = browser.visit("Runa Skarholt");
     go(page, "/findings");
@@ -243,13 +293,28 @@ class HabitTest {
     assertThat(page.getByRole(AriaRole.ROW).nth(1)).isVisible();
     page.keyboard().press("a");
     page.keyboard().press(".");
-    Locator send = button(page, "Send for decision");
-    assertThat(send).isEnabled();
-    for (int tabs = 0; tabs < 400 && !focused(send); tabs++) {
-      page.keyboard().press("Tab");
-    }
+    tabTo(page, button(page, "take them off"));
+    page.keyboard().press("Enter");
+    tabTo(page, button(page, "Send for decision"));
     page.keyboard().press("Enter");
     assertThat(page.getByRole(AriaRole.DIALOG)).isVisible();
+    tabTo(page, exactly(page, "Send"));
+    page.keyboard().press("Enter");
+    assertThat(page.getByRole(AriaRole.DIALOG)).hasCount(0);
+    assertThat(page.locator("aside").getByText("to be decided by").first()).isVisible();
+  }
+
+  private static Locator exactly(Page page, String name) {
+    return page.getByRole(
+        AriaRole.BUTTON, new Page.GetByRoleOptions().setName(name).setExact(true));
+  }
+
+  private static void tabTo(Page page, Locator wanted) {
+    assertThat(wanted).isEnabled();
+    for (int tabs = 0; tabs < 400 && !focused(wanted); tabs++) {
+      page.keyboard().press("Tab");
+    }
+    assertThat(wanted).isFocused();
   }
 
   private static boolean focused(Locator locator) {

@@ -17,6 +17,7 @@ import jakarta.inject.Inject;
 import jakarta.persistence.EntityManager;
 import java.time.Duration;
 import java.util.List;
+import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.AfterEach;
@@ -262,7 +263,7 @@ class OneSeatComesHomeTest {
     assertThat(rows).hasCount(people);
     page.keyboard().press("Tab");
     page.keyboard().press("x");
-    assertThat(button(page, "Take back 1 seat")).isVisible();
+    assertThat(button(page, "Put 1 move on the slate")).isVisible();
     page.keyboard().press(".");
     assertThat(page.locator("aside").getByText("draft · 1 move")).isVisible();
     assertThat(rows.first().getByText("on slate")).isVisible();
@@ -338,11 +339,43 @@ class OneSeatComesHomeTest {
             "/rounds",
             "/subscriptions/qm-opus/use",
             "/house-rules?part=lines",
+            "/house-rules?part=keeps",
             "/house-rules?part=mail")) {
       lookAt(page, path, colors);
     }
+    lookAtSlatesAndRounds(page, colors);
     Page keeper = browser.visit("Ottar Lindbeck", colors);
     lookAt(keeper, "/house-rules?part=access", colors);
+  }
+
+  /** Pages that there are only once something was drafted and gathered, and a holder's own. */
+  private void lookAtSlatesAndRounds(Page page, ColorScheme colors) {
+    Caller steward = Caller.steward();
+    String holding =
+        steward.get("/api/v1/findings?kind=IDLE&line=qm-opus").json().at("/0/holding").asText();
+    String move = "[{\"kind\":\"TAKE_BACK\",\"holding\":\"%s\"}]".formatted(holding);
+    String slate = steward.postJson("/api/v1/slates", move).json().get("id").asText();
+    lookAt(page, "/slates/" + slate, colors);
+    steward.postJson("/api/v1/slates/" + slate + "/send", "{}");
+    lookAt(page, "/slates", colors);
+    String plan =
+        """
+        {"name":"Looked at","weekday":1,"time":"09:00","zone":"Europe/Lisbon",
+         "vendors":["quillmoor"],"groups":["legal"],"kinds":["IDLE","NEVER_OPENED"],
+         "askDays":6,"decideDays":3,"withService":false,"active":false}""";
+    String id = steward.postJson("/api/v1/rounds/plans", plan).json().get("id").asText();
+    String round = steward.post("/api/v1/rounds/plans/" + id + "/run").json().get("id").asText();
+    lookAt(page, "/rounds/" + round, colors);
+    for (JsonNode mail : steward.get("/api/v1/mail?limit=1000").json()) {
+      Matcher link = Pattern.compile("/answer/\\S+").matcher(mail.get("body").asText());
+      if (mail.get("kind").asText().equals("ASK") && link.find()) {
+        Page holder = browser.open(link.group(), colors);
+        assertThat(holder.getByText("I still need it").first()).isVisible();
+        assertNothingSerious(holder, "an answer", colors);
+        return;
+      }
+    }
+    throw new AssertionError("Nobody was asked.");
   }
 
   private static void lookAt(Page page, String path, ColorScheme colors) {

@@ -47,8 +47,19 @@ final class SlateRun {
   }
 
   JsonNode settled(String id) {
-    Wait.until("the calls of the slate are settled", () -> slate(id).get("openCalls").asInt() == 0);
-    return slate(id);
+    JsonNode[] last = new JsonNode[1];
+    Wait.until(
+        "the calls of the slate are settled",
+        () -> {
+          last[0] = slate(id);
+          return last[0].get("openCalls").asInt() == 0;
+        });
+    if (last[0].get("byHand").asInt() == 0) {
+      assertThat(last[0].get("moves"))
+          .as("with no call open no move is on its way: %s", last[0])
+          .noneMatch(move -> move.get("state").asText().matches("SENT|UNDOING"));
+    }
+    return last[0];
   }
 
   /** Undoes the first move of the slate. */

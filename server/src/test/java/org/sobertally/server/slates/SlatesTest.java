@@ -384,6 +384,21 @@ class SlatesTest {
   }
 
   @Test
+  void whatCannotGoIsTakenOffAtOnceAndTheRestIsSent() {
+    List<String> holdings = new ArrayList<>(idle("qm-opus", 2));
+    String first = draft(holdings.subList(0, 1));
+    steward.postJson(SLATES + "/" + first + "/send", "{}");
+    String id = draft(holdings);
+    assertThat(slate(id).at("/preview/blocked").asInt()).isEqualTo(1);
+    assertThat(steward.delete(SLATES + "/" + id + "/moves").status()).isEqualTo(400);
+    JsonNode left = steward.delete(SLATES + "/" + id + "/moves?blocked=true").json();
+    assertThat(left.get("moves"))
+        .extracting(m -> m.get("holding").asText())
+        .containsExactly(holdings.get(1));
+    assertThat(steward.postJson(SLATES + "/" + id + "/send", "{}").status()).isEqualTo(200);
+  }
+
+  @Test
   void theSameSeatIsNotPlannedByTwoSlates() {
     List<String> holdings = idle("qm-opus", 1);
     String first = draft(holdings);
