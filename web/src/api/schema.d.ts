@@ -6764,6 +6764,8 @@ export interface components {
       /** Format: int32 */
       people: number;
       recoverable: components['schemas']['Money'];
+      /** Format: int32 */
+      service: number;
       yearlyCost: components['schemas']['Money'];
     };
     PersonAccount: {

@@ -1,6 +1,5 @@
 <!-- Why money buys less than it could: the reasons, which of them meet in whom, and the people. -->
 <script lang="ts">
-  import { SvelteSet } from 'svelte/reactivity';
   import FindingBoard from '../../pieces/finding-board/FindingBoard.svelte';
   import { KIND_WORDS, keyOf, wordsOf } from '../../pieces/finding-board/kinds';
   import {
@@ -13,6 +12,7 @@
   } from '../../api/client';
   import { asOf, param, setParam, to } from '../../state/address.svelte';
   import { book } from '../../state/book.svelte';
+  import { chosenInAddress } from '../../state/chosen.svelte';
   import { bindKeys } from '../../state/keys.svelte';
   import { session } from '../../state/session.svelte';
   import { slates } from '../../state/slate.svelte';
@@ -29,7 +29,7 @@
   let whole = $state.raw<Finding[]>([]);
   let fault = $state('');
   let cursor = $state(0);
-  const chosen = new SvelteSet<string>();
+  const chosen = chosenInAddress();
 
   const sets = $derived(param('sets') ?? '');
   const picked = $derived(new Set(sets.split(',').filter(Boolean)));
@@ -66,7 +66,7 @@
   });
   $effect(() => {
     void seen;
-    void loadPeople(query, sets);
+    if (!param('kind')) void loadPeople(query, sets);
   });
 
   async function loadBoard(of: Record<string, string>) {
@@ -79,9 +79,21 @@
       board = b;
       whole = f;
       fault = '';
+      chooseKindAskedFor(b.combinations);
     } catch (e) {
       fault = (e as Error).message;
     }
+  }
+
+  /** A link may ask for one kind whatever it meets with; from here on the address says with what. */
+  function chooseKindAskedFor(all: Schemas['Combination'][]) {
+    const kind = param('kind') as Schemas['FindingKind'] | null;
+    if (!kind) return;
+    setParam(
+      'sets',
+      all.flatMap((c) => (c.kinds.includes(kind) ? [keyOf(c)] : [])).join(',') || null,
+    );
+    setParam('kind', null);
   }
 
   async function loadPeople(of: Record<string, string>, ofSets: string) {

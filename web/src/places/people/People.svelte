@@ -1,12 +1,12 @@
 <!-- Everybody: found by whatever matters, chosen by the dozen, and put on the slate. -->
 <script lang="ts">
   import { untrack } from 'svelte';
-  import { SvelteSet } from 'svelte/reactivity';
   import { api, dataOf, saveCsv, type PersonRow, type Schemas } from '../../api/client';
   import { KIND_WORDS } from '../../pieces/finding-board/kinds';
   import { navigate } from '../../router';
   import { asOf, param, search, setParam, to } from '../../state/address.svelte';
   import { book } from '../../state/book.svelte';
+  import { chosenInAddress } from '../../state/chosen.svelte';
   import { bindKeys } from '../../state/keys.svelte';
   import { session } from '../../state/session.svelte';
   import { slates } from '../../state/slate.svelte';
@@ -39,7 +39,7 @@
   let columns = $state.raw<ColumnKey[]>(chosenColumns());
   let plan = $state('');
   let words = $state<HTMLInputElement>();
-  const chosen = new SvelteSet<string>();
+  const chosen = chosenInAddress();
 
   const filter = $derived(
     Object.fromEntries(FILTERS.flatMap((key) => (param(key) ? [[key, param(key)!]] : []))) as {
@@ -203,7 +203,9 @@
   <h1>People</h1>
   {#if totals}
     <span class="sub" role="status">
-      {sayCount(totals.people, 'person', 'people')}, {sayCount(totals.holdings, 'seat')},
+      {sayCount(totals.people - totals.service, 'person', 'people')}{totals.service > 0
+        ? ` and ${sayCount(totals.service, 'service account')}`
+        : ''}, {sayCount(totals.holdings, 'seat')},
       {sayMoney(totals.yearlyCost)} a year;
       <b>{sayMoney(totals.recoverable)}</b> of it could be had back
     </span>
@@ -352,7 +354,7 @@
   {#if totals && rows.length < totals.people}
     <p class="more">
       <button class="word" onclick={more}>
-        {rows.length} of {sayCount(totals.people, 'person', 'people')}; show {PAGE} more
+        {rows.length} of {totals.people}; show {PAGE} more
       </button>
     </p>
   {/if}

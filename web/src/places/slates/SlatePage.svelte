@@ -294,6 +294,7 @@
   }
   dd {
     text-align: right;
+    white-space: nowrap;
   }
   .big {
     font-weight: 600;

@@ -1,7 +1,6 @@
 <!-- One subscription: draw the idle line, see who lies past it, and put them on the slate. -->
 <script lang="ts">
   import { untrack } from 'svelte';
-  import { SvelteSet } from 'svelte/reactivity';
   import IdleLine from '../../pieces/idle-line/IdleLine.svelte';
   import NoticeWedge from '../../pieces/notice-wedge/NoticeWedge.svelte';
   import SeatField from '../../pieces/seat-field/SeatField.svelte';
@@ -25,6 +24,7 @@
   import { navigate, route } from '../../router';
   import { asOf, param, search, setParam } from '../../state/address.svelte';
   import { book } from '../../state/book.svelte';
+  import { chosenInAddress } from '../../state/chosen.svelte';
   import { bindKeys } from '../../state/keys.svelte';
   import { session } from '../../state/session.svelte';
   import { slates } from '../../state/slate.svelte';
@@ -32,7 +32,6 @@
   import { TEXTURE_WORDS, type Texture } from '../../state/states';
 
   const SETTLES_AFTER_MS = 90;
-  const MOST_IN_ADDRESS = 40;
   /** Beyond this the seats need the room that the curve would take. */
   const MANY_SEATS = 260;
 
@@ -49,7 +48,7 @@
   let holdings = $state.raw<Holding[]>([]);
   let fault = $state('');
   let cursor = $state(0);
-  const chosen = new SvelteSet<string>(param('chosen')?.split(' ').filter(Boolean) ?? []);
+  const chosen = chosenInAddress();
 
   const usual = $derived(subscription?.idleLine ?? 60);
   const days = $derived(Math.min(365, Math.max(1, Number(param('idle') ?? usual) || usual)));
@@ -78,12 +77,6 @@
     const wait = untrack(() => holdings.length) > 0 ? SETTLES_AFTER_MS : 0;
     const timer = setTimeout(() => void loadHoldings(wanted), wait);
     return () => clearTimeout(timer);
-  });
-
-  $effect(() => {
-    const ids = [...chosen];
-    const text = ids.length <= MOST_IN_ADDRESS ? ids.join(' ') : '';
-    untrack(() => setParam('chosen', text));
   });
 
   async function loadWhole(ofLine: string, day: string) {

@@ -192,7 +192,7 @@ class BookOnDesk implements DeskSource {
                 "Nobody would notice who signs in with it.",
                 null,
                 null,
-                "/findings?sets=NOBODYS&vendor=" + vendor.id()));
+                "/findings?kind=NOBODYS&vendor=%s&chosen=%s".formatted(vendor.id(), account.id())));
       }
     }
   }

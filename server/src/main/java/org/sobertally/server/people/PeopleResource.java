@@ -87,11 +87,12 @@ public class PeopleResource {
   /**
    * How many people fit, and what they come to together.
    *
-   * @param people how many
+   * @param people how many, service accounts included
+   * @param service how many of them are service accounts
    * @param holdings the seats they hold
    */
   @Schema(name = "PeopleTotals")
-  record Totals(int people, int holdings, MoneyDto yearlyCost, MoneyDto recoverable) {}
+  record Totals(int people, int service, int holdings, MoneyDto yearlyCost, MoneyDto recoverable) {}
 
   @GET
   @Path("/people/totals")

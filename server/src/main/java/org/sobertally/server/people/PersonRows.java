@@ -67,12 +67,14 @@ final class PersonRows {
     Money cost = Money.zero(book.rates().reportingCurrency());
     Money recoverable = cost;
     int seats = 0;
+    int service = 0;
     for (int p : people) {
+      service += book.people().get(p).kind() == Person.Kind.SERVICE ? 1 : 0;
       seats += roll.seats(p);
       cost = cost.plus(roll.cost(p));
       recoverable = recoverable.plus(roll.recoverable(p));
     }
     return new PeopleResource.Totals(
-        people.length, seats, MoneyDto.of(cost), MoneyDto.of(recoverable));
+        people.length, service, seats, MoneyDto.of(cost), MoneyDto.of(recoverable));
   }
 }

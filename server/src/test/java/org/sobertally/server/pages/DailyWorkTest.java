@@ -110,7 +110,8 @@ class DailyWorkTest {
     Page page = browser.visit("Runa Skarholt");
     page.keyboard().press("g");
     page.keyboard().press("p");
-    assertThat(page.getByRole(AriaRole.STATUS).first()).containsText("743 people");
+    assertThat(page.getByRole(AriaRole.STATUS).first())
+        .containsText("742 people and 1 service account");
     page.getByLabel("any group").selectOption("finance");
     assertThat(page).hasURL(Pattern.compile("group=finance"));
     page.getByLabel("lacks any plan").selectOption("deep-viewer");

@@ -106,6 +106,18 @@ class HabitTest {
   }
 
   @Test
+  void nobodysAdministratorIsShownAndChosen() {
+    Page page = browser.visit("Runa Skarholt");
+    go(page, "/desk");
+    page.getByText("has administrator rights and belongs to nobody").click();
+    assertThat(page.locator("tr.chosen")).hasCount(1);
+    assertThat(page.locator("tr.chosen")).containsText("cairnvault-17");
+    assertThat(page).hasURL(Pattern.compile("sets=IDLE.NOBODYS"));
+    button(page, "Put 1 move on the slate").click();
+    assertThat(page.locator("aside").getByText("take back Console")).isVisible();
+  }
+
+  @Test
   void whatWouldDoGoesOnTheSlateInOneStrokeAndWhatCannotGoComesOff() {
     Page page = browser.visit("Runa Skarholt");
     go(page, "/findings?sets=SMALLER_TIER&vendor=deepglass");
@@ -229,7 +241,7 @@ class HabitTest {
     go(page, "/people/p0626");
     assertThat(page.getByText("There is no person p0626.").first()).isVisible();
     go(page, "/findings");
-    assertThat(page.getByText("a year").first()).isVisible();
+    assertThat(page.getByRole(AriaRole.ROW).nth(1)).isVisible();
     page.keyboard().press("x");
     page.keyboard().press(".");
     assertThat(page.locator("aside").first()).containsText("take back");
