@@ -174,6 +174,15 @@
     gap: 6px;
     border-bottom: 2px solid transparent;
     border-top: 2px solid transparent;
+    white-space: nowrap;
+  }
+  @media (max-width: 1120px) {
+    nav {
+      gap: 10px;
+    }
+    nav a {
+      font-size: 12.5px;
+    }
   }
   nav a.on {
     color: var(--ink);

@@ -172,9 +172,13 @@
     display: grid;
     grid-template-columns: 1fr auto;
   }
+  dt {
+    padding-right: 14px;
+  }
   dt,
   dd {
-    padding: 6px 0;
+    padding-top: 6px;
+    padding-bottom: 6px;
     border-bottom: 1px solid var(--fine);
   }
   dt span {
@@ -198,8 +202,8 @@
     font-size: 12px;
     white-space: nowrap;
   }
-  th {
-    padding-top: 5px;
+  table.list thead th {
+    padding-top: 7px;
   }
   .name {
     font: 600 13.5px var(--font-serif);

@@ -8,6 +8,7 @@ import java.time.OffsetDateTime;
 import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
 import java.time.format.ResolverStyle;
+import java.util.List;
 
 /** How a file writes a day; a time of day may follow it after a blank or a T. */
 public enum DayForm {
@@ -29,6 +30,21 @@ public enum DayForm {
   DayForm(String pattern) {
     this.pattern = pattern;
     form = DateTimeFormatter.ofPattern(pattern).withResolverStyle(ResolverStyle.STRICT);
+  }
+
+  /**
+   * The form in which most of the texts are days; the first that fits as many as any other, so that
+   * a file whose days could be read both ways is read with the day first.
+   */
+  static DayForm likeliest(List<String> texts) {
+    DayForm best = ISO;
+    long most = 0;
+    for (DayForm form : values()) {
+      long fit = texts.stream().filter(text -> form.parse(text.strip()) != null).count();
+      best = fit > most ? form : best;
+      most = Math.max(most, fit);
+    }
+    return best;
   }
 
   /** What would do, for a message. */

@@ -15,6 +15,7 @@ import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.TreeMap;
 import org.eclipse.microprofile.openapi.annotations.media.Schema;
 import org.eclipse.microprofile.openapi.annotations.tags.Tag;
@@ -32,6 +33,10 @@ import org.sobertally.server.store.Books;
 public class IntakeResource {
 
   private static final int MOST_BYTES = 32 * 1024 * 1024;
+
+  /** Rows from which it is guessed how days are written. */
+  private static final int LOOKED_AT = 200;
+
   private static final int SAMPLES = 5;
   private static final int MOST_REJECTED = 200;
 
@@ -163,9 +168,16 @@ public class IntakeResource {
       throw Problem.badRequest("name: say what the file is called, in at most 300 characters.");
     }
     Sheet sheet = Sheet.read(content);
+    DayForm dayForm =
+        DayForm.likeliest(
+            sheet.rows().stream()
+                .limit(LOOKED_AT)
+                .flatMap(Arrays::stream)
+                .filter(Objects::nonNull)
+                .toList());
     Map<FileKind, Mapping> guesses = new TreeMap<>();
     for (FileKind kind : FileKind.values()) {
-      guesses.put(kind, Mapping.guess(kind, sheet.columns()));
+      guesses.put(kind, Mapping.guess(kind, sheet.columns(), dayForm));
     }
     return new Seen(
         service.keep(name, content, actor()),

@@ -43,8 +43,12 @@ public record Mapping(
     whole = whole != null && whole;
   }
 
-  /** A first guess from the names of the columns. */
-  static Mapping guess(FileKind kind, List<String> columns) {
+  /**
+   * A first guess from the names of the columns.
+   *
+   * @param dayForm how the file's days seem to be written
+   */
+  static Mapping guess(FileKind kind, List<String> columns, DayForm dayForm) {
     Map<String, String> guessed = new LinkedHashMap<>();
     Set<String> taken = new LinkedHashSet<>();
     for (FileKind.Field field : kind.fields()) {
@@ -54,7 +58,7 @@ public record Mapping(
         taken.add(column);
       }
     }
-    return new Mapping("", kind, null, guessed, null, null, null, null, null, null);
+    return new Mapping("", kind, null, guessed, null, dayForm, null, null, null, null);
   }
 
   /** Columns that the mapping reads and the file has not, each with what it was. */
