@@ -7,5 +7,9 @@ export default defineConfig({
   plugins: [tailwindcss(), svelte(), svelteTesting()],
   build: { outDir: 'dist', emptyOutDir: true, assetsInlineLimit: 0 },
   server: { proxy: { '/api': 'http://127.0.0.1:8080' } },
-  test: { environment: 'happy-dom', include: ['src/**/*.test.ts'] },
+  test: {
+    environment: 'happy-dom',
+    include: ['src/**/*.test.ts'],
+    setupFiles: ['src/testing/no-network.ts'],
+  },
 });

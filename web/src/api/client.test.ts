@@ -1,0 +1,94 @@
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { api, dataOf, sendBook, useCsrf, whenSignedOut } from './client';
+
+// The client takes hold of the browser's fetch as soon as it is loaded.
+const net = vi.hoisted(() => {
+  const held: { fetch: (request: Request) => Promise<Response> } = {
+    fetch: async () => new Response(),
+  };
+  globalThis.fetch = (async (what: Request | string, init?: RequestInit) =>
+    held.fetch(
+      what instanceof Request ? what : new Request(`http://x${what}`, init),
+    )) as typeof fetch;
+  return held;
+});
+
+const json = (status: number, body: unknown) =>
+  new Response(JSON.stringify(body), {
+    status,
+    headers: { 'Content-Type': 'application/json' },
+  });
+
+let sent: Request[] = [];
+function answer(...responses: (Response | Error)[]) {
+  sent = [];
+  net.fetch = async (request) => {
+    sent.push(request);
+    const next = responses.shift()!;
+    if (next instanceof Error) throw next;
+    return next;
+  };
+}
+
+beforeEach(() => useCsrf('secret'));
+afterEach(() => whenSignedOut(() => undefined));
+
+describe('asking the server', () => {
+  it('carries the token against foreign pages with changes only', async () => {
+    answer(json(200, []), json(200, {}));
+    await api.GET('/api/v1/slates');
+    await api.POST('/api/v1/slates', { body: { moves: [] } });
+    expect(sent[0]!.headers.get('X-CSRF-Token')).toBeNull();
+    expect(sent[1]!.headers.get('X-CSRF-Token')).toBe('secret');
+  });
+
+  it('says what is wrong in the server’s words, with every fault', async () => {
+    const problem = { detail: '1 move cannot go.', violations: [{ message: 'Kept.' }] };
+    answer(json(422, problem));
+    const failed = dataOf(api.GET('/api/v1/slates'));
+    await expect(failed).rejects.toMatchObject({
+      status: 422,
+      message: '1 move cannot go.',
+      violations: ['Kept.'],
+    });
+  });
+
+  it('has a sentence where the server has none, and where there is no server', async () => {
+    answer(new Response('<html>', { status: 502 }), new TypeError('fetch failed'));
+    await expect(dataOf(api.GET('/api/v1/slates'))).rejects.toThrow('The server answered 502.');
+    await expect(dataOf(api.GET('/api/v1/slates'))).rejects.toThrow(
+      'The server does not answer. Is it running?',
+    );
+  });
+
+  it('tells that the session is over', async () => {
+    const over = vi.fn();
+    whenSignedOut(over);
+    answer(json(401, { detail: 'Sign in.' }));
+    await expect(dataOf(api.GET('/api/v1/slates'))).rejects.toThrow('Sign in.');
+    expect(over).toHaveBeenCalledOnce();
+  });
+});
+
+describe('sending a book', () => {
+  const file = new File(['zip'], 'book.zip');
+
+  it('counts the rows of all files, and those that were left out', async () => {
+    const rejected = [{ file: 'people.csv', row: 4, message: 'Twice.' }];
+    answer(json(200, { rows: { 'people.csv': 742, 'lines.csv': 23 }, notes: [], rejected }));
+    const taken = await sendBook(file, true, true);
+    expect(taken).toMatchObject({ taken: true, rows: 765, detail: '1 rows were left out.' });
+    expect(sent[0]!.url).toContain('replace=true&partial=true');
+    expect(sent[0]!.headers.get('X-CSRF-Token')).toBe('secret');
+  });
+
+  it('takes faults as an answer, and anything else as an error', async () => {
+    const violations = [{ file: 'lines.csv', row: 2, column: 'plan', message: 'No such plan.' }];
+    answer(
+      json(422, { detail: 'Nothing was taken.', violations }),
+      json(413, { detail: 'Too large.' }),
+    );
+    expect(await sendBook(file, false, false)).toMatchObject({ taken: false, violations });
+    await expect(sendBook(file, false, false)).rejects.toThrow('Too large.');
+  });
+});

@@ -1,0 +1,5 @@
+/**
+ * A page that is still asking when its test ends gets no answer: tests reach no network, and what a
+ * page asks is answered by {@link file://./server.ts} or not at all.
+ */
+globalThis.fetch = () => new Promise<Response>(() => {});
