@@ -6299,7 +6299,11 @@ export interface components {
       daysLeft: number;
       expectedPercent?: number | null;
       /** Format: int32 */
+      expectedToSignIn?: number | null;
+      /** Format: int32 */
       giveUp: number;
+      /** Format: int32 */
+      giveUpExpected?: number | null;
       /** Format: int32 */
       mustSignIn: number;
       /** Format: int32 */

@@ -33,6 +33,20 @@
 
   const judgedFrom = $derived(s.utilisation.judgedFrom);
   const canJudge = $derived(s.utilisation.percent !== null && s.utilisation.percent !== undefined);
+  const expectedIn = $derived(
+    typeof floor?.expectedToSignIn === 'number'
+      ? ` (${floor.expectedToSignIn} ${floor.expectedToSignIn === 1 ? 'is' : 'are'} expected to)`
+      : '',
+  );
+  const instead = $derived.by(() => {
+    if (!floor) return '';
+    if (typeof floor.giveUpExpected !== 'number') {
+      return `Or ${sayCount(floor.giveUp, 'seat')} be given up.`;
+    }
+    return floor.giveUpExpected > 0
+      ? `Or ${sayCount(floor.giveUpExpected, 'seat')} least likely to be used be given up.`
+      : '';
+  });
 </script>
 
 <div class="facts">
@@ -89,8 +103,8 @@
         <b>{floor.surePercent?.toFixed(1) ?? '–'} %</b> if nobody else signs in{#if floor.expectedPercent !== null && floor.expectedPercent !== undefined},
           <b>{floor.expectedPercent.toFixed(1)} %</b> as expected{/if}.
         {#if floor.mustSignIn > 0}
-          {sayCount(floor.mustSignIn, 'person', 'people')} of {floor.others} must sign in by then, or
-          {sayCount(floor.giveUp, 'seat')} be given up.
+          {sayCount(floor.mustSignIn, 'person', 'people')} of {floor.others} must sign in by then{expectedIn}.
+          {instead}
         {/if}
       </p>
     {/if}

@@ -41,8 +41,10 @@ const floor = {
   surePercent: 0,
   expectedPercent: 76.2,
   mustSignIn: 385,
+  expectedToSignIn: 366,
   others: 481,
   giveUp: 481,
+  giveUpExpected: 23,
 } as unknown as FloorForecast;
 const text = (container: HTMLElement) => container.textContent!.replace(/\s+/g, ' ');
 
@@ -65,7 +67,18 @@ it('says how the promised utilisation stands, and how it will', () => {
   const { said } = facts({ floor });
   expect(said).toContain('382 of 480 held seats used within 60 days: 79.6 %, promised are 80 %');
   expect(said).toContain('On 1 Dec 2026: 0.0 % if nobody else signs in, 76.2 % as expected.');
-  expect(said).toContain('385 people of 481 must sign in by then, or 481 seats be given up.');
+  expect(said).toContain(
+    '385 people of 481 must sign in by then (366 are expected to). Or 23 seats least likely to be used be given up.',
+  );
+});
+
+it('says what to give up where nobody can tell who comes back', () => {
+  const unknown = { ...floor, expectedPercent: null, expectedToSignIn: null, giveUpExpected: null };
+  expect(facts({ floor: unknown as FloorForecast }).said).toContain(
+    '385 people of 481 must sign in by then. Or 481 seats be given up.',
+  );
+  const enough = { ...floor, giveUpExpected: 0 } as FloorForecast;
+  expect(facts({ floor: enough }).said).toMatch(/\(366 are expected to\)\. $/);
 });
 
 it('says short where more are held than bought', () => {

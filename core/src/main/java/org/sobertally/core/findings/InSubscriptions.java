@@ -182,13 +182,12 @@ final class InSubscriptions {
         ahead.expectedPercent() == null
             ? ""
             : " and %s %% as expected".formatted(ahead.expectedPercent().toPlainString());
-    return "; on %s it is %s %% if nobody else signs in%s. %s must, or %s be given up."
+    return "; on %s it is %s %% if nobody else signs in%s. %s."
         .formatted(
             Sentences.day(ahead.check()),
             ahead.surePercent() == null ? "0" : ahead.surePercent().toPlainString(),
             expected,
-            ahead.mustSignIn() == 1 ? "1 person" : ahead.mustSignIn() + " people",
-            Sentences.seats(ahead.giveUp()));
+            ahead.whatItTakes());
   }
 
   private void lookForDrift(int vendor, Map<String, Set<String>> plans) {

@@ -5,6 +5,7 @@ import java.math.RoundingMode;
 import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.Comparator;
 import java.util.List;
 import java.util.OptionalInt;
@@ -13,6 +14,7 @@ import org.sobertally.core.agreement.Agreement.FloorOf;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.book.Holdings;
 import org.sobertally.core.time.Days;
+import org.sobertally.core.words.Words;
 
 /**
  * How a subscription will stand to its promised utilisation at the check day C.
@@ -29,7 +31,10 @@ import org.sobertally.core.time.Days;
  * @param withoutOdds seats among the others that {@code expected} counts as not coming back, for
  *     want of history
  * @param mustSignIn how many more people must sign in by C to stand at the floor
- * @param giveUp how many seats to give up instead; {@code seats} where nobody is sure
+ * @param giveUp how many seats to give up instead if nobody else signs in; {@code seats} where
+ *     nobody is sure
+ * @param giveUpExpected how many to give up, those least likely to be used first, for what is
+ *     expected to stand at the floor; empty where nothing can be expected
  * @param open those who are not sure, the likeliest to come back first
  */
 public record FloorForecast(
@@ -40,7 +45,11 @@ public record FloorForecast(
     int withoutOdds,
     int mustSignIn,
     int giveUp,
+    OptionalInt giveUpExpected,
     List<Candidate> open) {
+
+  /** Sums of odds are not exact; a hundred-thousandth of a person does not decide. */
+  private static final double ROUNDING = 1e-5;
 
   /**
    * A seat that does not count at C unless it is used again.
@@ -120,7 +129,50 @@ public record FloorForecast(
         unknown,
         Math.max(0, wanted - sure),
         Math.max(0, seats - carried),
+        canExpect
+            ? OptionalInt.of(leastLikely(floor.percent().doubleValue() / 100, seats, sure, open))
+            : OptionalInt.empty(),
         List.copyOf(open));
+  }
+
+  /** Empty seats go first, then those whose holders are least likely to come back. */
+  private static int leastLikely(double share, int seats, int sure, List<Candidate> open) {
+    double[] back =
+        open.stream().mapToDouble(one -> Double.isNaN(one.back()) ? 0 : one.back()).toArray();
+    Arrays.sort(back);
+    int empty = Math.max(0, seats - sure - back.length);
+    double used = sure + Arrays.stream(back).sum();
+    int given = 0;
+    while (given < seats && used < share * (seats - given) - ROUNDING) {
+      int holder = given - empty;
+      used -= holder >= 0 && holder < back.length ? back[holder] : 0;
+      given++;
+    }
+    return given;
+  }
+
+  /** How many of those who are not sure are expected to sign in; empty where it cannot be told. */
+  public OptionalInt expectedToSignIn() {
+    return Double.isNaN(expected)
+        ? OptionalInt.empty()
+        : OptionalInt.of((int) Math.floor(expected - sure + ROUNDING));
+  }
+
+  /**
+   * What it takes to stand at the floor, for instance "6 people must sign in by 1 Dec 2026 (4 are
+   * expected to), or 3 seats least likely to be used be given up".
+   */
+  public String whatItTakes() {
+    String must = "%s must sign in by %s".formatted(Words.people(mustSignIn), Words.day(check));
+    if (giveUpExpected.isEmpty()) {
+      return "%s, or %s be given up".formatted(must, Words.count(giveUp, "seat"));
+    }
+    int expectedIn = expectedToSignIn().getAsInt();
+    must += " (%d %s expected to)".formatted(expectedIn, expectedIn == 1 ? "is" : "are");
+    return giveUpExpected.getAsInt() == 0
+        ? must
+        : "%s, or %s least likely to be used be given up"
+            .formatted(must, Words.count(giveUpExpected.getAsInt(), "seat"));
   }
 
   /** Of 100, if nobody else signs in; null where there is no seat. */

@@ -13,6 +13,7 @@ import org.sobertally.core.agreement.Agreement.Floor;
 import org.sobertally.core.agreement.Agreement.FloorOf;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.support.TestBook;
+import org.sobertally.core.use.FloorForecast.Candidate;
 
 class FloorForecastTest {
 
@@ -52,6 +53,10 @@ class FloorForecastTest {
     assertThat(forecast.surePercent()).isEqualByComparingTo("60.0");
     assertThat(forecast.mustSignIn()).isEqualTo(2);
     assertThat(forecast.giveUp()).isEqualTo(3);
+    assertThat(forecast.giveUpExpected()).as("nobody is expected").hasValue(3);
+    assertThat(forecast.whatItTakes())
+        .isEqualTo(
+            "2 people must sign in by 28 Oct 2026 (0 are expected to), or 3 seats least likely to be used be given up");
     assertThat(forecast.daysLeft(TODAY)).isEqualTo(29);
     assertThat(forecast.open()).hasSize(4);
     assertThat(forecast.open().get(0).idleDays()).isEqualTo(30);
@@ -67,6 +72,7 @@ class FloorForecastTest {
     FloorForecast forecast = forecast(FloorOf.BOUGHT, CHECK);
     assertThat(forecast.seats()).isEqualTo(10);
     assertThat(forecast.giveUp()).isEqualTo(9);
+    assertThat(forecast.giveUpExpected()).as("nine of ten are empty").hasValue(9);
   }
 
   @Test
@@ -82,6 +88,51 @@ class FloorForecastTest {
     double sum = forecast.open().stream().flatMapToDouble(c -> DoubleStream.of(c.back())).sum();
     assertThat(sum).isPositive();
     assertThat(forecast.expected()).isEqualTo(sum, within(1e-9));
+    assertThat(forecast.expectedToSignIn()).hasValue((int) Math.floor(sum));
+  }
+
+  /**
+   * Everybody comes every five days, and some once stayed away for 120, so that there is a history
+   * to judge 60 days ahead by; {@code away} of the 60 have not come for 35 days.
+   */
+  private FloorForecast oftenUsed(int away) {
+    for (int n = 0; n < 60; n++) {
+      String person = "p%02d".formatted(n);
+      facts.person(person).holds(person, "opus", LONG_AGO);
+      int last = n < away ? 35 : 0;
+      for (int day = last; day < 100; day += 5) {
+        facts.uses(person, "mail", EVIDENCE_TO.minusDays(day));
+      }
+      facts.uses(person, "mail", EVIDENCE_TO.minusDays(n < 30 ? 220 : 105));
+    }
+    return forecast(FloorOf.HELD, EVIDENCE_TO.plusDays(60));
+  }
+
+  @Test
+  void whoIsLeastLikelyToComeBackIsGivenUpFirst() {
+    FloorForecast forecast = oftenUsed(40);
+    int given = forecast.giveUpExpected().getAsInt();
+    assertThat(given).isBetween(1, 59);
+    assertThat(expectedWithout(given, forecast)).isGreaterThanOrEqualTo(0.8);
+    assertThat(expectedWithout(given - 1, forecast)).isLessThan(0.8);
+  }
+
+  private static double expectedWithout(int given, FloorForecast forecast) {
+    double used = forecast.open().stream().mapToDouble(Candidate::back).sorted().skip(given).sum();
+    return used / (forecast.seats() - given);
+  }
+
+  /**
+   * What is expected keeps the promise though nobody is sure: of 1,200 spells 1,140 ended after 5
+   * days, 30 after 10 and 30 after 125, so S(60) = 30 / 1,200 and 60 × (1 − 0.025) = 58.5 come
+   * back.
+   */
+  @Test
+  void nothingIsGivenUpWhereEnoughAreExpected() {
+    FloorForecast forecast = oftenUsed(0);
+    assertThat(forecast.mustSignIn()).isEqualTo(48);
+    assertThat(forecast.giveUpExpected()).hasValue(0);
+    assertThat(forecast.whatItTakes()).endsWith("by 27 Nov 2026 (58 are expected to)");
   }
 
   @Test

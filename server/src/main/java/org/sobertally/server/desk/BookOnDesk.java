@@ -144,14 +144,7 @@ class BookOnDesk implements DeskSource {
     boolean dated = forecast != null;
     return new Line(
         About.FLOOR,
-        !dated
-            ? stands
-            : "%s: %s must sign in by %s, or %s be given up"
-                .formatted(
-                    stands,
-                    Words.people(forecast.mustSignIn()),
-                    Words.day(forecast.check()),
-                    Words.count(forecast.giveUp(), "seat")),
+        !dated ? stands : "%s: %s".formatted(stands, forecast.whatItTakes()),
         !dated || forecast.expectedPercent() == null
             ? "The promise is not met; the price it is granted at may go."
             : "As expected it stands at %s %% on %s; the price it is granted at may go."

@@ -242,7 +242,10 @@ final class Dto {
    * @param surePercent if nobody else signs in
    * @param expectedPercent with the others' odds of coming back; null where it cannot be told
    * @param withoutOdds holders whose odds are unknown, counted as not coming back
+   * @param expectedToSignIn of the others, by their odds; null where it cannot be told
    * @param giveUp seats to give up instead of anybody signing in
+   * @param giveUpExpected seats to give up, the least likely to be used first, if the others sign
+   *     in as expected; null where that cannot be told
    * @param toSignIn who is not sure, the likeliest to come back first; at most 200
    */
   @Schema(name = "FloorForecast")
@@ -255,7 +258,9 @@ final class Dto {
       @Schema(nullable = true) BigDecimal expectedPercent,
       int withoutOdds,
       int mustSignIn,
+      @Schema(nullable = true) Integer expectedToSignIn,
       int giveUp,
+      @Schema(nullable = true) Integer giveUpExpected,
       int others,
       List<FloorCandidate> toSignIn) {}
 

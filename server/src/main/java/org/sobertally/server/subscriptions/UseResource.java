@@ -17,6 +17,7 @@ import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.OptionalInt;
 import java.util.TreeSet;
 import java.util.stream.IntStream;
 import org.eclipse.microprofile.openapi.annotations.media.Schema;
@@ -225,9 +226,15 @@ public class UseResource {
         forecast.expectedPercent(),
         forecast.withoutOdds(),
         forecast.mustSignIn(),
+        orNull(forecast.expectedToSignIn()),
         forecast.giveUp(),
+        orNull(forecast.giveUpExpected()),
         forecast.open().size(),
         forecast.open().stream().limit(MOST_LISTED).map(one -> candidate(book, one)).toList());
+  }
+
+  private static Integer orNull(OptionalInt figure) {
+    return figure.isPresent() ? figure.getAsInt() : null;
   }
 
   private static Dto.FloorCandidate candidate(Book book, FloorForecast.Candidate one) {

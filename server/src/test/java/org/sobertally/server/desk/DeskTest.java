@@ -130,9 +130,11 @@ class DeskTest {
         .isEqualTo(
             "Talk stands at less than its promised 80 %: "
                 + ahead.get("mustSignIn")
-                + " people must sign in by 1 Dec 2026, or "
-                + ahead.get("giveUp")
-                + " seats be given up");
+                + " people must sign in by 1 Dec 2026 ("
+                + ahead.get("expectedToSignIn")
+                + " are expected to), or "
+                + ahead.get("giveUpExpected")
+                + " seats least likely to be used be given up");
     assertThat(floor.get("ifNothing").asText())
         .startsWith("As expected it stands at " + ahead.get("expectedPercent").asText() + " %");
   }
