@@ -106,7 +106,11 @@ public class AccessResource {
   @Path("/people/{login}")
   @Transactional
   public List<PersonDto> allow(
-      @PathParam("login") @Pattern(regexp = "[a-z0-9][a-z0-9._@-]{0,98}") String login,
+      @PathParam("login")
+          @Pattern(
+              regexp = "[a-z0-9][a-z0-9._@-]{0,98}",
+              message = "use small letters and digits, then also . _ @ and -, 99 at most")
+          String login,
       @NotNull @Valid PersonForm form) {
     AccessPerson known = find(login);
     if (known == null && form.password() == null) {

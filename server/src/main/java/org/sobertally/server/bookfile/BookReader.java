@@ -27,6 +27,7 @@ import java.util.zip.ZipException;
 import java.util.zip.ZipFile;
 import org.sobertally.core.activity.ActivityCalendar;
 import org.sobertally.server.bookfile.Type.BadValueException;
+import org.sobertally.server.http.BoundedStream;
 
 /**
  * Reads and checks a zipped book. Rows at fault are left out and listed; rows that refer to them
@@ -127,7 +128,11 @@ final class BookReader {
     List<String[]> taken = new ArrayList<>();
     keys.put(file.name(), knownKeys);
     rows.put(file.name(), taken);
-    try (InputStream in = new BoundedStream(zip.getInputStream(entry), mostBytes);
+    try (InputStream in =
+            new BoundedStream(
+                zip.getInputStream(entry),
+                mostBytes,
+                "Unpacked the file comes to more than %,d bytes.".formatted(mostBytes));
         Reader reader = utf8(in);
         CsvReader<CsvRecord> csv =
             CsvReader.builder()
@@ -140,7 +145,9 @@ final class BookReader {
     } catch (CsvParseException e) {
       violation(file.name(), null, null, null, "The file is not readable CSV: " + e.getMessage());
     } catch (UncheckedIOException | CharacterCodingException e) {
-      violation(file.name(), null, null, null, "The file cannot be read as UTF-8 text.");
+      boolean tooLarge = e.getCause() instanceof BoundedStream.TooLargeException;
+      String said = tooLarge ? e.getCause().getMessage() : "The file cannot be read as UTF-8 text.";
+      violation(file.name(), null, null, null, said);
     }
     sortByKey(file, taken);
     counts.putIfAbsent(file.name(), (long) taken.size());

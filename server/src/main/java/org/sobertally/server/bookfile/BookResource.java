@@ -18,7 +18,6 @@ import java.nio.file.Files;
 import java.nio.file.StandardCopyOption;
 import java.util.List;
 import java.util.Map;
-import org.eclipse.microprofile.config.inject.ConfigProperty;
 import org.eclipse.microprofile.openapi.annotations.media.Schema;
 import org.eclipse.microprofile.openapi.annotations.tags.Tag;
 import org.sobertally.server.access.Role;
@@ -33,15 +32,10 @@ public class BookResource {
 
   private final BookService service;
   private final SecurityIdentity identity;
-  private final long mostBytes;
 
-  BookResource(
-      BookService service,
-      SecurityIdentity identity,
-      @ConfigProperty(name = "sober.book.most-upload-bytes") long mostBytes) {
+  BookResource(BookService service, SecurityIdentity identity) {
     this.service = service;
     this.identity = identity;
-    this.mostBytes = mostBytes;
   }
 
   /**
@@ -64,24 +58,13 @@ public class BookResource {
       throws IOException {
     java.nio.file.Path zip = Files.createTempFile("sober-tally-book", ".zip");
     try {
-      receive(body, zip);
+      Files.copy(body, zip, StandardCopyOption.REPLACE_EXISTING);
       BookService.Outcome outcome =
           service.take(zip, replace, partial, identity.getPrincipal().getName());
       boolean csv = accept != null && accept.contains("text/csv");
       return answer(outcome, csv && partial);
     } finally {
       Files.deleteIfExists(zip);
-    }
-  }
-
-  private void receive(InputStream body, java.nio.file.Path zip) throws IOException {
-    try (InputStream bounded = new BoundedStream(body, mostBytes)) {
-      Files.copy(bounded, zip, StandardCopyOption.REPLACE_EXISTING);
-    } catch (BoundedStream.TooLargeException e) {
-      throw Problem.tooLarge(
-          "A book may come to %,d bytes as a zip. Leave old activity out, or raise"
-                  .formatted(mostBytes)
-              + " sober.book.most-upload-bytes.");
     }
   }
 

@@ -41,7 +41,6 @@ import org.sobertally.server.access.Role;
 public class ScimResource {
 
   private static final int MOST_RESULTS = 500;
-  private static final int MOST_CHARACTERS = 4 * 1024 * 1024;
 
   private final SecurityIdentity identity;
   private final PersonHandler people;
@@ -110,7 +109,7 @@ public class ScimResource {
   }
 
   private static String text(byte[] body) {
-    return body == null ? "" : new String(body, StandardCharsets.UTF_8);
+    return body == null ? "" : Tidied.body(new String(body, StandardCharsets.UTF_8));
   }
 
   private Response answer(HttpMethod method, UriInfo uri, HttpHeaders headers, String body) {
@@ -118,9 +117,6 @@ public class ScimResource {
       return response(
           new ErrorResponse(
               new ForbiddenException("The directory is kept with a keeper's token.")));
-    }
-    if (body.length() > MOST_CHARACTERS) {
-      return Response.status(413).build();
     }
     Map<String, String> given = new HashMap<>();
     headers.getRequestHeaders().forEach((name, values) -> given.put(name, values.get(0)));

@@ -30,7 +30,6 @@ import org.sobertally.server.http.Problem;
 public class EventResource {
 
   private static final int MOST_EVENTS = 20_000;
-  private static final int MOST_BYTES = 16 * 1024 * 1024;
   private static final ObjectMapper JSON =
       new ObjectMapper().registerModule(JsonFormat.getCloudEventJacksonModule());
 
@@ -51,9 +50,6 @@ public class EventResource {
   @Consumes("application/cloudevents-batch+json")
   @Produces(MediaType.APPLICATION_JSON)
   public Taken take(byte[] body) {
-    if (body.length > MOST_BYTES) {
-      throw Problem.tooLarge("A batch has at most %,d bytes. Split it.".formatted(MOST_BYTES));
-    }
     JsonNode batch = parse(body);
     if (!batch.isArray()) {
       throw Problem.badRequest("A batch is a JSON array of events.");

@@ -5,7 +5,6 @@ import io.vertx.core.http.HttpMethod;
 import io.vertx.ext.web.RoutingContext;
 import jakarta.enterprise.context.ApplicationScoped;
 import jakarta.enterprise.event.Observes;
-import org.eclipse.microprofile.config.inject.ConfigProperty;
 
 /**
  * What every answer carries, and how the pages are found: any path that is no file and belongs to
@@ -15,7 +14,6 @@ import org.eclipse.microprofile.config.inject.ConfigProperty;
 class PageRoutes {
 
   private static final int HEADERS_FIRST = 1000;
-  private static final int SIZE_NEXT = 900;
   private static final int PAGES_NEXT = 100;
 
   /** Nothing but what the application itself serves is loaded or asked. */
@@ -24,15 +22,8 @@ class PageRoutes {
           + " data:; connect-src 'self'; form-action 'self'; frame-ancestors 'none';"
           + " base-uri 'none'";
 
-  private final long mostBytes;
-
-  PageRoutes(@ConfigProperty(name = "sober.book.most-upload-bytes") long mostBytes) {
-    this.mostBytes = mostBytes;
-  }
-
   void register(@Observes Filters filters) {
     filters.register(PageRoutes::addHeaders, HEADERS_FIRST);
-    filters.register(this::refuseTooLarge, SIZE_NEXT);
     filters.register(PageRoutes::showPage, PAGES_NEXT);
   }
 
@@ -51,35 +42,6 @@ class PageRoutes {
       headers.set("Cache-Control", "no-cache");
     }
     context.next();
-  }
-
-  /** Says so before the body is sent, and to whoever is signed in only. */
-  private void refuseTooLarge(RoutingContext context) {
-    String length = context.request().getHeader("Content-Length");
-    boolean known =
-        context.request().getHeader("Authorization") != null
-            || context.request().getHeader("Cookie") != null;
-    if (known && length != null && length.length() > 9 && Long.parseLong(length) > mostBytes) {
-      context
-          .response()
-          .setStatusCode(413)
-          .putHeader("Connection", "close")
-          .putHeader("Content-Type", "application/problem+json")
-          .end(
-              """
-              {"status":413,"title":"Request Entity Too Large","detail":"%s"}"""
-                  .formatted(tooLarge(mostBytes)))
-          .onComplete(sent -> context.request().connection().close());
-      return;
-    }
-    context.next();
-  }
-
-  /** What to tell somebody who sends too large a book. */
-  static String tooLarge(long mostBytes) {
-    return "A book may come to %,d bytes as a zip. Leave old activity out, or raise"
-            .formatted(mostBytes)
-        + " sober.book.most-upload-bytes.";
   }
 
   private static void showPage(RoutingContext context) {

@@ -32,8 +32,6 @@ import org.sobertally.server.store.Books;
 @RolesAllowed({Role.STEWARD_NAME, Role.KEEPER_NAME})
 public class IntakeResource {
 
-  private static final int MOST_BYTES = 32 * 1024 * 1024;
-
   /** Rows from which it is guessed how days are written. */
   private static final int LOOKED_AT = 200;
 
@@ -161,9 +159,6 @@ public class IntakeResource {
   @Path("/files")
   @Consumes(MediaType.APPLICATION_OCTET_STREAM)
   public Seen bring(@QueryParam("name") String name, byte[] content) {
-    if (content.length > MOST_BYTES) {
-      throw Problem.tooLarge("A single file has at most %,d bytes.".formatted(MOST_BYTES));
-    }
     if (name == null || name.isBlank() || name.length() > 300) {
       throw Problem.badRequest("name: say what the file is called, in at most 300 characters.");
     }

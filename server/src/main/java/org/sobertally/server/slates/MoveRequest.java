@@ -42,13 +42,20 @@ public record MoveRequest(
         MoveKind.TAKE_BACK, holding, null, null, null, null, null, null, null, null, null);
   }
 
-  static MoveRequest of(JsonNode move) {
+  /**
+   * @param at where it stands in what was sent, for instance moves[3]
+   * @throws io.quarkiverse.resteasy.problem.HttpProblem 400, where a field is missing or unreadable
+   */
+  static MoveRequest of(JsonNode move, String at) {
+    if (!move.isObject()) {
+      throw Problem.badRequest("%s: use an object with named fields.".formatted(at));
+    }
     MoveKind kind =
-        Params.choice("kind", text(move, "kind"), MoveKind.class)
-            .orElseThrow(() -> Problem.badRequest("kind: say which move it is."));
+        Params.choice(at + ".kind", text(move, "kind"), MoveKind.class)
+            .orElseThrow(() -> Problem.badRequest("%s.kind: say which move it is.".formatted(at)));
     String reason = text(move, "reason");
     if (reason != null && reason.length() > LONGEST_REASON) {
-      throw Problem.badRequest("reason: at most %,d characters.".formatted(LONGEST_REASON));
+      throw Problem.badRequest("%s.reason: at most %,d characters.".formatted(at, LONGEST_REASON));
     }
     return new MoveRequest(
         kind,
@@ -57,7 +64,7 @@ public record MoveRequest(
         text(move, "person"),
         text(move, "plan"),
         text(move, "line"),
-        Params.choice("data", text(move, "data"), Move.DataRoute.class).orElse(null),
+        Params.choice(at + ".data", text(move, "data"), Move.DataRoute.class).orElse(null),
         reason,
         text(move, "until"),
         move.path("seats").isInt() ? move.path("seats").intValue() : null,

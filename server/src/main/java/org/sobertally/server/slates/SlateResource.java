@@ -54,9 +54,13 @@ public class SlateResource {
       JsonNode list = body.has("moves") ? body.get("moves") : body;
       List<MoveRequest> moves = new ArrayList<>();
       if (list.isArray()) {
-        list.forEach(move -> moves.add(MoveRequest.of(move)));
+        for (JsonNode move : list) {
+          moves.add(MoveRequest.of(move, "moves[%d]".formatted(moves.size())));
+        }
+      } else if (!list.isObject()) {
+        throw Problem.badRequest("moves: use a list of moves, or one move.");
       } else if (!list.isEmpty()) {
-        moves.add(MoveRequest.of(list));
+        moves.add(MoveRequest.of(list, "move"));
       }
       return new MovesRequest(moves);
     }

@@ -66,8 +66,8 @@ public class AskResource {
   @Schema(name = "AskLinkRequest")
   public record LinkRequest(
       @NotBlank String plan,
-      @NotNull @Size(max = 20) List<String> domains,
-      @Schema(nullable = true) @Size(max = 50) List<String> groups,
+      @NotNull @Size(max = 20) List<@NotBlank String> domains,
+      @Schema(nullable = true) @Size(max = 50) List<@NotBlank String> groups,
       @NotBlank String until) {}
 
   /** What somebody sees who opens a link. */

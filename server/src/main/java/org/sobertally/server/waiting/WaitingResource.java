@@ -154,7 +154,7 @@ public class WaitingResource {
    */
   @Schema(name = "ReminderRequest")
   public record ReminderRequest(
-      @NotNull @Size(min = 1, max = 500) List<String> holdings,
+      @NotNull @Size(min = 1, max = 500) List<@NotBlank String> holdings,
       @Schema(nullable = true) Boolean send) {}
 
   /**

@@ -159,6 +159,23 @@ class DirectoryTest {
     assertThat(Caller.reader().get("/api/v1/people/p9100").status()).isEqualTo(404);
   }
 
+  /** Some clients send back a meta of their own, or a path that is empty. */
+  @Test
+  void looksPastWhatSaysNothing() {
+    String withMeta = ODA.replace("\"shoeSize\": 41", "\"meta\": null");
+    Caller.Answer made = send("POST", "/Users", withMeta);
+    assertThat(made.status()).as(made.text()).isEqualTo(201);
+    assertThat(made.json().at("/meta/resourceType").asText()).isEqualTo("User");
+    String off =
+        """
+        {"schemas": ["urn:ietf:params:scim:api:messages:2.0:PatchOp"],
+         "Operations": [{"op": "replace", "path": "", "value": {"active": false}}]}
+        """;
+    Caller.Answer patched = send("PATCH", "/Users/p9100", off);
+    assertThat(patched.status()).as(patched.text()).isEqualTo(200);
+    assertThat(person("p9100").get("status").asText()).isEqualTo("SUSPENDED");
+  }
+
   @Test
   void answersInItsOwnWayToWhoMayNot() {
     Caller.Answer nobody = Caller.nobody().get("/scim/v2/Users");

@@ -1,17 +1,23 @@
-package org.sobertally.server.bookfile;
+package org.sobertally.server.http;
 
 import java.io.FilterInputStream;
 import java.io.IOException;
 import java.io.InputStream;
 
 /** Stops reading past a bound, whatever the sender claimed the size to be. */
-final class BoundedStream extends FilterInputStream {
+public final class BoundedStream extends FilterInputStream {
 
+  private final String tooLarge;
   private long left;
 
-  BoundedStream(InputStream in, long most) {
+  /**
+   * @param most bytes that may be read
+   * @param tooLarge what is told to whoever sent more
+   */
+  public BoundedStream(InputStream in, long most, String tooLarge) {
     super(in);
     this.left = most;
+    this.tooLarge = tooLarge;
   }
 
   @Override
@@ -31,16 +37,16 @@ final class BoundedStream extends FilterInputStream {
   private void count(int read) throws TooLargeException {
     left -= read;
     if (left < 0) {
-      throw new TooLargeException();
+      throw new TooLargeException(tooLarge);
     }
   }
 
-  /** More was sent than is taken. */
-  static final class TooLargeException extends IOException {
+  /** More was sent than is taken; the message says how much that is. */
+  public static final class TooLargeException extends IOException {
     private static final long serialVersionUID = 1L;
 
-    TooLargeException() {
-      super("More was sent than is taken.");
+    TooLargeException(String tooLarge) {
+      super(tooLarge);
     }
   }
 }
