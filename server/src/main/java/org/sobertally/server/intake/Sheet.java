@@ -5,21 +5,27 @@ import de.siegmar.fastcsv.reader.CsvReader;
 import de.siegmar.fastcsv.reader.CsvRecord;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
+import java.math.BigDecimal;
 import java.nio.ByteBuffer;
 import java.nio.charset.CharacterCodingException;
 import java.nio.charset.CodingErrorAction;
 import java.nio.charset.StandardCharsets;
+import java.time.DateTimeException;
 import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
+import java.util.concurrent.atomic.AtomicInteger;
+import java.util.regex.Pattern;
 import java.util.stream.Stream;
 import org.dhatim.fastexcel.reader.Cell;
 import org.dhatim.fastexcel.reader.CellType;
 import org.dhatim.fastexcel.reader.ExcelReaderException;
 import org.dhatim.fastexcel.reader.ReadableWorkbook;
+import org.dhatim.fastexcel.reader.ReadingOptions;
 import org.dhatim.fastexcel.reader.Row;
 import org.sobertally.server.http.Problem;
 
@@ -33,7 +39,17 @@ record Sheet(List<String> columns, List<String[]> rows, List<Integer> lines) {
 
   static final int MOST_ROWS = 200_000;
   private static final int MOST_COLUMNS = 200;
+
+  /** Blank ones included; no workbook has more. */
+  private static final int MOST_ROWS_OF_WORKBOOK = 1_048_576;
+
   private static final int DETECTED_IN = 4_000;
+
+  /** What of a form is not about the value: colours and words. */
+  private static final Pattern ASIDE = Pattern.compile("\\[[^\\]]*]|\"[^\"]*\"|\\\\.");
+
+  /** Of a number written out; 1E999999999 would fill the memory. */
+  private static final int MOST_DIGITS = 40;
 
   /** Reads a CSV file (UTF-8; comma, semicolon or tab) or the first sheet of an XLSX workbook. */
   static Sheet read(byte[] content) {
@@ -137,8 +153,11 @@ record Sheet(List<String> columns, List<String[]> rows, List<Integer> lines) {
   }
 
   private static List<Line> workbook(byte[] content) {
+    boolean styled = PackedSheet.inspect(content);
     List<Line> lines = new ArrayList<>();
-    try (ReadableWorkbook workbook = new ReadableWorkbook(new ByteArrayInputStream(content));
+    AtomicInteger seen = new AtomicInteger();
+    try (ReadableWorkbook workbook =
+            new ReadableWorkbook(new ByteArrayInputStream(content), options(styled));
         Stream<Row> rows = workbook.getFirstSheet().openStream()) {
       rows.forEach(
           row -> {
@@ -150,21 +169,36 @@ record Sheet(List<String> columns, List<String[]> rows, List<Integer> lines) {
               lines.add(new Line(row.getRowNum(), cells));
             }
             limit(lines);
+            if (seen.incrementAndGet() > MOST_ROWS_OF_WORKBOOK) {
+              throw Problem.badRequest(PackedSheet.BROKEN);
+            }
           });
       return lines;
-    } catch (IOException | ExcelReaderException e) {
-      throw Problem.badRequest(
-          "The file cannot be read as an XLSX workbook: %s".formatted(e.getMessage()));
+    } catch (IOException
+        | ExcelReaderException
+        | DateTimeException
+        | IllegalArgumentException
+        | IndexOutOfBoundsException
+        | ArithmeticException e) {
+      throw Problem.badRequest(PackedSheet.BROKEN);
     }
+  }
+
+  /** A day is a number like any other but for the form in which its cell shows it. */
+  private static ReadingOptions options(boolean styled) {
+    return new ReadingOptions(styled, false);
+  }
+
+  private static boolean showsDay(String form) {
+    return form != null
+        && ASIDE.matcher(form).replaceAll("").toLowerCase(Locale.ROOT).matches(".*[yd].*");
   }
 
   private static String cell(Cell cell) {
     if (cell.getType() == CellType.EMPTY || cell.getValue() == null) {
       return "";
     }
-    String form = cell.getDataFormatString();
-    boolean day = cell.getType() == CellType.NUMBER && form != null && form.matches("(?i).*y.*");
-    if (day) {
+    if (cell.getType() == CellType.NUMBER && showsDay(cell.getDataFormatString())) {
       var time = cell.asDate();
       boolean midnight = time.toLocalTime().toSecondOfDay() == 0;
       return midnight
@@ -172,7 +206,10 @@ record Sheet(List<String> columns, List<String[]> rows, List<Integer> lines) {
           : DateTimeFormatter.ISO_LOCAL_DATE_TIME.format(time.withNano(0));
     }
     if (cell.getType() == CellType.NUMBER) {
-      return cell.asNumber().stripTrailingZeros().toPlainString();
+      BigDecimal number = cell.asNumber().stripTrailingZeros();
+      boolean writable =
+          number.precision() <= MOST_DIGITS && Math.abs(number.scale()) <= MOST_DIGITS;
+      return writable ? number.toPlainString() : number.toString();
     }
     return cell.getText();
   }
