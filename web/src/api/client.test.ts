@@ -1,5 +1,5 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { api, dataOf, sendBook, useCsrf, whenSignedOut } from './client';
+import { allOf, api, dataOf, saveCsv, sendBook, useCsrf, whenSignedOut } from './client';
 
 // The client takes hold of the browser's fetch as soon as it is loaded.
 const net = vi.hoisted(() => {
@@ -70,6 +70,51 @@ describe('asking the server', () => {
   });
 });
 
+describe('a list of several pages', () => {
+  const link = (cursor: string) => ({
+    Link: `</api/v1/slates?limit=2&cursor=${cursor}>; rel="next"`,
+  });
+
+  it('is read to its end', async () => {
+    const page = (ids: string[], headers = {}) =>
+      new Response(JSON.stringify(ids.map((id) => ({ id }))), {
+        headers: { 'Content-Type': 'application/json', ...headers },
+      });
+    answer(page(['a', 'b'], link('MQ')), page(['c', 'd'], link('Mg')), page(['e']));
+    const all = await allOf((cursor) =>
+      api.GET('/api/v1/slates', { params: { query: { limit: '2', cursor } } }),
+    );
+    expect(all.map((one) => one.id)).toEqual(['a', 'b', 'c', 'd', 'e']);
+    expect(sent.map((one) => new URL(one.url).searchParams.get('cursor'))).toEqual([
+      null,
+      'MQ',
+      'Mg',
+    ]);
+  });
+
+  it('is one file with one header', async () => {
+    const saved = vi.spyOn(URL, 'createObjectURL').mockReturnValue('blob:x');
+    vi.spyOn(URL, 'revokeObjectURL').mockReturnValue(undefined);
+    const csv = (text: string, headers = {}) => new Response(text, { headers });
+    answer(csv('id,name\r\n1,Ann\r\n', link('MQ')), csv('id,name\r\n2,Bo\r\n'));
+    await saveCsv('/api/v1/slates?limit=1', 'slates.csv');
+    expect(await (saved.mock.calls[0]![0] as Blob).text()).toBe('id,name\r\n1,Ann\r\n2,Bo\r\n');
+    expect(sent.map((one) => one.headers.get('Accept'))).toEqual(['text/csv', 'text/csv']);
+    vi.restoreAllMocks();
+  });
+
+  it('is no file where a page is missing', async () => {
+    const saved = vi.spyOn(URL, 'createObjectURL').mockReturnValue('blob:x');
+    answer(
+      new Response('id\r\n1\r\n', { headers: link('MQ') }),
+      json(503, { detail: 'Come back later.' }),
+    );
+    await expect(saveCsv('/api/v1/slates', 'slates.csv')).rejects.toThrow('Come back later.');
+    expect(saved).not.toHaveBeenCalled();
+    vi.restoreAllMocks();
+  });
+});
+
 describe('sending a book', () => {
   const file = new File(['zip'], 'book.zip');
 
@@ -77,7 +122,7 @@ describe('sending a book', () => {
     const rejected = [{ file: 'people.csv', row: 4, message: 'Twice.' }];
     answer(json(200, { rows: { 'people.csv': 742, 'lines.csv': 23 }, notes: [], rejected }));
     const taken = await sendBook(file, true, true);
-    expect(taken).toMatchObject({ taken: true, rows: 765, detail: '1 rows were left out.' });
+    expect(taken).toMatchObject({ taken: true, rows: 765, detail: '1 row was left out.' });
     expect(sent[0]!.url).toContain('replace=true&partial=true');
     expect(sent[0]!.headers.get('X-CSRF-Token')).toBe('secret');
   });

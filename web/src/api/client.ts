@@ -1,3 +1,4 @@
+import { sayCount } from '../state/say';
 import createClient, { type Middleware } from 'openapi-fetch';
 import type { components, paths } from './schema';
 
@@ -115,7 +116,10 @@ export async function sendBook(
   const done = (await response.json()) as Schemas['BookTaken'];
   const rows = Object.values(done.rows).reduce((sum, n) => sum + n, 0);
   const violations = (done.rejected ?? []) as BookAnswer['violations'];
-  const detail = violations.length > 0 ? `${violations.length} rows were left out.` : '';
+  const detail =
+    violations.length === 0
+      ? ''
+      : `${sayCount(violations.length, 'row was', 'rows were')} left out.`;
   return { taken: true, rows, detail, notes: done.notes, violations };
 }
 
@@ -168,9 +172,40 @@ export async function saveXlsx(path: string, file: string) {
   await saveAs(response, file);
 }
 
-/** Fetches a list as CSV and hands it to the browser as a file. */
+/** Fetches a list as CSV, page after page, and hands it to the browser as one file. */
 export async function saveCsv(path: string, file: string) {
-  const response = await fetch(path, { headers: { Accept: 'text/csv' } });
-  if (!response.ok) throw await errorOf(response);
-  await saveAs(response, file);
+  const parts: string[] = [];
+  let next: string | null = path;
+  while (next) {
+    const response: Response = await fetch(next, { headers: { Accept: 'text/csv' } });
+    if (!response.ok) throw await errorOf(response);
+    const text = await response.text();
+    parts.push(parts.length === 0 ? text : text.slice(text.indexOf('\n') + 1));
+    next = nextPage(response);
+  }
+  await saveAs(new Response(parts.join(''), { headers: { 'Content-Type': 'text/csv' } }), file);
+}
+
+/** The path of the next page of a list, from its Link header; null after the last. */
+function nextPage(response: Response | undefined): string | null {
+  return /<([^>]+)>; rel="next"/.exec(response?.headers.get('Link') ?? '')?.[1] ?? null;
+}
+
+/**
+ * All of a list, page after page.
+ *
+ * @param get asks for the page at the cursor; for the first one without
+ */
+export async function allOf<T>(
+  get: (cursor?: string) => Promise<{ data?: T[]; response?: Response }>,
+): Promise<T[]> {
+  const all: T[] = [];
+  let cursor: string | undefined;
+  do {
+    const answer = await get(cursor);
+    all.push(...(await dataOf(Promise.resolve(answer))));
+    const next = nextPage(answer.response);
+    cursor = next ? (new URL(next, 'http://x').searchParams.get('cursor') ?? undefined) : undefined;
+  } while (cursor);
+  return all;
 }

@@ -28,6 +28,7 @@ export interface paths {
           };
           content: {
             'application/json': components['schemas']['AccessPerson'][];
+            'text/csv': components['schemas']['AccessPerson'][];
           };
         };
         /** @description Not Authorized */
@@ -177,6 +178,7 @@ export interface paths {
           };
           content: {
             'application/json': components['schemas']['AccessToken'][];
+            'text/csv': components['schemas']['AccessToken'][];
           };
         };
         /** @description Not Authorized */
@@ -393,6 +395,7 @@ export interface paths {
           };
           content: {
             'application/json': components['schemas']['AskLink'][];
+            'text/csv': components['schemas']['AskLink'][];
           };
         };
         /** @description Not Authorized */
@@ -1315,7 +1318,10 @@ export interface paths {
     /** All */
     get: {
       parameters: {
-        query?: never;
+        query?: {
+          cursor?: string;
+          limit?: string;
+        };
         header?: never;
         path?: never;
         cookie?: never;
@@ -1329,6 +1335,7 @@ export interface paths {
           };
           content: {
             'application/json': components['schemas']['FileIntake'][];
+            'text/csv': components['schemas']['FileIntake'][];
           };
         };
         /** @description Not Authorized */
@@ -2212,6 +2219,7 @@ export interface paths {
           };
           content: {
             'application/json': components['schemas']['Methods'][];
+            'text/csv': components['schemas']['Methods'][];
           };
         };
         /** @description Not Authorized */
@@ -3217,7 +3225,10 @@ export interface paths {
     /** Rounds */
     get: {
       parameters: {
-        query?: never;
+        query?: {
+          cursor?: string;
+          limit?: string;
+        };
         header?: never;
         path?: never;
         cookie?: never;
@@ -3231,6 +3242,7 @@ export interface paths {
           };
           content: {
             'application/json': components['schemas']['Round'][];
+            'text/csv': components['schemas']['Round'][];
           };
         };
         /** @description Not Authorized */
@@ -3285,20 +3297,6 @@ export interface paths {
             'application/json': components['schemas']['RoundQuestion'];
           };
         };
-        /** @description Not Authorized */
-        401: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content?: never;
-        };
-        /** @description Not Allowed */
-        403: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content?: never;
-        };
       };
     };
     put?: never;
@@ -3329,20 +3327,6 @@ export interface paths {
         };
         /** @description Bad Request */
         400: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content?: never;
-        };
-        /** @description Not Authorized */
-        401: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content?: never;
-        };
-        /** @description Not Allowed */
-        403: {
           headers: {
             [name: string]: unknown;
           };
@@ -3380,6 +3364,7 @@ export interface paths {
           };
           content: {
             'application/json': components['schemas']['RoundPlan'][];
+            'text/csv': components['schemas']['RoundPlan'][];
           };
         };
         /** @description Not Authorized */
@@ -3731,7 +3716,11 @@ export interface paths {
     /** Items */
     get: {
       parameters: {
-        query?: never;
+        query?: {
+          cursor?: string;
+          limit?: string;
+          state?: string;
+        };
         header?: never;
         path: {
           round: string;
@@ -4141,7 +4130,10 @@ export interface paths {
     /** List */
     get: {
       parameters: {
-        query?: never;
+        query?: {
+          cursor?: string;
+          limit?: string;
+        };
         header?: never;
         path?: never;
         cookie?: never;
@@ -4155,6 +4147,7 @@ export interface paths {
           };
           content: {
             'application/json': components['schemas']['Slate'][];
+            'text/csv': components['schemas']['Slate'][];
           };
         };
         /** @description Not Authorized */

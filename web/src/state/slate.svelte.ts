@@ -1,3 +1,4 @@
+import { latest } from './latest';
 import { untrack } from 'svelte';
 import { api, dataOf, type MoveRequest, type Schemas, type Slate } from '../api/client';
 import { asOf } from './address.svelte';
@@ -13,7 +14,7 @@ class SlateState {
   fault = $state<string | null>(null);
   busy = $state(false);
   #timer: ReturnType<typeof setTimeout> | undefined;
-  #asked = 0;
+  #turn = latest();
 
   /** My own draft, if there is one. */
   readonly draft = $derived(
@@ -38,11 +39,11 @@ class SlateState {
    */
   async load() {
     clearTimeout(this.#timer);
-    const mine = ++this.#asked;
+    const newest = this.#turn();
     // Untracked: an effect that loads the slates must not run again because they came.
     const before = untrack(() => this.underWay.length);
     const all = await dataOf(api.GET('/api/v1/slates'));
-    if (mine !== this.#asked) return;
+    if (!newest()) return;
     this.all = all;
     if (this.underWay.length > 0) {
       this.#timer = setTimeout(() => void this.load(), WATCH_EVERY_MS);

@@ -40,7 +40,7 @@ bought is marked, and the smallest size that refuses at most one start in a hund
   const shown = $derived(at ?? sizing.bought);
   const cost = $derived(sizing.points.find((p) => p.seats === shown)?.yearlyCost);
   const words = $derived(
-    `With ${sayCount(shown, 'seat')}: ${deniedAt(shown)} of ${sizing.starts} starts refused` +
+    `With ${sayCount(shown, 'seat')}: ${deniedAt(shown)} of ${sayCount(sizing.starts, 'start')} refused` +
       (cost ? `, ${sayMoney(cost)} a year` : ''),
   );
 

@@ -8,6 +8,7 @@
   import { slates } from '../../state/slate.svelte';
   import { sayCount, sayDay, sayMoney, sayShortDay } from '../../state/say';
   import { ABOUT_WORDS, parts, sayDaysLeft } from './about';
+  import { latest } from '../../state/latest';
 
   type Line = Schemas['DeskLine'];
 
@@ -27,18 +28,22 @@
     void load(session.me?.login, today());
   });
 
+  const turn = latest();
+
   async function load(me: string | undefined, day: string) {
+    const newest = turn();
     try {
       const query = { actor: me, from: day, limit: '30' };
       const [desk, mine] = await Promise.all([
         dataOf(api.GET('/api/v1/desk')),
         dataOf(api.GET('/api/v1/journal', { params: { query } })),
       ]);
+      if (!newest()) return;
       lines = desk;
       done = mine;
       fault = '';
     } catch (e) {
-      fault = (e as Error).message;
+      if (newest()) fault = (e as Error).message;
     }
   }
 

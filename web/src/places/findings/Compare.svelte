@@ -3,6 +3,7 @@
   import { api, dataOf, saveCsv, type Schemas } from '../../api/client';
   import { asOf, setParam } from '../../state/address.svelte';
   import { sayMoney, sayShortDay } from '../../state/say';
+  import { latest } from '../../state/latest';
 
   interface Props {
     by: 'group' | 'site';
@@ -20,14 +21,18 @@
   );
   const width = (percent: number | null | undefined) => `${(100 * Number(percent ?? 0)) / most}%`;
 
+  const turn = latest();
+
   $effect(() => {
     const query = { asOf: asOf(), by };
+    const newest = turn();
     dataOf(api.GET('/api/v1/findings/compare', { params: { query } })).then(
       (r) => {
+        if (!newest()) return;
         rows = r;
         fault = '';
       },
-      (e) => (fault = (e as Error).message),
+      (e) => newest() && (fault = (e as Error).message),
     );
   });
 </script>

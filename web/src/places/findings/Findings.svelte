@@ -3,6 +3,7 @@
   import FindingBoard from '../../pieces/finding-board/FindingBoard.svelte';
   import { KIND_WORDS, keyOf, wordsOf } from '../../pieces/finding-board/kinds';
   import {
+    allOf,
     api,
     dataOf,
     saveCsv,
@@ -14,6 +15,7 @@
   import { book } from '../../state/book.svelte';
   import { chosenInAddress } from '../../state/chosen.svelte';
   import { bindKeys } from '../../state/keys.svelte';
+  import { latest } from '../../state/latest';
   import { session } from '../../state/session.svelte';
   import { slates } from '../../state/slate.svelte';
   import { plusDays, sayCount, sayDay, sayMoney } from '../../state/say';
@@ -96,17 +98,27 @@
     setParam('kind', null);
   }
 
+  const findingPeople = (query: Record<string, string | undefined>) =>
+    api.GET('/api/v1/findings/people', { params: { query } });
+  const turn = latest();
+  /** Of which view all people were asked for, beyond those that are drawn. */
+  let whollyFor = '';
+
   async function loadPeople(of: Record<string, string>, ofSets: string) {
+    const newest = turn();
     try {
-      const asks = { ...of, sets: ofSets || undefined, limit: String(MOST_ROWS) };
-      const found = await dataOf(api.GET('/api/v1/findings/people', { params: { query: asks } }));
-      if (ofSets !== sets || of !== query) return;
+      const asks = { ...of, sets: ofSets || undefined };
+      const found =
+        whollyFor === asked + sets
+          ? await allOf((cursor) => findingPeople({ ...asks, limit: '10000', cursor }))
+          : await dataOf(findingPeople({ ...asks, limit: String(MOST_ROWS) }));
+      if (!newest()) return;
       people = found;
       cursor = 0;
       const there = new Set(found.map(keyOfPerson));
       for (const key of [...chosen]) if (!there.has(key)) chosen.delete(key);
     } catch (e) {
-      fault = (e as Error).message;
+      if (newest()) fault = (e as Error).message;
     }
   }
 
@@ -121,7 +133,11 @@
     if (p && !chosen.delete(keyOfPerson(p))) chosen.add(keyOfPerson(p));
   }
 
-  function chooseAll() {
+  async function chooseAll() {
+    if (people?.length === MOST_ROWS) {
+      whollyFor = asked + sets;
+      await loadPeople(query, sets);
+    }
     for (const p of people ?? []) if (p.moves.length > 0 && p.sweep) chosen.add(keyOfPerson(p));
   }
 
@@ -133,7 +149,7 @@
   }
 
   function step(by: number) {
-    cursor = Math.min((people?.length ?? 1) - 1, Math.max(0, cursor + by));
+    cursor = Math.min(Math.min(people?.length ?? 1, MOST_ROWS) - 1, Math.max(0, cursor + by));
     document.getElementById(`person-${cursor}`)?.scrollIntoView({ block: 'nearest' });
   }
 
@@ -142,7 +158,7 @@
       { keys: 'j', does: 'next person', run: () => step(1) },
       { keys: 'k', does: 'person before', run: () => step(-1) },
       { keys: 'x', does: 'choose the person, or not', run: () => toggle(people?.[cursor]) },
-      { keys: 'a', does: 'choose everybody for whom less would do', run: chooseAll },
+      { keys: 'a', does: 'choose everybody for whom less would do', run: () => void chooseAll() },
       { keys: '.', does: 'put what would do on the slate', run: () => void toSlate() },
       {
         keys: 'Escape',
@@ -246,7 +262,7 @@
       </tr>
     </thead>
     <tbody>
-      {#each people as p, n (keyOfPerson(p))}
+      {#each people.slice(0, MOST_ROWS) as p, n (keyOfPerson(p))}
         <tr
           id="person-{n}"
           class={[n === cursor && 'at', chosen.has(keyOfPerson(p)) && 'chosen']}
@@ -280,8 +296,10 @@
       {/each}
     </tbody>
   </table>
-  {#if people.length === MOST_ROWS}
-    <p class="sub">The first {MOST_ROWS}; the CSV has all.</p>
+  {#if people.length >= MOST_ROWS}
+    <p class="sub">
+      The {MOST_ROWS} with the most money are drawn; the CSV has all, and ‘choose all’ chooses all.
+    </p>
   {/if}
 {:else if people}
   <p class="sub">Nothing was found in anybody.</p>

@@ -93,6 +93,28 @@ describe('the board of findings', () => {
     await vi.waitFor(() => expect(plan).toHaveBeenCalledWith(ann.moves));
   });
 
+  it('chooses all, and not only those that are drawn', async () => {
+    const many = Array.from({ length: 403 }, (_, n) => ({
+      ...ann,
+      person: `p${n}`,
+      name: `Ann ${n}`,
+      moves: [{ ...ann.moves[0]!, holding: `h${n}` }],
+    }));
+    const asked = serve({
+      ...EVERYTHING,
+      'GET /api/v1/findings/people': ({ query }: Asked) => many.slice(0, Number(query!.limit)),
+    });
+    render(Findings);
+    await screen.findByText(/‘choose all’ chooses all/);
+    press('a');
+    expect(await screen.findByText(/Put 403 moves on the slate/)).toBeTruthy();
+    expect(screen.queryByText('Ann 402')).toBeNull();
+    expect(only(asked, 'GET /api/v1/findings/people').map((one) => one.query!.limit)).toEqual([
+      '400',
+      '10000',
+    ]);
+  });
+
   it('takes the one under the cursor where nobody is chosen, an administrator, too', async () => {
     serve(EVERYTHING);
     const plan = vi.spyOn(slates, 'plan').mockResolvedValue(true);

@@ -5,6 +5,7 @@
   import { session } from '../../state/session.svelte';
   import { slates } from '../../state/slate.svelte';
   import { sayCount } from '../../state/say';
+  import { latest } from '../../state/latest';
 
   const WAYS: Record<Schemas['Methods']['usual'], string> = {
     HAND: 'by hand',
@@ -19,11 +20,15 @@
 
   const maySteer = $derived(session.me?.role === 'STEWARD');
 
+  const turn = latest();
+
   $effect(() => {
     const query = { asOf: asOf() };
     void slates.draft;
     void work(async () => {
-      lines = await dataOf(api.GET('/api/v1/methods', { params: { query } }));
+      const newest = turn();
+      const found = await dataOf(api.GET('/api/v1/methods', { params: { query } }));
+      if (newest()) lines = found;
     });
   });
 

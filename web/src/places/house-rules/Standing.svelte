@@ -6,6 +6,7 @@
   import { slates } from '../../state/slate.svelte';
   import HowSeatsCame from './HowSeatsCame.svelte';
   import { sayCount, sayDay } from '../../state/say';
+  import { latest } from '../../state/latest';
 
   let groups = $state.raw<Group[]>([]);
   let plans = $state.raw<Schemas['Choice'][]>([]);
@@ -28,30 +29,37 @@
     void look(group, plan, asOf());
   });
 
+  const [turn, lookTurn] = [latest(), latest()];
+
   async function load(day: string) {
+    const newest = turn();
     try {
       const [all, choices] = await Promise.all([
         dataOf(api.GET('/api/v1/groups', { params: { query: { asOf: day } } })),
         dataOf(api.GET('/api/v1/people/choices')),
       ]);
+      if (!newest()) return;
       groups = all;
       plans = choices.plans;
     } catch (e) {
-      fault = (e as Error).message;
+      if (newest()) fault = (e as Error).message;
     }
   }
 
   async function look(ofGroup: string, ofPlan: string, day: string) {
+    const newest = lookTurn();
     if (!ofGroup || !ofPlan) {
       preview = null;
       return;
     }
     try {
       const query = { group: ofGroup, plan: ofPlan, asOf: day };
-      preview = await dataOf(api.GET('/api/v1/rules/preview', { params: { query } }));
+      const found = await dataOf(api.GET('/api/v1/rules/preview', { params: { query } }));
+      if (!newest()) return;
+      preview = found;
       fault = '';
     } catch (e) {
-      fault = (e as Error).message;
+      if (newest()) fault = (e as Error).message;
     }
   }
 

@@ -14,6 +14,7 @@
   import { slates } from '../../state/slate.svelte';
   import { sayCount, sayDay, sayShortDay } from '../../state/say';
   import { KIND_WORDS } from './mapping';
+  import { latest } from '../../state/latest';
 
   const HISTORY = 'BOOK_TAKEN,DRIFT_TAKEN_OVER,EVIDENCE_GREW,FILE_TAKEN_BACK';
   const BEHIND_DAYS = 3;
@@ -39,13 +40,15 @@
     void seen;
     void load();
   });
+  const turn = latest();
   $effect(() => {
     void seen;
     const vendor = open;
+    const newest = turn();
     if (!vendor) return;
     dataOf(api.GET('/api/v1/vendors/{vendor}/drift', { params: { path: { vendor } } })).then(
-      (d) => (drift = d),
-      (e) => (fault = (e as Error).message),
+      (d) => newest() && (drift = d),
+      (e) => newest() && (fault = (e as Error).message),
     );
   });
 

@@ -8,6 +8,7 @@
   import { sayDay, saySigned } from '../../state/say';
   import AboutWhom from './AboutWhom.svelte';
   import { PLACE_WORDS } from '../../state/states';
+  import { latest } from '../../state/latest';
 
   const LIMIT = '500';
 
@@ -42,13 +43,18 @@
     void load(filter);
   });
 
+  const turn = latest();
+
   async function load(of: Record<string, string>) {
+    const newest = turn();
     try {
       const query = { limit: LIMIT, ...of };
-      entries = await dataOf(api.GET('/api/v1/journal', { params: { query } }));
+      const found = await dataOf(api.GET('/api/v1/journal', { params: { query } }));
+      if (!newest()) return;
+      entries = found;
       fault = '';
     } catch (e) {
-      fault = (e as Error).message;
+      if (newest()) fault = (e as Error).message;
     }
   }
 

@@ -52,6 +52,19 @@ describe('the journal', () => {
     expect(await screen.findByText('Nothing has happened yet.')).toBeTruthy();
   });
 
+  it('shows what was asked last, whichever answer comes first', async () => {
+    const answers: ((entries: unknown[]) => void)[] = [];
+    serve({ [LIST]: () => new Promise((answer) => answers.push(answer)) });
+    render(Journal);
+    await vi.waitFor(() => expect(answers).toHaveLength(1));
+    await fireEvent.change(screen.getByLabelText('from'), { target: { value: '2026-01-01' } });
+    await vi.waitFor(() => expect(answers).toHaveLength(2));
+    answers[1]!([]);
+    answers[0]!([anEntry({})]);
+    expect(await screen.findByText('Nothing of that kind has happened.')).toBeTruthy();
+    expect(screen.queryByRole('table')).toBeNull();
+  });
+
   it('says whether its chain is whole, and where it breaks', async () => {
     const checks = [
       { entries: 12, intact: true, brokenAt: null, why: null, head: 'abcdef0123456789' },

@@ -13,6 +13,7 @@
   import { sayCount, sayMoney, sayShortDay } from '../../state/say';
   import { PERSON_STATUS_WORDS } from '../../state/states';
   import { COLUMNS, chosenColumns, keepColumns, type ColumnKey } from './columns';
+  import { latest } from '../../state/latest';
 
   const PAGE = 200;
   const ASKS_AFTER_MS = 150;
@@ -57,7 +58,7 @@
     );
   });
 
-  let asked = 0;
+  const turn = latest();
   let stale = $state(false);
   $effect(() => {
     void seen;
@@ -70,13 +71,13 @@
   });
 
   async function load(query: Record<string, string>) {
-    const mine = ++asked;
+    const newest = turn();
     try {
       const [found, sums] = await Promise.all([
         dataOf(api.GET('/api/v1/people', { params: { query: { ...query, limit: `${PAGE}` } } })),
         dataOf(api.GET('/api/v1/people/totals', { params: { query } })),
       ]);
-      if (mine !== asked) return;
+      if (!newest()) return;
       rows = found;
       totals = sums;
       cursor = 0;
@@ -84,16 +85,18 @@
       const there = new Set(found.map((p) => p.person));
       for (const id of [...chosen]) if (!there.has(id)) chosen.delete(id);
     } catch (e) {
-      if (mine === asked) fault = (e as Error).message;
+      if (newest()) fault = (e as Error).message;
     } finally {
-      if (mine === asked) stale = false;
+      if (newest()) stale = false;
     }
   }
 
   async function more() {
     if (!rows || !totals || rows.length >= totals.people) return;
     const query = { ...filter, sort, asOf: asOf(), limit: String(rows.length + PAGE) };
-    rows = await dataOf(api.GET('/api/v1/people', { params: { query } }));
+    const before = rows;
+    const found = await dataOf(api.GET('/api/v1/people', { params: { query } }));
+    if (rows === before) rows = found;
   }
 
   function toggle(p: PersonRow | undefined) {

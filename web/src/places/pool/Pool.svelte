@@ -9,8 +9,10 @@
   import { session } from '../../state/session.svelte';
   import { slates } from '../../state/slate.svelte';
   import { plusDays, sayCount, sayDay, sayMoney } from '../../state/say';
+  import { latest } from '../../state/latest';
 
   const GRACE_MINUTES = 15;
+  const ASKS_AFTER_MS = 150;
   const LONG_MINUTES = 12 * 60;
   const HOURS = [...Array(24).keys()];
   const DAYS = 'Mon Tue Wed Thu Fri Sat Sun'.split(' ');
@@ -24,20 +26,24 @@
   let fault = $state('');
   let broken = $state(false);
   let lendTo = $state('');
+  let suggesting: ReturnType<typeof setTimeout> | undefined;
   let lendUntil = $state('');
   let people = $state.raw<Schemas['PersonRow'][]>([]);
 
+  const turn = latest();
+
   $effect(() => {
     const path = { plan };
+    const newest = turn();
     const query = { asOf: asOf() };
     now = null;
     dataOf(api.GET('/api/v1/pools/{plan}/sizing', { params: { path, query } })).then(
-      (s) => (sizing = s),
-      (e) => (fault = (e as Error).message),
+      (s) => newest() && (sizing = s),
+      (e) => newest() && (fault = (e as Error).message),
     );
     dataOf(api.GET('/api/v1/pools/{plan}/now', { params: { path } })).then(
-      (n) => (now = n),
-      (e) => (fault = (e as Error).message),
+      (n) => newest() && (now = n),
+      (e) => newest() && (fault = (e as Error).message),
     );
     const stream = new EventSource(`/api/v1/pools/${encodeURIComponent(plan)}/stream`);
     stream.onmessage = (event) => {
@@ -48,12 +54,24 @@
     return () => stream.close();
   });
 
-  $effect(() => {
-    if (!maySteer) return;
-    dataOf(api.GET('/api/v1/people', { params: { query: { status: 'ACTIVE', limit: '2000' } } }))
-      .then((rows) => (people = rows))
-      .catch(() => undefined);
-  });
+  async function like(q: string) {
+    const query = { q, status: 'ACTIVE', limit: '8' };
+    return q.length < 2 ? [] : dataOf(api.GET('/api/v1/people', { params: { query } }));
+  }
+
+  function suggest() {
+    clearTimeout(suggesting);
+    const q = lendTo.trim();
+    suggesting = setTimeout(() => {
+      like(q).then(
+        (rows) => q === lendTo.trim() && (people = rows),
+        () => (people = []),
+      );
+    }, ASKS_AFTER_MS);
+  }
+
+  /** Two people may have one name; nobody has another's address. */
+  const whole = (p: Schemas['PersonRow']) => `${p.name}, ${p.email || p.person}`;
 
   const cells = $derived.by(() => {
     if (!now) return [];
@@ -106,11 +124,17 @@
 
   async function lend(event: SubmitEvent) {
     event.preventDefault();
-    const person = people.find((p) => p.name === lendTo || p.person === lendTo)?.person;
-    if (!person) {
-      fault = 'Choose somebody from the list.';
+    const q = lendTo.trim();
+    const listed = people.find((p) => whole(p) === q);
+    const found = listed ? [listed] : await like(q).catch(() => []);
+    if (found.length !== 1) {
+      fault =
+        found.length === 0
+          ? `Nobody who is active is called ‘${q}’.`
+          : 'Several people fit; choose one from the list.';
       return;
     }
+    const person = found[0]!.person;
     await change(() =>
       dataOf(
         api.POST('/api/v1/pools/{plan}/loans', {
@@ -201,7 +225,7 @@
                   </span>
                 {:else if maySteer}
                   <button class="word" onclick={() => ask(g.session)}>
-                    ask to leave in {GRACE_MINUTES} min
+                    ask to leave<span class="grace">&nbsp;in {GRACE_MINUTES} min</span>
                   </button>
                 {/if}
               </td>
@@ -229,9 +253,10 @@
               placeholder="for whom?"
               required
               bind:value={lendTo}
+              oninput={suggest}
             />
             <datalist id="lend-people">
-              {#each people as p (p.person)}<option value={p.name}></option>{/each}
+              {#each people as p (p.person)}<option value={whole(p)}></option>{/each}
             </datalist>
             <label class="sub"
               >until <input
@@ -303,7 +328,7 @@
         </div>
         <p class="sub">
           <i class="key full"></i> at or over the size bought
-          <i class="key"></i> fewer; the darker, the more
+          <i class="key"></i> fewer; the stronger, the more
         </p>
       {/if}
     </section>
@@ -364,6 +389,17 @@
     padding-top: 4px;
     padding-bottom: 4px;
   }
+  table.list td:not(:first-child) {
+    white-space: nowrap;
+  }
+  @media (max-width: 1150px) {
+    .page {
+      gap: 20px;
+    }
+    .grace {
+      display: none;
+    }
+  }
   .lent,
   .hours {
     margin-top: 14px;
@@ -372,6 +408,7 @@
     display: flex;
     gap: 10px;
     align-items: baseline;
+    flex-wrap: wrap;
     padding-top: 6px;
   }
   input {

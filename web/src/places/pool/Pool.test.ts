@@ -4,7 +4,7 @@ import type { Schemas } from '../../api/client';
 import { book } from '../../state/book.svelte';
 import { slates } from '../../state/slate.svelte';
 import { aSubscription, euros } from '../../testing/made';
-import { at, only, serve, signIn } from '../../testing/server';
+import { at, only, serve, signIn, type Asked } from '../../testing/server';
 import Pool from './Pool.svelte';
 
 vi.mock('../../router', () => ({ route: { params: { plan: 'plum-draft' } }, navigate: vi.fn() }));
@@ -61,10 +61,14 @@ const sizing: Schemas['PoolSizing'] = {
   points: [{ seats: 24, denied: 0, deniedShare: 0, yearlyCost: euros('34800.00') }] as never,
   peakByHourOfWeek: Array.from({ length: 168 }, () => 1),
 };
+const NAMESAKES = [
+  { person: 'p8', name: 'Sefa Penhallow', email: 'sefa@skerryline.example' },
+  { person: 'p9', name: 'Sefa Penhallow', email: 'sefa.p@skerryline.example' },
+];
 const served = {
   'GET /api/v1/pools/{plan}/sizing': sizing,
   'GET /api/v1/pools/{plan}/now': now(),
-  'GET /api/v1/people': [{ person: 'p9', name: 'Sefa Penhallow' }],
+  'GET /api/v1/people': ({ query }: Asked) => NAMESAKES.filter((p) => p.name.includes(query!.q!)),
 };
 
 beforeEach(() => {
@@ -128,8 +132,16 @@ it('sets a seat aside for somebody of the list only, for a week unless told othe
   const whom = await screen.findByLabelText('For whom');
   await fireEvent.input(whom, { target: { value: 'Nobody' } });
   await fireEvent.submit(whom.closest('form')!);
-  expect((await screen.findByRole('alert')).textContent).toBe('Choose somebody from the list.');
+  expect((await screen.findByRole('alert')).textContent).toBe(
+    'Nobody who is active is called ‘Nobody’.',
+  );
   await fireEvent.input(whom, { target: { value: 'Sefa Penhallow' } });
+  await fireEvent.submit(whom.closest('form')!);
+  expect(await screen.findByText('Several people fit; choose one from the list.')).toBeTruthy();
+  await vi.waitFor(() => expect(document.querySelectorAll('datalist option')).toHaveLength(2));
+  await fireEvent.input(whom, {
+    target: { value: 'Sefa Penhallow, sefa.p@skerryline.example' },
+  });
   await fireEvent.submit(whom.closest('form')!);
   await vi.waitFor(() =>
     expect(only(asked, 'POST /api/v1/pools/{plan}/loans')[0]!.body).toEqual({

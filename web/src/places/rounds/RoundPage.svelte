@@ -21,28 +21,31 @@
 
   const id = $derived(String(route.params.round ?? ''));
   const only = $derived(param('state'));
-  const states = $derived([...new Set(items.map((i) => i.state))]);
-  const rows = $derived(items.filter((i) => !only || i.state === only));
+  const states = $derived(
+    (Object.keys(round?.counts ?? {}) as Item['state'][]).filter((s) => round!.counts[s]! > 0),
+  );
+  const listed = $derived(only ? (round?.counts[only] ?? 0) : (round?.found ?? 0));
   const moving = $derived(round !== null && MOVING.has(round.state));
 
   $effect(() => {
-    void load(id);
+    void load(id, only);
   });
   $effect(() => {
     if (!moving) return undefined;
-    const of = id;
-    const timer = setInterval(() => void load(of), AGAIN_MS);
+    const [of, state] = [id, only];
+    const timer = setInterval(() => void load(of, state), AGAIN_MS);
     return () => clearInterval(timer);
   });
 
-  async function load(of: string) {
+  async function load(of: string, state: string | null) {
     try {
-      const params = { path: { round: of } };
+      const path = { round: of };
+      const query = { limit: String(MOST_ROWS), ...(state ? { state } : {}) };
       const [r, i] = await Promise.all([
-        dataOf(api.GET('/api/v1/rounds/{round}', { params })),
-        dataOf(api.GET('/api/v1/rounds/{round}/items', { params })),
+        dataOf(api.GET('/api/v1/rounds/{round}', { params: { path } })),
+        dataOf(api.GET('/api/v1/rounds/{round}/items', { params: { path, query } })),
       ]);
-      if (of !== id) return;
+      if (of !== id || state !== only) return;
       round = r;
       items = i;
       fault = '';
@@ -57,7 +60,7 @@
       await dataOf(
         api.POST('/api/v1/rounds/{round}/end-asking', { params: { path: { round: id } } }),
       );
-      await load(id);
+      await load(id, only);
     } catch (e) {
       fault = (e as Error).message;
     } finally {
@@ -127,14 +130,13 @@
 
   <div class="pick" role="group" aria-label="Which seats">
     <button class:on={!only} aria-pressed={!only} onclick={() => setParam('state', null)}
-      >all {items.length}</button
+      >all {round.found}</button
     >
     {#each states as state (state)}
       <button
         class:on={only === state}
         aria-pressed={only === state}
-        onclick={() => setParam('state', state)}
-        >{ITEM_WORDS[state]} {items.filter((i) => i.state === state).length}</button
+        onclick={() => setParam('state', state)}>{ITEM_WORDS[state]} {round.counts[state]}</button
       >
     {/each}
   </div>
@@ -150,7 +152,7 @@
       </tr>
     </thead>
     <tbody>
-      {#each rows.slice(0, MOST_ROWS) as item (item.id)}
+      {#each items as item (item.id)}
         <tr>
           <td>
             {#if item.person}<a href={to(`/people/${item.person}`)}>{item.name}</a>
@@ -176,8 +178,8 @@
       {/each}
     </tbody>
   </table>
-  {#if rows.length > MOST_ROWS}<p class="sub">
-      The first {MOST_ROWS} of {rows.length}; the CSV has all.
+  {#if listed > items.length}<p class="sub">
+      The {items.length} with the most money, of {listed.toLocaleString('en')}; the CSV has all.
     </p>{/if}
 {/if}
 

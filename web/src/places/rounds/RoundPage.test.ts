@@ -2,7 +2,7 @@ import { fireEvent, render, screen } from '@testing-library/svelte';
 import { afterEach, beforeEach, expect, it, vi } from 'vitest';
 import type { Schemas } from '../../api/client';
 import { euros } from '../../testing/made';
-import { at, only, serve, signIn } from '../../testing/server';
+import { at, only, serve, signIn, type Asked } from '../../testing/server';
 import RoundPage from './RoundPage.svelte';
 
 vi.mock('../../router', () => ({ route: { params: { round: 'r1' } }, navigate: vi.fn() }));
@@ -59,7 +59,8 @@ const KEPT = item({
 });
 const served = {
   'GET /api/v1/rounds/{round}': round,
-  'GET /api/v1/rounds/{round}/items': [item({}), KEPT],
+  'GET /api/v1/rounds/{round}/items': ({ query }: Asked) =>
+    [item({}), KEPT].filter((one) => !query!.state || one.state === query!.state),
 };
 
 beforeEach(() => {

@@ -8,8 +8,10 @@
   import Facts from './Facts.svelte';
   import Grounds from './Grounds.svelte';
   import Holders from './Holders.svelte';
+  import { latest } from '../../state/latest';
   import { cellsOf, pastTheLine, type Lower, type Show, SHOWS } from './seats';
   import {
+    allOf,
     api,
     dataOf,
     saveCsv,
@@ -70,7 +72,7 @@
     void loadWhole(line, asOf());
   });
 
-  let asked = 0;
+  const [turn, wholeTurn] = [latest(), latest()];
   $effect(() => {
     void seen;
     const wanted = { line, day: asOf(), days };
@@ -80,9 +82,10 @@
   });
 
   async function loadWhole(ofLine: string, day: string) {
+    const newest = wholeTurn();
     try {
       const params = { path: { line: ofLine }, query: { asOf: day } };
-      const findings = { query: { asOf: day, line: ofLine, kind: 'SMALLER_TIER', limit: '10000' } };
+      const findings = { asOf: day, line: ofLine, kind: 'SMALLER_TIER', limit: '10000' };
       const [nextCurve, nextLedger, nextSeries, nextTiers, found, again] = await Promise.all([
         dataOf(api.GET('/api/v1/subscriptions/{line}/idle-curve', { params })),
         dataOf(
@@ -92,32 +95,39 @@
         ),
         dataOf(api.GET('/api/v1/subscriptions/{line}/series', { params })),
         dataOf(api.GET('/api/v1/subscriptions/{line}/lower-tiers', { params })),
-        dataOf(api.GET('/api/v1/findings', { params: findings })),
+        allOf((cursor) =>
+          api.GET('/api/v1/findings', { params: { query: { ...findings, cursor } } }),
+        ),
         session.isLead ? [] : dataOf(api.GET('/api/v1/rounds/returns')),
       ]);
-      if (ofLine !== line || day !== asOf()) return;
+      const ahead = subscription?.floor?.check
+        ? await dataOf(api.GET('/api/v1/subscriptions/{line}/floor', { params })).catch(() => null)
+        : null;
+      if (!newest()) return;
       curve = nextCurve;
       ledger = nextLedger;
       series = nextSeries;
       tiers = nextTiers;
       returns = again.find((one) => one.plan === subscription?.plan) ?? null;
       lower = new Map(found.flatMap((f) => (f.holding ? [[f.holding, f]] : [])));
-      floor = subscription?.floor?.check
-        ? await dataOf(api.GET('/api/v1/subscriptions/{line}/floor', { params })).catch(() => null)
-        : null;
+      floor = ahead;
       fault = '';
     } catch (e) {
-      fault = (e as Error).message;
+      if (newest()) fault = (e as Error).message;
     }
   }
 
   async function loadHoldings(wanted: { line: string; day: string; days: number }) {
-    const mine = ++asked;
+    const newest = turn();
     try {
       const query = { asOf: wanted.day, idleLine: String(wanted.days), limit: '10000' };
-      const params = { path: { line: wanted.line }, query };
-      const found = await dataOf(api.GET('/api/v1/subscriptions/{line}/holdings', { params }));
-      if (mine !== asked) return;
+      const path = { line: wanted.line };
+      const found = await allOf((cursor) =>
+        api.GET('/api/v1/subscriptions/{line}/holdings', {
+          params: { path, query: { ...query, cursor } },
+        }),
+      );
+      if (!newest()) return;
       holdings = found;
       const there = new Set(found.map((h) => h.holding));
       for (const id of [...chosen]) if (!there.has(id)) chosen.delete(id);
@@ -127,7 +137,7 @@
         setParam('choose', null);
       }
     } catch (e) {
-      if (mine === asked) fault = (e as Error).message;
+      if (newest()) fault = (e as Error).message;
     }
   }
 

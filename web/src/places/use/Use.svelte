@@ -7,6 +7,7 @@
   import { book } from '../../state/book.svelte';
   import { bindKeys } from '../../state/keys.svelte';
   import { plusDays, sayDay } from '../../state/say';
+  import { latest } from '../../state/latest';
 
   const RANGES = [
     ['30 days', 30],
@@ -38,6 +39,8 @@
   );
   const widest = $derived(Math.max(1, funnel[0]?.held ?? 1));
 
+  const turn = latest();
+
   $effect(() => {
     const path = { line };
     const asked = query;
@@ -52,9 +55,10 @@
   });
   $effect(() => {
     const params = { path: { line }, query: { asOf: asOf() } };
+    const newest = turn();
     dataOf(api.GET('/api/v1/subscriptions/{line}/funnel', { params })).then(
-      (f) => (funnel = f),
-      (e) => (fault = (e as Error).message),
+      (f) => newest() && (funnel = f),
+      (e) => newest() && (fault = (e as Error).message),
     );
   });
 

@@ -11,6 +11,7 @@
   import { sayCount, sayDay, sayMoney, sayShortDay } from '../../state/say';
   import AskLinks from './AskLinks.svelte';
   import Reminder from './Reminder.svelte';
+  import { latest } from '../../state/latest';
 
   let invitations = $state.raw<Schemas['Invitation'][] | null>(null);
   let queue = $state.raw<Schemas['QueueEntry'][]>([]);
@@ -28,15 +29,20 @@
     void load(asOf());
   });
 
+  const turn = latest();
+
   async function load(day: string) {
+    const newest = turn();
     try {
       const params = { query: { asOf: day } };
-      [invitations, queue] = await Promise.all([
+      const [unanswered, waiting] = await Promise.all([
         dataOf(api.GET('/api/v1/invitations', { params })),
         dataOf(api.GET('/api/v1/queue')),
       ]);
+      if (!newest()) return;
+      [invitations, queue, fault] = [unanswered, waiting, ''];
     } catch (e) {
-      fault = (e as Error).message;
+      if (newest()) fault = (e as Error).message;
     }
   }
 

@@ -95,6 +95,7 @@ public class AccessResource {
 
   @GET
   @Path("/people")
+  @Produces({MediaType.APPLICATION_JSON, "text/csv"})
   public List<PersonDto> people() {
     return sessions.people().stream()
         .map(p -> new PersonDto(p.login, p.name, p.role, p.person, p.email))
@@ -172,6 +173,7 @@ public class AccessResource {
 
   @GET
   @Path("/tokens")
+  @Produces({MediaType.APPLICATION_JSON, "text/csv"})
   public List<TokenDto> tokens() {
     return sessions.tokens().stream()
         .map(t -> new TokenDto(t.id, t.name, t.role, t.created, t.createdBy))

@@ -51,7 +51,7 @@ public class CsvListWriter implements MessageBodyWriter<Object> {
       MultivaluedMap<String, Object> headers,
       OutputStream out)
       throws IOException {
-    FlatRows flat = FlatRows.of(json.valueToTree(list));
+    FlatRows flat = FlatRows.of(json, list, genericType);
     try (CsvWriter csv =
         CsvWriter.builder()
             .lineDelimiter(LineDelimiter.CRLF)

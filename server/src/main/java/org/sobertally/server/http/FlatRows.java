@@ -1,6 +1,10 @@
 package org.sobertally.server.http;
 
+import com.fasterxml.jackson.databind.JavaType;
 import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.databind.ObjectMapper;
+import com.fasterxml.jackson.databind.introspect.BeanPropertyDefinition;
+import java.lang.reflect.Type;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
@@ -8,30 +12,60 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 
-/** A list as a table: a column per field, nested fields with a dot; an array in one cell. */
+/**
+ * A list as a table: a column per field, nested fields with a dot; an array in one cell. The
+ * columns are those of the type, so that a page without rows, or in which a field is nowhere told,
+ * has the same ones as the next.
+ */
 record FlatRows(Set<String> columns, List<Map<String, JsonNode>> rows) {
 
-  static FlatRows of(JsonNode list) {
-    List<Map<String, JsonNode>> rows = new ArrayList<>();
+  /**
+   * @param type of the list; where it does not say of what, the columns are those of the rows
+   */
+  static FlatRows of(ObjectMapper json, Object list, Type type) {
     Set<String> columns = new LinkedHashSet<>();
-    for (JsonNode node : list) {
+    JavaType of = json.constructType(type);
+    if (of.isCollectionLikeType()) {
+      addColumns(json, "", of.getContentType(), columns);
+    }
+    List<Map<String, JsonNode>> rows = new ArrayList<>();
+    for (JsonNode node : json.<JsonNode>valueToTree(list)) {
       Map<String, JsonNode> row = new LinkedHashMap<>();
       flatten("", node, row);
       rows.add(row);
-      columns.addAll(row.keySet());
+      row.forEach(
+          (name, value) -> {
+            if (!value.isNull()) {
+              columns.add(name);
+            }
+          });
     }
     return new FlatRows(columns, rows);
+  }
+
+  private static void addColumns(ObjectMapper json, String path, JavaType of, Set<String> columns) {
+    if (of.isRecordType()) {
+      var bean = json.getSerializationConfig().introspect(of);
+      for (BeanPropertyDefinition field : bean.findProperties()) {
+        addColumns(json, below(path, field.getName()), field.getPrimaryType(), columns);
+      }
+    } else if (of.isMapLikeType() && of.getKeyType().isEnumType()) {
+      for (Object key : of.getKeyType().getRawClass().getEnumConstants()) {
+        addColumns(json, below(path, ((Enum<?>) key).name()), of.getContentType(), columns);
+      }
+    } else if (!path.isEmpty()) {
+      columns.add(path);
+    }
+  }
+
+  private static String below(String path, String field) {
+    return path.isEmpty() ? field : path + "." + field;
   }
 
   private static void flatten(String path, JsonNode node, Map<String, JsonNode> row) {
     if (node.isObject()) {
       node.fields()
-          .forEachRemaining(
-              field ->
-                  flatten(
-                      path.isEmpty() ? field.getKey() : path + "." + field.getKey(),
-                      field.getValue(),
-                      row));
+          .forEachRemaining(field -> flatten(below(path, field.getKey()), field.getValue(), row));
     } else {
       row.put(path, node);
     }

@@ -14,6 +14,8 @@ import java.io.OutputStream;
 import java.lang.annotation.Annotation;
 import java.lang.reflect.Type;
 import java.math.BigDecimal;
+import java.time.LocalDate;
+import java.time.format.DateTimeParseException;
 import java.util.List;
 import java.util.Map;
 import org.dhatim.fastexcel.Workbook;
@@ -21,7 +23,7 @@ import org.dhatim.fastexcel.Worksheet;
 
 /**
  * Any list as a workbook of one sheet, with the columns of its CSV. Numbers, and amounts of money,
- * are numbers there; every text is a text, whatever it begins with.
+ * are numbers there, and days are days; every text is a text, whatever it begins with.
  */
 @Provider
 @Priority(Priorities.USER - 100)
@@ -30,6 +32,9 @@ public class XlsxListWriter implements MessageBodyWriter<Object> {
 
   public static final String XLSX =
       "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet";
+
+  private static final int LENGTH_OF_DAY = 10;
+  private static final int FIRST_YEAR = 1900;
 
   private final ObjectMapper json;
 
@@ -53,7 +58,7 @@ public class XlsxListWriter implements MessageBodyWriter<Object> {
       MultivaluedMap<String, Object> headers,
       OutputStream out)
       throws IOException {
-    FlatRows flat = FlatRows.of(json.valueToTree(list));
+    FlatRows flat = FlatRows.of(json, list, genericType);
     try (Workbook workbook = new Workbook(out, "Sober Tally", "1.0")) {
       Worksheet sheet = workbook.newWorksheet("Tally");
       int column = 0;
@@ -79,8 +84,25 @@ public class XlsxListWriter implements MessageBodyWriter<Object> {
       sheet.value(row, column, value.decimalValue());
     } else if (name.endsWith("amount")) {
       sheet.value(row, column, new BigDecimal(value.asText()));
+    } else if (day(value) != null) {
+      sheet.value(row, column, day(value));
+      sheet.style(row, column).format("yyyy-mm-dd").set();
     } else {
       sheet.value(row, column, FlatRows.text(value));
+    }
+  }
+
+  /** Null for what is no day, or one before those of workbooks begin. */
+  private static LocalDate day(JsonNode value) {
+    String text = value.isTextual() ? value.asText() : "";
+    if (text.length() != LENGTH_OF_DAY || text.charAt(0) > '9') {
+      return null;
+    }
+    try {
+      LocalDate day = LocalDate.parse(text);
+      return day.getYear() > FIRST_YEAR ? day : null;
+    } catch (DateTimeParseException e) {
+      return null;
     }
   }
 }

@@ -9,7 +9,9 @@ import jakarta.ws.rs.Path;
 import jakarta.ws.rs.PathParam;
 import jakarta.ws.rs.Produces;
 import jakarta.ws.rs.QueryParam;
+import jakarta.ws.rs.core.Context;
 import jakarta.ws.rs.core.MediaType;
+import jakarta.ws.rs.core.UriInfo;
 import java.util.Arrays;
 import java.util.Comparator;
 import java.util.LinkedHashMap;
@@ -19,9 +21,11 @@ import java.util.Objects;
 import java.util.TreeMap;
 import org.eclipse.microprofile.openapi.annotations.media.Schema;
 import org.eclipse.microprofile.openapi.annotations.tags.Tag;
+import org.jboss.resteasy.reactive.RestResponse;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.catalogue.PlanModel;
 import org.sobertally.server.access.Role;
+import org.sobertally.server.http.Page;
 import org.sobertally.server.http.Problem;
 import org.sobertally.server.store.Books;
 
@@ -215,7 +219,16 @@ public class IntakeResource {
 
   /** What came in as single files, the newest first. */
   @GET
-  public List<Intake> all() {
+  @Produces({MediaType.APPLICATION_JSON, "text/csv"})
+  public RestResponse<List<Intake>> all(
+      @QueryParam("limit") String limit,
+      @QueryParam("cursor") String cursor,
+      @Context UriInfo uri) {
+    List<Intake> all = all();
+    return Page.ofPlaces(all.size(), all::get, limit, cursor, uri);
+  }
+
+  private List<Intake> all() {
     List<IntakeStore.Row> rows = service.all();
     return rows.stream().map(row -> shown(row, rows)).toList();
   }

@@ -86,6 +86,33 @@ class RoundStore {
         .getResultList();
   }
 
+  /** A part of them, of one state or of all. */
+  @Transactional
+  List<RoundItem> items(String round, RoundItem.State state, int first, int most) {
+    return entities
+        .createQuery(
+            "from RoundItem i where i.round = :round and (:state is null or i.state = :state)"
+                + " order by i.yearly desc, i.name, i.id",
+            RoundItem.class)
+        .setParameter("round", round)
+        .setParameter("state", state)
+        .setFirstResult(first)
+        .setMaxResults(most)
+        .getResultList();
+  }
+
+  int count(String round, RoundItem.State state) {
+    return entities
+        .createQuery(
+            "select count(i) from RoundItem i"
+                + " where i.round = :round and (:state is null or i.state = :state)",
+            Long.class)
+        .setParameter("round", round)
+        .setParameter("state", state)
+        .getSingleResult()
+        .intValue();
+  }
+
   List<RoundItem> itemsOf(String round, String person) {
     return entities
         .createQuery(

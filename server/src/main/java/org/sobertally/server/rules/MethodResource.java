@@ -94,6 +94,7 @@ public class MethodResource {
   /** Every subscription whose seats came in more than one way. */
   @GET
   @Path("/methods")
+  @Produces({MediaType.APPLICATION_JSON, "text/csv"})
   public List<Methods> all(@QueryParam("asOf") String asOfText) {
     Book book = books.current();
     int day = Days.of(asOf.of(book, asOfText));

@@ -14,16 +14,20 @@ import jakarta.ws.rs.Path;
 import jakarta.ws.rs.PathParam;
 import jakarta.ws.rs.Produces;
 import jakarta.ws.rs.QueryParam;
+import jakarta.ws.rs.core.Context;
 import jakarta.ws.rs.core.MediaType;
 import jakarta.ws.rs.core.Response;
+import jakarta.ws.rs.core.UriInfo;
 import java.net.URI;
 import java.util.ArrayList;
 import java.util.List;
 import org.eclipse.microprofile.openapi.annotations.media.Schema;
 import org.eclipse.microprofile.openapi.annotations.responses.APIResponseSchema;
 import org.eclipse.microprofile.openapi.annotations.tags.Tag;
+import org.jboss.resteasy.reactive.RestResponse;
 import org.sobertally.server.access.OpenToLeads;
 import org.sobertally.server.access.Role;
+import org.sobertally.server.http.Page;
 import org.sobertally.server.http.Params;
 import org.sobertally.server.http.Problem;
 
@@ -92,12 +96,18 @@ public class SlateResource {
     return views.view(id, new SlateViews.Asker(actor(), role));
   }
 
+  /** The newest first. */
   @GET
   @OpenToLeads
-  public List<SlateDto> list() {
+  @Produces({MediaType.APPLICATION_JSON, "text/csv"})
+  public RestResponse<List<SlateDto>> list(
+      @QueryParam("limit") String limit,
+      @QueryParam("cursor") String cursor,
+      @Context UriInfo uri) {
     service.lapseOverdue();
     Role role = Role.valueOf(identity.getRoles().iterator().next());
-    return views.all(new SlateViews.Asker(actor(), role));
+    List<SlateDto> all = views.all(new SlateViews.Asker(actor(), role));
+    return Page.ofPlaces(all.size(), all::get, limit, cursor, uri);
   }
 
   @POST

@@ -79,6 +79,7 @@ public class AskResource {
 
   @GET
   @Path("/links")
+  @Produces({MediaType.APPLICATION_JSON, "text/csv"})
   @RolesAllowed({Role.STEWARD_NAME, Role.DECIDER_NAME})
   public List<LinkDto> all() {
     Book book = books.current();

@@ -7,6 +7,8 @@ import com.fasterxml.jackson.databind.ObjectMapper;
 import io.quarkus.test.junit.QuarkusTest;
 import java.io.IOException;
 import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.sobertally.server.support.Caller;
 
@@ -31,5 +33,24 @@ class OpenApiTest {
     assertThat(schemas.at("/Money/required").toString()).contains("amount", "currency");
     assertThat(schemas.at("/Holding/required").toString()).contains("idleDays");
     assertThat(schemas.at("/Holding/required").toString()).doesNotContain("lastUsed");
+  }
+
+  /** People's scripts rely on it. */
+  @Test
+  void everyListIsToBeHadAsCsv() {
+    JsonNode document = Caller.keeper().get("/api/v1/openapi?format=json").json();
+    List<String> without = new ArrayList<>();
+    int lists = 0;
+    for (var path : document.get("paths").properties()) {
+      JsonNode content = path.getValue().at("/get/responses/200/content");
+      if (content.at("/application~1json/schema/type").asText().equals("array")) {
+        lists++;
+        if (!content.has("text/csv")) {
+          without.add(path.getKey());
+        }
+      }
+    }
+    assertThat(without).isEmpty();
+    assertThat(lists).isGreaterThan(25);
   }
 }

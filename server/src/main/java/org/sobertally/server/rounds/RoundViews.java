@@ -1,0 +1,177 @@
+package org.sobertally.server.rounds;
+
+import jakarta.enterprise.context.ApplicationScoped;
+import jakarta.transaction.Transactional;
+import java.math.BigDecimal;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.util.EnumMap;
+import java.util.List;
+import java.util.Map;
+import org.eclipse.microprofile.openapi.annotations.media.Schema;
+import org.sobertally.core.book.Book;
+import org.sobertally.server.access.Sessions;
+import org.sobertally.server.http.MoneyDto;
+import org.sobertally.server.store.Books;
+
+/** Rounds and their seats as they are shown. */
+@ApplicationScoped
+class RoundViews {
+
+  private final RoundStore store;
+  private final Books books;
+  private final Sessions sessions;
+
+  RoundViews(RoundStore store, Books books, Sessions sessions) {
+    this.store = store;
+    this.books = books;
+    this.sessions = sessions;
+  }
+
+  /**
+   * One round.
+   *
+   * @param counts seats by what becomes of them
+   * @param answered how many seats their holders spoke of
+   * @param found how many seats were gathered
+   * @param cameBack how many of those taken back were needed again within 30 days
+   */
+  @Schema(name = "Round")
+  public record RoundDto(
+      String id,
+      int number,
+      String plan,
+      String name,
+      String owner,
+      String ownerName,
+      Round.State state,
+      Instant gathered,
+      LocalDate askUntil,
+      LocalDate decideUntil,
+      @Schema(nullable = true) Instant closed,
+      @Schema(nullable = true) String outcome,
+      int found,
+      int answered,
+      Map<RoundItem.State, Long> counts,
+      int cameBack,
+      MoneyDto yearly,
+      MoneyDto back,
+      List<String> slates) {}
+
+  /** Every round, as it is asked for by its place; the newest first. */
+  record All(
+      List<Round> rounds, List<RoundStore.Total> totals, List<RoundStore.RoundSlate> slates) {}
+
+  @Transactional
+  All all() {
+    return new All(store.rounds(), store.totals(), store.slates());
+  }
+
+  RoundDto of(All all, int place) {
+    return shown(all.rounds().get(place), all.totals(), all.slates());
+  }
+
+  /**
+   * @throws io.quarkiverse.resteasy.problem.HttpProblem 404, where there is none
+   */
+  @Transactional
+  RoundDto round(String id) {
+    return shown(store.round(id), store.totals(), store.slates());
+  }
+
+  private RoundDto shown(
+      Round round, List<RoundStore.Total> totals, List<RoundStore.RoundSlate> slates) {
+    String currency = books.current().rates().reportingCurrency();
+    Map<RoundItem.State, Long> counts = new EnumMap<>(RoundItem.State.class);
+    BigDecimal yearly = BigDecimal.ZERO;
+    BigDecimal back = BigDecimal.ZERO;
+    int found = 0;
+    int answered = 0;
+    int again = 0;
+    for (RoundStore.Total total : totals) {
+      if (total.round().equals(round.id)) {
+        counts.put(total.state(), total.items());
+        found += (int) total.items();
+        answered += (int) total.answered();
+        again += (int) total.cameBack();
+        yearly = yearly.add(total.yearly());
+        back = total.state() == RoundItem.State.TAKEN_BACK ? total.yearly() : back;
+      }
+    }
+    return new RoundDto(
+        round.id,
+        round.number,
+        round.plan,
+        round.name,
+        round.owner,
+        sessions.nameOf(round.owner),
+        round.state,
+        round.gathered,
+        round.askUntil,
+        round.decideUntil,
+        round.closed,
+        round.outcome,
+        found,
+        answered,
+        counts,
+        again,
+        MoneyDto.of(yearly, currency),
+        MoneyDto.of(back, currency),
+        slates.stream()
+            .filter(slate -> slate.round().equals(round.id))
+            .map(RoundStore.RoundSlate::slate)
+            .sorted()
+            .toList());
+  }
+
+  /**
+   * One seat of a round, with the evidence as it was when the round began.
+   *
+   * @param answer what its holder said
+   * @param reason why they need it, or why it was left out
+   * @param cameBack the day on which the account got a seat of the plan again
+   */
+  @Schema(name = "RoundItem")
+  public record ItemDto(
+      String id,
+      String holding,
+      @Schema(nullable = true) String person,
+      String name,
+      String plan,
+      String planName,
+      String line,
+      List<String> kinds,
+      String why,
+      @Schema(nullable = true) LocalDate lastUsed,
+      MoneyDto yearly,
+      RoundItem.State state,
+      @Schema(nullable = true) RoundItem.Answer answer,
+      @Schema(nullable = true) Instant answered,
+      @Schema(nullable = true) String reason,
+      @Schema(nullable = true) String slate,
+      @Schema(nullable = true) LocalDate takenBack,
+      @Schema(nullable = true) LocalDate cameBack) {}
+
+  ItemDto item(RoundItem item) {
+    Book book = books.current();
+    return new ItemDto(
+        item.id,
+        item.holding,
+        item.person,
+        item.name,
+        item.plan,
+        book.plans().has(item.plan) ? book.plans().byId(item.plan).name() : item.plan,
+        item.line,
+        RoundPlan.words(item.kinds),
+        item.why,
+        item.lastUsed,
+        MoneyDto.of(item.yearly, item.currency),
+        item.state,
+        item.answer,
+        item.answered,
+        item.reason,
+        item.slate,
+        item.takenBack,
+        item.cameBack);
+  }
+}
