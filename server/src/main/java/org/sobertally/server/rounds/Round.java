@@ -61,4 +61,10 @@ class Round {
 
   Instant closed;
   String outcome;
+
+  void close(State how, String said, Instant now) {
+    state = how;
+    closed = now;
+    outcome = said;
+  }
 }

@@ -83,4 +83,12 @@ class RoundItem {
   /** The day on which it came back. */
   @Column(name = "taken_back")
   LocalDate takenBack;
+
+  /** Where its holder has not answered yet, nothing becomes of it. */
+  void leaveOutIfAsked(String why) {
+    if (state == State.ASKED) {
+      state = State.LEFT_OUT;
+      reason = why;
+    }
+  }
 }

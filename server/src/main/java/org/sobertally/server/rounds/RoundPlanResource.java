@@ -222,9 +222,7 @@ public class RoundPlanResource {
   @Path("/{plan}/run")
   @RolesAllowed(Role.STEWARD_NAME)
   public RoundViews.RoundDto run(@PathParam("plan") String plan) {
-    String round = life.begin(plan, actor());
-    life.takeOnSoon(round);
-    return views.round(round);
+    return views.round(life.begin(plan, actor()));
   }
 
   private String actor() {

@@ -176,6 +176,17 @@ class RoundStore {
         .getResultList();
   }
 
+  /** The slates on which its seats are. */
+  List<String> slatesOf(String round) {
+    return entities
+        .createQuery(
+            "select distinct i.slate from RoundItem i"
+                + " where i.round = :round and i.slate is not null order by i.slate",
+            String.class)
+        .setParameter("round", round)
+        .getResultList();
+  }
+
   /** Seats that came back and for whose return is still watched. */
   List<RoundItem> takenBackSince(LocalDate day) {
     return entities

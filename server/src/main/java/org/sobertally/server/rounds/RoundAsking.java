@@ -1,0 +1,174 @@
+package org.sobertally.server.rounds;
+
+import jakarta.enterprise.context.ApplicationScoped;
+import java.time.LocalDate;
+import java.time.temporal.ChronoUnit;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Set;
+import java.util.UUID;
+import org.sobertally.core.book.Book;
+import org.sobertally.core.words.Words;
+import org.sobertally.server.figures.Figures;
+import org.sobertally.server.http.Problem;
+import org.sobertally.server.journal.Journal;
+import org.sobertally.server.slates.Sweeps;
+import org.sobertally.server.store.Books;
+import org.sobertally.server.time.TallyClock;
+
+/** A round begins: what is found is frozen, and its holders are asked and reminded. */
+@ApplicationScoped
+class RoundAsking {
+
+  private final RoundStore store;
+  private final Books books;
+  private final Figures figures;
+  private final Letters letters;
+  private final Sweeps sweeps;
+  private final Journal journal;
+  private final TallyClock clock;
+
+  RoundAsking(
+      RoundStore store,
+      Books books,
+      Figures figures,
+      Letters letters,
+      Sweeps sweeps,
+      Journal journal,
+      TallyClock clock) {
+    this.store = store;
+    this.books = books;
+    this.figures = figures;
+    this.letters = letters;
+    this.sweeps = sweeps;
+    this.journal = journal;
+    this.clock = clock;
+  }
+
+  /**
+   * Gathers: freezes the list with its evidence. The holders are asked in a step of its own.
+   *
+   * @return the round's id
+   */
+  String begin(String planId, String actor) {
+    return books.write(
+        change -> {
+          RoundPlan plan = store.plan(planId);
+          Book book = change.book();
+          LocalDate today = clock.today();
+          overtake(plan, actor);
+          Set<String> elsewhere = new LinkedHashSet<>(store.inOpenRounds());
+          elsewhere.addAll(sweeps.planned());
+          List<RoundItem> items =
+              new Gathering(
+                      book,
+                      figures.findings(book, today),
+                      figures.of(book, today).states(),
+                      plan,
+                      elsewhere)
+                  .items();
+          Round round = new Round();
+          round.id = UUID.randomUUID().toString();
+          round.number = store.nextNumber();
+          round.plan = plan.id;
+          round.name = plan.name;
+          round.owner = plan.owner;
+          round.gathered = clock.now();
+          round.askUntil = today.plusDays(plan.askDays);
+          round.decideUntil = round.askUntil.plusDays(1L + plan.decideDays);
+          round.state = items.isEmpty() ? Round.State.NOTHING : Round.State.GATHERED;
+          store.add(round);
+          store.flush();
+          int n = 0;
+          for (RoundItem item : items) {
+            item.id = "%d-%06d".formatted(round.number, n++);
+            item.round = round.id;
+          }
+          store.addItems(items);
+          plan.nextDue = plan.schedule().nextAfter(clock.now());
+          if (items.isEmpty()) {
+            round.close(Round.State.NOTHING, "Nothing was found.", clock.now());
+          }
+          String text = "%s: round %d gathered %s; their holders are asked until %s.";
+          journal.add(
+              actor,
+              "ROUND_GATHERED",
+              text.formatted(
+                  plan.name,
+                  round.number,
+                  Words.count(items.size(), "seat"),
+                  Words.day(round.askUntil)));
+          return round.id;
+        });
+  }
+
+  /** Asks the holders of what was gathered. */
+  void ask(String id) {
+    books.write(
+        change -> {
+          Round round = store.round(id);
+          if (round.state == Round.State.GATHERED) {
+            letters.ask(change.book(), round, store.items(id));
+            round.state = Round.State.ASKING;
+          }
+          return null;
+        });
+  }
+
+  /** A round whose questions are still open ends; answers that came in stay keeps. */
+  private void overtake(RoundPlan plan, String actor) {
+    for (Round round : store.open()) {
+      boolean asks = round.state == Round.State.GATHERED || round.state == Round.State.ASKING;
+      if (round.plan.equals(plan.id) && asks) {
+        for (RoundItem item : store.items(round.id)) {
+          item.leaveOutIfAsked("A newer round began.");
+        }
+        round.close(
+            Round.State.OVERTAKEN, "A newer round began before the questions ended.", clock.now());
+        String text = "%s: round %d was overtaken by the next one.";
+        journal.add(actor, "ROUND_OVERTAKEN", text.formatted(round.name, round.number));
+      }
+    }
+    // Those that wait for a decision go on; their seats are not gathered again.
+    store.flush();
+  }
+
+  /** Ends the questions before their day. */
+  void endAsking(String id, String actor) {
+    books.write(
+        change -> {
+          Round round = store.round(id);
+          if (round.state != Round.State.ASKING) {
+            throw Problem.conflict(
+                round.state == Round.State.GATHERED
+                    ? "Its letters are being written. Try again in a moment."
+                    : "This round does not ask any more.");
+          }
+          LocalDate today = clock.today();
+          round.decideUntil =
+              today.plusDays(ChronoUnit.DAYS.between(round.askUntil, round.decideUntil));
+          round.askUntil = today.minusDays(1);
+          String text = "%s: ended the questions of round %d.";
+          journal.add(actor, "ROUND_ASKED", text.formatted(round.name, round.number));
+          return null;
+        });
+  }
+
+  /** Once, when half of the time is over. */
+  void remind(String id) {
+    books.write(
+        change -> {
+          Round round = store.round(id);
+          LocalDate from = LocalDate.ofInstant(round.gathered, clock.zone());
+          long half = ChronoUnit.DAYS.between(from, round.askUntil) / 2;
+          if (half > 0 && !clock.today().isBefore(from.plusDays(half))) {
+            List<RoundLetter> unanswered = store.unanswered(id);
+            if (!unanswered.isEmpty()) {
+              letters.remind(change.book(), round, unanswered);
+              unanswered.forEach(letter -> letter.reminded = clock.now());
+            }
+          }
+          return null;
+        });
+  }
+}
