@@ -4,6 +4,7 @@ Every seat of a subscription as one cell, the most recently used first. Click a 
 holder, drag over cells to choose all between.
 -->
 <script lang="ts">
+  import { lookOf, RUNS_BELOW, runsOf, stepFor } from './runs';
   import type { Texture } from '../../state/states';
   import { TEXTURE_WORDS } from '../../state/states';
 
@@ -28,24 +29,29 @@ holder, drag over cells to choose all between.
     onchoose: (holdings: string[], add: boolean) => void;
   } = $props();
 
-  const STEP = 14;
-  const SIZE = 11;
-
   let width = $state(620);
   let from = $state<number | null>(null);
   let until = $state<number | null>(null);
   let pointed = $state<number | null>(null);
 
-  const columns = $derived(Math.max(10, Math.floor((width + 3) / STEP)));
+  const step = $derived(stepFor(cells.length, width));
+  const size = $derived(step - 3);
+  const small = $derived(step < RUNS_BELOW);
+  const columns = $derived(Math.max(10, Math.floor((width + 3) / step)));
+  const runs = $derived(small ? runsOf(cells, columns, lookOf) : []);
+  const marked = $derived(small ? runsOf(cells, columns, (c, n) => (marks(c, n) ? '' : null)) : []);
   const rows = $derived(Math.ceil(cells.length / columns));
 
   function cellAt(event: PointerEvent): number | null {
     const box = (event.currentTarget as Element).getBoundingClientRect();
-    const column = Math.floor((event.clientX - box.left) / STEP);
-    const row = Math.floor((event.clientY - box.top) / STEP);
+    const column = Math.floor((event.clientX - box.left) / step);
+    const row = Math.floor((event.clientY - box.top) / step);
     const n = row * columns + column;
     return column >= 0 && column < columns && n >= 0 && n < cells.length ? n : null;
   }
+
+  const marks = (cell: Cell, n: number) =>
+    brushed(n) || (cell.holding !== undefined && chosen.has(cell.holding));
 
   function start(event: PointerEvent) {
     const n = cellAt(event);
@@ -81,8 +87,8 @@ holder, drag over cells to choose all between.
 
 <div bind:clientWidth={width}>
   <svg
-    width={columns * STEP}
-    height={rows * STEP}
+    width={columns * step}
+    height={rows * step}
     role="img"
     aria-label="Seats: {words}. The list below chooses the same holders by keyboard."
     onpointerdown={start}
@@ -91,33 +97,56 @@ holder, drag over cells to choose all between.
     onpointerleave={() => (pointed = null)}
   >
     <title>{pointed === null ? '' : cells[pointed]?.title}</title>
-    {#each cells as cell, n (n)}
-      {@const x = (n % columns) * STEP + 1}
-      {@const y = Math.floor(n / columns) * STEP + 1}
-      <rect
-        {x}
-        {y}
-        width={SIZE}
-        height={SIZE}
-        fill="url(#tx-{cell.texture})"
-        fill-opacity={cell.faded ?? 1}
-        stroke={cell.texture === 'spare' ? 'var(--rule)' : 'var(--ink)'}
-        stroke-width=".9"
-      />
-      {#if cell.texture === 'unsure'}
-        <text x={x + SIZE / 2} y={y + 9} text-anchor="middle">?</text>
-      {/if}
-      {#if brushed(n) || (cell.holding && chosen.has(cell.holding))}
+    {#if small}
+      {#each runs as run (run.row * columns + run.column)}
+        {@const [texture, faded] = run.look.split(' ')}
         <rect
-          class="chosen"
-          x={x - 0.5}
-          y={y - 0.5}
-          width={SIZE + 1}
-          height={SIZE + 1}
-          fill="none"
+          x={run.column * step}
+          y={run.row * step}
+          width={run.length * step}
+          height={step - 0.5}
+          fill="url(#tx-{texture})"
+          fill-opacity={faded}
         />
-      {/if}
-    {/each}
+      {/each}
+      {#each marked as run (run.row * columns + run.column)}
+        <rect
+          class="chosen many"
+          x={run.column * step}
+          y={run.row * step}
+          width={run.length * step}
+          height={step}
+        />
+      {/each}
+    {:else}
+      {#each cells as cell, n (n)}
+        {@const x = (n % columns) * step + 1}
+        {@const y = Math.floor(n / columns) * step + 1}
+        <rect
+          {x}
+          {y}
+          width={size}
+          height={size}
+          fill="url(#tx-{cell.texture})"
+          fill-opacity={cell.faded ?? 1}
+          stroke={cell.texture === 'spare' ? 'var(--rule)' : 'var(--ink)'}
+          stroke-width=".9"
+        />
+        {#if cell.texture === 'unsure'}
+          <text x={x + size / 2} y={y + 9} text-anchor="middle">?</text>
+        {/if}
+        {#if marks(cell, n)}
+          <rect
+            class="chosen"
+            x={x - 0.5}
+            y={y - 0.5}
+            width={size + 1}
+            height={size + 1}
+            fill="none"
+          />
+        {/if}
+      {/each}
+    {/if}
   </svg>
 </div>
 
@@ -137,5 +166,10 @@ holder, drag over cells to choose all between.
   .chosen {
     stroke: var(--link);
     stroke-width: 2.6;
+  }
+  .many {
+    stroke: none;
+    fill: var(--link);
+    fill-opacity: 0.55;
   }
 </style>

@@ -52,3 +52,23 @@ it('says whose the cell is that is pointed at', async () => {
   await fireEvent.pointerLeave(svg);
   expect(svg.querySelector('title')!.textContent).toBe('');
 });
+
+it('draws thousands of seats as stretches of like ones, and still knows each', async () => {
+  const many: Cell[] = Array.from({ length: 30_000 }, (_, n) => ({
+    holding: `h${n}`,
+    texture: n < 20_000 ? 'inUse' : 'idle',
+    title: `seat ${n}`,
+  }));
+  vi.spyOn(HTMLElement.prototype, 'clientWidth', 'get').mockReturnValue(690);
+  const onchoose = vi.fn();
+  render(SeatField, { cells: many, chosen: new Set(['h20001', 'h20002']), onchoose });
+  const svg = screen.getByRole('img', { name: /20000 in use, 10000 idle/ });
+  vi.spyOn(svg, 'getBoundingClientRect').mockReturnValue({ left: 0, top: 0 } as DOMRect);
+  svg.setPointerCapture = () => undefined;
+  expect(svg.querySelectorAll('rect').length).toBeLessThan(300);
+  expect([...svg.querySelectorAll('.many')].map((one) => one.getAttribute('width'))).toEqual(['6']);
+  await fireEvent.pointerDown(svg, { clientX: 1, clientY: 4, pointerId: 1 });
+  await fireEvent.pointerUp(svg, { clientX: 1, clientY: 4, pointerId: 1 });
+  expect(onchoose).toHaveBeenCalledWith(['h231'], true);
+  vi.restoreAllMocks();
+});

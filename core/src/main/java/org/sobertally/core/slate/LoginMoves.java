@@ -1,6 +1,5 @@
 package org.sobertally.core.slate;
 
-import java.util.ArrayList;
 import java.util.List;
 import java.util.stream.Collectors;
 import org.sobertally.core.book.Book;
@@ -36,7 +35,7 @@ final class LoginMoves {
     if (state == Account.State.SUSPENDED || state == Account.State.DELETED) {
       sheet.block(Code.NO_CHANGE, "Nobody can sign in to the account as it is.");
     }
-    losing.blockLastAdmin(account, sheet.blocks);
+    losing.blockLastAdmin(account, sheet);
     sheet.claim(account, "suspends this account");
     int seats = at.openSeats(account).size();
     if (seats > 0) {
@@ -87,14 +86,11 @@ final class LoginMoves {
     if (account.stateOn(at.asOf) == Account.State.DELETED) {
       sheet.block(Code.NO_CHANGE, "The account is deleted already.");
     }
-    losing.blockLastAdmin(account, sheet.blocks);
+    losing.blockLastAdmin(account, sheet);
     blockDataRoute(account, move.data(), sheet);
     List<Integer> seats = at.openSeats(account);
     for (int h : seats) {
-      List<Remark> blocks = new ArrayList<>();
-      losing.block(h, blocks);
-      blocks.removeIf(block -> block.code() == Code.LAST_ADMIN);
-      sheet.blocks.addAll(blocks);
+      losing.blockSeat(h, sheet.blocks);
       sheet.claim(h, "deletes this account");
       losing.warn(h, sheet.warnings);
     }

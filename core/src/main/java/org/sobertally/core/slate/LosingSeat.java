@@ -34,14 +34,18 @@ final class LosingSeat {
     this.book = at.book;
   }
 
-  void block(int h, List<Remark> blocks) {
+  /** Blocks a move by which the holder loses a seat, and with it what rights they had. */
+  void block(int h, Sheet sheet) {
+    blockSeat(h, sheet.blocks);
+    blockLastAdmin(book.accounts().get(book.holdings().account(h)), sheet);
+  }
+
+  void blockSeat(int h, List<Remark> blocks) {
     Keep keep = book.keepOn(book.holdings().id(h), at.asOf);
     if (keep != null) {
       String text = "Kept until %s: %s.".formatted(say(keep.until()), keep.reason());
       blocks.add(new Remark(Code.KEPT, text));
     }
-    Account account = book.accounts().get(book.holdings().account(h));
-    blockLastAdmin(account, blocks);
     int line = book.holdings().line(h);
     if (at.vendor(line).signOutFirst() && isSignedIn(book.holdings().account(h))) {
       String text =
@@ -51,23 +55,25 @@ final class LosingSeat {
     }
   }
 
-  void blockLastAdmin(Account account, List<Remark> blocks) {
-    if (account.admin()
-        && account.stateOn(at.asOf) == Account.State.ACTIVE
-        && isLastAdmin(account)) {
-      blocks.add(
-          new Remark(
-              Code.LAST_ADMIN,
-              "The last account with administrator rights at %s. Give them to another one first."
-                  .formatted(book.vendors().byId(account.vendor()).name())));
+  /** One is left at every vendor, though the slate moves all of them. */
+  void blockLastAdmin(Account account, Sheet sheet) {
+    if (!account.admin() || account.stateOn(at.asOf) != Account.State.ACTIVE) {
+      return;
     }
-  }
-
-  private boolean isLastAdmin(Account account) {
-    return book.accounts().all().stream()
-        .filter(a -> a.admin() && a.vendor().equals(account.vendor()))
-        .filter(a -> a.stateOn(at.asOf) == Account.State.ACTIVE)
-        .noneMatch(a -> !a.id().equals(account.id()));
+    sheet.admin = account;
+    List<Account> others =
+        book.accounts().all().stream()
+            .filter(a -> a.admin() && a.vendor().equals(account.vendor()))
+            .filter(a -> a.stateOn(at.asOf) == Account.State.ACTIVE)
+            .filter(a -> !a.id().equals(account.id()))
+            .toList();
+    if (others.stream().allMatch(a -> at.adminsLost.contains(a.id()))) {
+      String text =
+          others.isEmpty()
+              ? "The last account with administrator rights at %s. Give them to another one first."
+              : "With the others on this slate nobody at %s would have administrator rights. Leave one.";
+      sheet.block(Code.LAST_ADMIN, text.formatted(book.vendors().byId(account.vendor()).name()));
+    }
   }
 
   /** Whether a session of the account is known to last. */

@@ -93,7 +93,7 @@ public final class Previewer {
       return sheet.done();
     }
     int line = book.holdings().line(h);
-    losing.block(h, sheet.blocks);
+    losing.block(h, sheet);
     sheet.claim(h, "takes this seat back");
     losing.warn(h, sheet.warnings);
     String vendor = at.vendor(line).id();
@@ -177,9 +177,11 @@ public final class Previewer {
     }
     int account = book.holdings().account(h);
     Account login = book.accounts().get(account);
-    losing.block(h, sheet.blocks);
+    losing.block(h, sheet);
     sheet.claim(h, "changes this seat to %s".formatted(target.name()));
     if (target.model() != PlanModel.RESTING) {
+      // They sign in as before, with the rights they have.
+      sheet.admin = null;
       getting.blockShut(
           at.plan(from).model() == PlanModel.RESTING ? null : login, login.person(), sheet.blocks);
     }

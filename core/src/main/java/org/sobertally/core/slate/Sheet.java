@@ -24,6 +24,9 @@ final class Sheet {
   LocalDate undoUntil;
   boolean undoable = true;
 
+  /** Who loses administrator rights by the move; null for nobody. */
+  Account admin;
+
   Sheet(Workings at, Move move) {
     this.at = at;
     this.move = move;
@@ -43,6 +46,9 @@ final class Sheet {
   }
 
   MovePreview done() {
+    if (admin != null && canGo()) {
+      at.adminsLost.add(admin.id());
+    }
     return new MovePreview(
         move,
         MoveKind.of(at.book, move),

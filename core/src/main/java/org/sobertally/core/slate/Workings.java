@@ -39,6 +39,9 @@ final class Workings {
   /** Accounts of which an earlier move moves all seats, or wants what the book says. */
   final Set<String> wholeAccounts = new HashSet<>();
 
+  /** Accounts with administrator rights that lose them by an earlier move. */
+  final Set<String> adminsLost = new HashSet<>();
+
   /** Accounts that an earlier move opens or brings back. */
   final Set<String> opened = new HashSet<>();
 

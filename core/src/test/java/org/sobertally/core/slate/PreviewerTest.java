@@ -92,6 +92,22 @@ class PreviewerTest {
     assertThat(preview.lines()).isEmpty();
   }
 
+  /** Two administrators, both on the slate: the second one is left. */
+  @Test
+  void aSlateLeavesOneAdministrator() {
+    facts.holds("ann", "opus", LONG_AGO).holds("bo", "opus", LONG_AGO).admin("ann").admin("bo");
+    Preview preview = takeBack("ann-opus", "bo-opus");
+    assertThat(preview.moves().get(0).canGo()).isTrue();
+    assertThat(preview.moves().get(1).blocks())
+        .extracting(Remark::text)
+        .containsExactly(
+            "With the others on this slate nobody at Quillmoor would have administrator rights. Leave one.");
+    facts.keeps.add(new Keep("k", "ann-opus", "winter audit", null, TODAY.plusDays(1)));
+    assertThat(takeBack("ann-opus", "bo-opus").moves().get(1).canGo())
+        .as("the first one cannot go, and stays administrator")
+        .isTrue();
+  }
+
   @Test
   void theSameSeatGoesOnce() {
     facts.holds("ann", "opus", LONG_AGO);
