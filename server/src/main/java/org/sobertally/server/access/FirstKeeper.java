@@ -37,13 +37,19 @@ class FirstKeeper {
     }
   }
 
+  /** Until somebody has access, be it by this code or because a script with a token gave it. */
   boolean isAwaited() {
-    return code != null;
+    return code != null && !sessions.anybody();
+  }
+
+  /** What the console shows; null where nobody is awaited. */
+  String code() {
+    return code;
   }
 
   synchronized void choose(String given, String password) {
-    if (code == null) {
-      throw Problem.conflict("The first keeper has chosen a password already. Sign in with it.");
+    if (!isAwaited()) {
+      throw Problem.conflict("Somebody has access already. Sign in.");
     }
     if (!Secrets.same(code, given.strip())) {
       throw Problem.forbidden("This is not the code that the console shows.");
