@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { plusDays, sayCount, sayDay, sayMoney, saySigned, sayShortDay } from './say';
+import { plusDays, sayCount, sayDay, sayMoney, saySigned, sayShortCount, sayShortDay } from './say';
 
 const eur = (amount: string) => ({ amount, currency: 'EUR' });
 
@@ -37,4 +37,15 @@ describe('saying money', () => {
 it('counts one and many', () => {
   expect(sayCount(1, 'seat')).toBe('1 seat');
   expect(sayCount(1200, 'seat')).toBe('1,200 seats');
+});
+
+it('says a count shortly where there is little room', () => {
+  expect([0, 481, 9_400, 12_300, 300_000, 1_240_000].map(sayShortCount)).toEqual([
+    '0',
+    '481',
+    '9,400',
+    '12k',
+    '300k',
+    '1.2m',
+  ]);
 });

@@ -56,6 +56,12 @@ export function sayCount(n: number, one: string, many = `${one}s`): string {
   return `${n.toLocaleString('en-GB')} ${n === 1 ? one : many}`;
 }
 
+/** A count where there is little room: `9,400`, `12k`, `1.2m`. */
+export function sayShortCount(n: number): string {
+  if (n < 10_000) return n.toLocaleString('en-GB');
+  return n < 1_000_000 ? `${Math.round(n / 1000)}k` : `${Math.round(n / 100_000) / 10}m`;
+}
+
 /** The day so many days after another, as ISO text. */
 export function plusDays(day: string, days: number): string {
   const date = new Date(`${day}T00:00:00Z`);

@@ -8,7 +8,7 @@ who were idle so long came back within the days that the odds are of, with their
   import { scaleLinear, scaleSqrt } from 'd3-scale';
   import { area, curveStepBefore, line as path } from 'd3-shape';
   import type { IdleCurve } from '../../api/client';
-  import { sayCount, sayMoney } from '../../state/say';
+  import { sayCount, sayMoney, sayShortCount } from '../../state/say';
 
   let {
     curve,
@@ -152,7 +152,7 @@ who were idle so long came back within the days that the odds are of, with their
     <g transform="translate({LEFT} {TOP})">
       {#each y.ticks(4) as tick (tick)}
         <path class="grid" d="M0 {y(tick)}H{inner}" />
-        <text class="tick" x="-8" y={y(tick) + 4} text-anchor="end">{tick}</text>
+        <text class="tick" x="-8" y={y(tick) + 4} text-anchor="end">{sayShortCount(tick)}</text>
       {/each}
       <path class="past" d={past} />
       <path class="curve" d={steps} />

@@ -6,7 +6,7 @@ it('draws cells as large as usual until they would not fit on the page', () => {
   // 690 × 560 pixels for 10,000 cells are 38.6 each: 6 by 6.
   expect(stepFor(10_000, 690)).toBe(6);
   expect(stepFor(30_000, 690)).toBe(3);
-  expect(stepFor(1_000_000, 690)).toBe(3);
+  expect(stepFor(1_000_000, 690)).toBe(2);
   expect(stepFor(0, 690)).toBe(USUAL_STEP);
 });
 

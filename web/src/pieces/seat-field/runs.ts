@@ -2,7 +2,7 @@ import type { Texture } from '../../state/states';
 
 /** The usual room of a cell with the gap beside it, in pixels. */
 export const USUAL_STEP = 14;
-const LEAST_STEP = 3;
+const LEAST_STEP = 2;
 const MOST_HEIGHT = 560;
 const FADED_STEPS = 8;
 

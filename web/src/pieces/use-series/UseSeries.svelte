@@ -8,7 +8,7 @@ Point at a day, or move by arrow keys, to read its figures.
   import { scaleLinear } from 'd3-scale';
   import { line as path } from 'd3-shape';
   import type { SeriesDay } from '../../api/client';
-  import { sayDay, sayShortDay } from '../../state/say';
+  import { sayDay, sayShortCount, sayShortDay } from '../../state/say';
 
   let { days, height = 112 }: { days: SeriesDay[]; height?: number } = $props();
 
@@ -123,7 +123,9 @@ Point at a day, or move by arrow keys, to read its figures.
           <path class="read" d="M{x(at ?? 0)} 0V{height}" />
         {/if}
         {#each ends as end (end.figure)}
-          <text class="end {end.figure}" x={inner + 5} y={end.y + 4}>{end.value}</text>
+          <text class="end {end.figure}" x={inner + 5} y={end.y + 4}
+            >{sayShortCount(end.value)}</text
+          >
         {/each}
       </g>
     </svg>

@@ -213,7 +213,10 @@
     <span class="sub">
       {subscription.vendorName}{subscription.tiers > 1
         ? ` · tier ${subscription.tier} of ${subscription.tiers}`
-        : ''} · {subscription.bought} bought at {sayMoney(subscription.seatPrice, true)} a year
+        : ''} · {subscription.bought.toLocaleString('en-GB')} bought at {sayMoney(
+        subscription.seatPrice,
+        true,
+      )} a year
       {#if subscription.mayShrink === 'NEVER'}· may never shrink
       {:else if subscription.cashFrom}· cannot shrink before <b>{sayDay(subscription.cashFrom)}</b
         >{/if}
