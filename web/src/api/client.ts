@@ -1,6 +1,6 @@
 import { sayCount } from '../state/say';
 import createClient, { type Middleware } from 'openapi-fetch';
-import type { components, paths } from './schema';
+import type { components, paths } from './generated';
 
 export type Schemas = components['schemas'];
 export type Money = Schemas['Money'];
