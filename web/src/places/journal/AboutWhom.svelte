@@ -1,14 +1,12 @@
 <!-- Chooses the person whom entries must be about, by name, address or number. -->
 <script lang="ts">
-  import { api, dataOf, type PersonRow } from '../../api/client';
+  import { api, dataOf } from '../../api/client';
   import { asOf, param, setParam } from '../../state/address.svelte';
-
-  const ASKS_AFTER_MS = 150;
+  import { wholeName, WhoTyped } from '../../state/who.svelte';
 
   let text = $state('');
-  let near = $state.raw<PersonRow[]>([]);
+  const who = new WhoTyped(() => ({ asOf: asOf() }));
   let hint = $state('');
-  let timer: ReturnType<typeof setTimeout> | undefined;
 
   const person = $derived(param('person'));
 
@@ -27,29 +25,10 @@
     );
   });
 
-  async function like(q: string): Promise<PersonRow[]> {
-    const query = { q, asOf: asOf(), limit: '8' };
-    return q.length < 2 ? [] : dataOf(api.GET('/api/v1/people', { params: { query } }));
-  }
-
-  function suggest() {
-    clearTimeout(timer);
-    const q = text.trim();
-    timer = setTimeout(() => {
-      like(q).then(
-        (rows) => q === text.trim() && (near = rows),
-        () => (near = []),
-      );
-    }, ASKS_AFTER_MS);
-  }
-
-  const whole = (p: PersonRow) => `${p.name}, ${p.email || p.person}`;
-
   async function choose() {
     const q = text.trim();
     if (q === '') return setParam('person', null);
-    const listed = near.find((p) => whole(p) === q);
-    const found = listed ? [listed] : await like(q).catch(() => []);
+    const found = await who.find(q);
     hint =
       found.length === 1
         ? ''
@@ -67,12 +46,12 @@
     placeholder="anybody"
     aria-label="About whom"
     bind:value={text}
-    oninput={suggest}
+    oninput={() => who.suggest(text)}
     onchange={choose}
   />
 </label>
 <datalist id="journal-people">
-  {#each near as p (p.person)}<option value={whole(p)}></option>{/each}
+  {#each who.near as p (p.person)}<option value={wholeName(p)}></option>{/each}
 </datalist>
 {#if hint}<span class="neg" role="status">{hint}</span>{/if}
 

@@ -10,9 +10,9 @@
   import { slates } from '../../state/slate.svelte';
   import { plusDays, sayCount, sayDay, sayMoney } from '../../state/say';
   import { latest } from '../../state/latest';
+  import { wholeName, WhoTyped } from '../../state/who.svelte';
 
   const GRACE_MINUTES = 15;
-  const ASKS_AFTER_MS = 150;
   const LONG_MINUTES = 12 * 60;
   const HOURS = [...Array(24).keys()];
   const DAYS = 'Mon Tue Wed Thu Fri Sat Sun'.split(' ');
@@ -26,9 +26,8 @@
   let fault = $state('');
   let broken = $state(false);
   let lendTo = $state('');
-  let suggesting: ReturnType<typeof setTimeout> | undefined;
   let lendUntil = $state('');
-  let people = $state.raw<Schemas['PersonRow'][]>([]);
+  const who = new WhoTyped(() => ({ status: 'ACTIVE' }));
 
   const turn = latest();
 
@@ -53,25 +52,6 @@
     stream.onerror = () => (broken = true);
     return () => stream.close();
   });
-
-  async function like(q: string) {
-    const query = { q, status: 'ACTIVE', limit: '8' };
-    return q.length < 2 ? [] : dataOf(api.GET('/api/v1/people', { params: { query } }));
-  }
-
-  function suggest() {
-    clearTimeout(suggesting);
-    const q = lendTo.trim();
-    suggesting = setTimeout(() => {
-      like(q).then(
-        (rows) => q === lendTo.trim() && (people = rows),
-        () => (people = []),
-      );
-    }, ASKS_AFTER_MS);
-  }
-
-  /** Two people may have one name; nobody has another's address. */
-  const whole = (p: Schemas['PersonRow']) => `${p.name}, ${p.email || p.person}`;
 
   const cells = $derived.by(() => {
     if (!now) return [];
@@ -125,8 +105,7 @@
   async function lend(event: SubmitEvent) {
     event.preventDefault();
     const q = lendTo.trim();
-    const listed = people.find((p) => whole(p) === q);
-    const found = listed ? [listed] : await like(q).catch(() => []);
+    const found = await who.find(q);
     if (found.length !== 1) {
       fault =
         found.length === 0
@@ -253,10 +232,10 @@
               placeholder="for whom?"
               required
               bind:value={lendTo}
-              oninput={suggest}
+              oninput={() => who.suggest(lendTo)}
             />
             <datalist id="lend-people">
-              {#each people as p (p.person)}<option value={whole(p)}></option>{/each}
+              {#each who.near as p (p.person)}<option value={wholeName(p)}></option>{/each}
             </datalist>
             <label class="sub"
               >until <input

@@ -182,7 +182,7 @@ final class InSubscriptions {
         ahead.expectedPercent() == null
             ? ""
             : " and %s %% as expected".formatted(ahead.expectedPercent().toPlainString());
-    return "; on %s it is %s %% if nobody else signs in%s. %s."
+    return "; on %s it is %s %% if nobody else signs in%s; %s."
         .formatted(
             Sentences.day(ahead.check()),
             ahead.surePercent() == null ? "0" : ahead.surePercent().toPlainString(),

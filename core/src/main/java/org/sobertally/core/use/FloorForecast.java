@@ -163,6 +163,9 @@ public record FloorForecast(
    * expected to), or 3 seats least likely to be used be given up".
    */
   public String whatItTakes() {
+    if (mustSignIn == 0) {
+      return "nobody else need sign in by %s".formatted(Words.day(check));
+    }
     String must = "%s must sign in by %s".formatted(Words.people(mustSignIn), Words.day(check));
     if (giveUpExpected.isEmpty()) {
       return "%s, or %s be given up".formatted(must, Words.count(giveUp, "seat"));

@@ -280,7 +280,7 @@ class FindingsTest {
     assertThat(floors).hasSize(1);
     assertThat(floors.get(0).explanation())
         .isEqualTo(
-            "50.0 % used within 60 days, 80 % promised; on 1 Dec 2026 it is 0.0 % if nobody else signs in and 0.0 % as expected. 2 people must sign in by 1 Dec 2026 (0 are expected to), or 2 seats least likely to be used be given up.");
+            "50.0 % used within 60 days, 80 % promised; on 1 Dec 2026 it is 0.0 % if nobody else signs in and 0.0 % as expected; 2 people must sign in by 1 Dec 2026 (0 are expected to), or 2 seats least likely to be used be given up.");
   }
 
   @Test

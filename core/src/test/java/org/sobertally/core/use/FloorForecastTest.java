@@ -67,6 +67,13 @@ class FloorForecastTest {
   }
 
   @Test
+  void nobodyElseNeedSignInWhereEnoughAreSure() {
+    holder("ann", 1);
+    assertThat(forecast(FloorOf.HELD, CHECK).whatItTakes())
+        .isEqualTo("nobody else need sign in by 28 Oct 2026");
+  }
+
+  @Test
   void ofBoughtSeatsCountsTheSpareOnesToo() {
     holder("ann", 1);
     FloorForecast forecast = forecast(FloorOf.BOUGHT, CHECK);
