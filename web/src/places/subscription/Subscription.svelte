@@ -85,8 +85,7 @@
     const newest = wholeTurn();
     try {
       const params = { path: { line: ofLine }, query: { asOf: day } };
-      const findings = { asOf: day, line: ofLine, kind: 'SMALLER_TIER', limit: '10000' };
-      const [nextCurve, nextLedger, nextSeries, nextTiers, found, again] = await Promise.all([
+      const [nextCurve, nextLedger, nextSeries, nextTiers, again] = await Promise.all([
         dataOf(api.GET('/api/v1/subscriptions/{line}/idle-curve', { params })),
         dataOf(
           api.GET('/api/v1/subscriptions/{line}/ledger', {
@@ -95,9 +94,6 @@
         ),
         dataOf(api.GET('/api/v1/subscriptions/{line}/series', { params })),
         dataOf(api.GET('/api/v1/subscriptions/{line}/lower-tiers', { params })),
-        allOf((cursor) =>
-          api.GET('/api/v1/findings', { params: { query: { ...findings, cursor } } }),
-        ),
         session.isLead ? [] : dataOf(api.GET('/api/v1/rounds/returns')),
       ]);
       const ahead = subscription?.floor?.check
@@ -109,9 +105,14 @@
       series = nextSeries;
       tiers = nextTiers;
       returns = again.find((one) => one.plan === subscription?.plan) ?? null;
-      lower = new Map(found.flatMap((f) => (f.holding ? [[f.holding, f]] : [])));
       floor = ahead;
       fault = '';
+      // Of a large subscription these are many; the line does not wait for them.
+      const findings = { asOf: day, line: ofLine, kind: 'SMALLER_TIER', limit: '10000' };
+      const found = await allOf((cursor) =>
+        api.GET('/api/v1/findings', { params: { query: { ...findings, cursor } } }),
+      );
+      if (newest()) lower = new Map(found.flatMap((f) => (f.holding ? [[f.holding, f]] : [])));
     } catch (e) {
       if (newest()) fault = (e as Error).message;
     }

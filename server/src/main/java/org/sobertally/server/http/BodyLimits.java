@@ -97,7 +97,10 @@ class BodyLimits {
               + " sober.book.most-upload-bytes.";
       case "/api/v1/intake/files" -> "A single file has at most %,d bytes.".formatted(most);
       case "/api/v1/events" -> "A batch has at most %,d bytes. Split it.".formatted(most);
-      default -> "At most %,d bytes can be sent here.".formatted(most);
+      default ->
+          path.startsWith("/api/v1/slates")
+              ? "This is more than a slate holds. Choose fewer."
+              : "At most %,d bytes can be sent here.".formatted(most);
     };
   }
 }

@@ -26,6 +26,7 @@ class BodyLimitsTest {
       textBlock =
           """
           /api/v1/queue              | 9  | At most 8,388,608 bytes can be sent here.
+          /api/v1/slates             | 9  | This is more than a slate holds. Choose fewer.
           /api/v1/events             | 17 | A batch has at most 16,777,216 bytes. Split it.
           /api/v1/intake/files?name=a.csv | 33 | A single file has at most 33,554,432 bytes.
           """)
