@@ -4,6 +4,13 @@ Where does waste begin? The step curve of seats without use for at least N days,
 or to move by arrow keys over it: what lies past it is counted and priced. Dashed: how many of those
 who were idle so long came back within the days that the odds are of, with their 95 % interval.
 -->
+<script module lang="ts">
+  const TOP = 14;
+
+  /** What is drawn above and below a curve of a given height, in pixels. */
+  export const CURVE_AROUND = TOP + 24;
+</script>
+
 <script lang="ts">
   import { scaleLinear, scaleSqrt } from 'd3-scale';
   import { area, curveStepBefore, line as path } from 'd3-shape';
@@ -30,7 +37,6 @@ who were idle so long came back within the days that the odds are of, with their
 
   const LEFT = 34;
   const RIGHT = 38;
-  const TOP = 14;
   /** The longest words beside the line, about. */
   const WORDS_WIDTH = 262;
   const TICKS = [7, 14, 30, 60, 90, 120, 180, 270, 365];
@@ -142,7 +148,7 @@ who were idle so long came back within the days that the odds are of, with their
   <svg
     bind:this={svg}
     {width}
-    height={height + TOP + 24}
+    height={height + CURVE_AROUND}
     class:dragging
     onpointerdown={start}
     onpointermove={drag}

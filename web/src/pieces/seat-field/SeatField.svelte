@@ -1,7 +1,7 @@
 <!--
 @component
 Every seat of a subscription as one cell, the most recently used first. Click a cell to choose its
-holder, drag over cells to choose all between.
+holder, drag over cells to choose all between. Until the seats are known it keeps the room that so many take.
 -->
 <script lang="ts">
   import { lookOf, RUNS_BELOW, runsOf, stepFor } from './runs';
@@ -20,10 +20,13 @@ holder, drag over cells to choose all between.
 
   let {
     cells,
+    expected = 0,
     chosen,
     onchoose,
   }: {
     cells: Cell[];
+    /** About how many there will be, for as long as there are none. */
+    expected?: number;
     chosen: ReadonlySet<string>;
     /** Told the holdings brushed over; `add` where they come to those chosen already. */
     onchoose: (holdings: string[], add: boolean) => void;
@@ -34,13 +37,14 @@ holder, drag over cells to choose all between.
   let until = $state<number | null>(null);
   let pointed = $state<number | null>(null);
 
-  const step = $derived(stepFor(cells.length, width));
+  const count = $derived(cells.length || expected);
+  const step = $derived(stepFor(count, width));
   const size = $derived(step - 3);
   const small = $derived(step < RUNS_BELOW);
   const columns = $derived(Math.max(10, Math.floor((width + 3) / step)));
   const runs = $derived(small ? runsOf(cells, columns, lookOf) : []);
   const marked = $derived(small ? runsOf(cells, columns, (c, n) => (marks(c, n) ? '' : null)) : []);
-  const rows = $derived(Math.ceil(cells.length / columns));
+  const rows = $derived(Math.ceil(count / columns));
 
   function cellAt(event: PointerEvent): number | null {
     const box = (event.currentTarget as Element).getBoundingClientRect();
@@ -79,9 +83,11 @@ holder, drag over cells to choose all between.
   }
 
   const words = $derived.by(() => {
+    if (cells.length === 0 && expected > 0) return 'The seats are being counted.';
     const counts = new Map<Texture, number>();
     for (const cell of cells) counts.set(cell.texture, (counts.get(cell.texture) ?? 0) + 1);
-    return [...counts].map(([texture, n]) => `${n} ${TEXTURE_WORDS[texture]}`).join(', ');
+    const held = [...counts].map(([texture, n]) => `${n} ${TEXTURE_WORDS[texture]}`).join(', ');
+    return `Seats: ${held}. The list below chooses the same holders by keyboard.`;
   });
 </script>
 
@@ -90,7 +96,7 @@ holder, drag over cells to choose all between.
     width={columns * step}
     height={rows * step}
     role="img"
-    aria-label="Seats: {words}. The list below chooses the same holders by keyboard."
+    aria-label={words}
     onpointerdown={start}
     onpointermove={move}
     onpointerup={end}

@@ -174,8 +174,10 @@
 <div class="title">
   <h1>Findings</h1>
   <span class="sub">
-    {sayCount(board?.people ?? 0, 'person', 'people')}, {sayCount(board?.findings ?? 0, 'finding')}.
-    Money once per person and vendor.
+    {#if board}
+      {sayCount(board.people, 'person', 'people')}, {sayCount(board.findings, 'finding')}. Money
+      once per person and vendor.
+    {:else}Counting…{/if}
   </span>
   {#if board}
     <span class="total">
@@ -210,6 +212,8 @@
     {by}
     onchoose={(keys) => setParam('sets', keys.join(',') || null)}
   />
+{:else if !board}
+  <p class="sub board">Counting…</p>
 {/if}
 
 <div class="compare" role="group" aria-label="Compare">
@@ -305,7 +309,7 @@
   <p class="sub">Nothing was found in anybody.</p>
 {/if}
 
-{#if whole.length > 0}
+{#if people && whole.length > 0}
   <h2 class="whole">Of subscriptions as a whole</h2>
   <ul>
     {#each whole as one, n (n)}
@@ -335,6 +339,10 @@
   }
   .total .block {
     text-align: right;
+  }
+  /* About what the board takes: the list below it stays where it is. */
+  .board {
+    height: 452px;
   }
   .compare {
     display: flex;

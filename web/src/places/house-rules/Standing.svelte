@@ -9,6 +9,7 @@
   import { latest } from '../../state/latest';
 
   let groups = $state.raw<Group[]>([]);
+  let known = $state(false);
   let plans = $state.raw<Schemas['Choice'][]>([]);
   let preview = $state.raw<RulePreview | null>(null);
   let fault = $state('');
@@ -40,6 +41,7 @@
       ]);
       if (!newest()) return;
       groups = all;
+      known = true;
       plans = choices.plans;
     } catch (e) {
       if (newest()) fault = (e as Error).message;
@@ -226,7 +228,7 @@
     {/if}
   </section>
 </div>
-<HowSeatsCame />
+{#if known}<HowSeatsCame />{/if}
 
 <style>
   .lead {

@@ -265,6 +265,8 @@
       ...(Object.entries(KIND_WORDS).slice(0, 11) as [string, string][]),
     ])}
     {@render pick('owner', 'led by anybody', [['NONE', 'nobody leads them']])}
+  {:else}
+    <span class="lines" aria-hidden="true"></span>
   {/if}
   {#if filtered}
     <button class="word" onclick={() => FILTERS.forEach((key) => setParam(key, null))}>
@@ -420,6 +422,11 @@
     color: var(--ink);
     font-weight: 600;
     border-color: var(--ink);
+  }
+  /* The room of the second line, until the filters that take it are known. */
+  .lines {
+    flex-basis: 100%;
+    height: 21px;
   }
   .count {
     margin-left: auto;

@@ -1,10 +1,19 @@
 <!-- Under the seats: what the evidence is worth, when money stops, what moved last. -->
 <script lang="ts">
-  import type { Ledger, Subscription } from '../../api/client';
+  import type { Ledger, Schemas, Subscription } from '../../api/client';
   import { plusDays, sayCount, sayDay, sayMoney, sayShortDay } from '../../state/say';
   import { PLACE_WORDS } from '../../state/states';
 
-  let { subscription: s, ledger }: { subscription: Subscription; ledger: Ledger | null } = $props();
+  let {
+    subscription: s,
+    ledger,
+    returns = null,
+  }: {
+    subscription: Subscription;
+    ledger: Ledger | null;
+    /** How often rounds that took seats of the plan back were too early. */
+    returns?: Schemas['RoundReturns'] | null;
+  } = $props();
 
   const STALE_DAYS = 4;
 
@@ -31,6 +40,10 @@
         For {sayCount(s.cannotSay, 'holder')} it cannot be said yet; by {sayDay(
           plusDays(s.evidence.completeFrom, s.idleLine),
         )} it can.
+      {/if}
+      {#if returns}
+        Rounds took {sayCount(returns.takenBack, 'seat')} of it back; {returns.cameBack} of them
+        {returns.cameBack === 1 ? 'was' : 'were'} needed again within 30 days.
       {/if}
     </p>
   </section>

@@ -11,6 +11,7 @@
 
   let {
     rows,
+    known,
     chosen,
     cursor,
     days,
@@ -22,6 +23,8 @@
     onslate,
   }: {
     rows: Holding[];
+    /** Whether the holders have come yet. */
+    known: boolean;
     chosen: ReadonlySet<string>;
     cursor: number;
     days: number;
@@ -109,7 +112,7 @@
   </div>
   <div class="scroll" role="rowgroup" bind:this={scroller}>
     {#if rows.length === 0}
-      <p class="sub none">Nobody here on {sayDay(asOf())}.</p>
+      <p class="sub none">{known ? `Nobody here on ${sayDay(asOf())}.` : 'Counting…'}</p>
     {/if}
     <div class="all" role="presentation" style:height="{height}px">
       {#each items as item (item.key)}

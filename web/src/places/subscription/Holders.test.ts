@@ -1,4 +1,4 @@
-import { fireEvent, render, screen } from '@testing-library/svelte';
+import { cleanup, fireEvent, render, screen } from '@testing-library/svelte';
 import { afterEach, beforeEach, expect, it, vi } from 'vitest';
 import type { Finding, Holding } from '../../api/client';
 import { aHolding, euros } from '../../testing/made';
@@ -18,6 +18,7 @@ function holders(rows: Holding[], over: Record<string, unknown> = {}) {
   const told = { onchoose: vi.fn(), oncursor: vi.fn(), onslate: vi.fn() };
   render(Holders, {
     rows,
+    known: true,
     chosen: new Set<string>(),
     cursor: 0,
     days: 60,
@@ -82,7 +83,10 @@ it('draws a list of many thousand without its rows out of view', async () => {
   expect(screen.getAllByRole('row').length).toBeLessThan(80);
 });
 
-it('says when nobody is there on that day', async () => {
+it('says when nobody is there on that day, and not before that is known', async () => {
+  holders([], { known: false });
+  expect(screen.queryByText(/Nobody here/)).toBeNull();
+  cleanup();
   holders([]);
   expect(screen.getByText('Nobody here on 30 Sep 2026.')).toBeTruthy();
 });

@@ -1,7 +1,7 @@
 <!-- One subscription: draw the idle line, see who lies past it, and put them on the slate. -->
 <script lang="ts">
   import { untrack } from 'svelte';
-  import IdleLine from '../../pieces/idle-line/IdleLine.svelte';
+  import IdleLine, { CURVE_AROUND } from '../../pieces/idle-line/IdleLine.svelte';
   import NoticeWedge from '../../pieces/notice-wedge/NoticeWedge.svelte';
   import SeatField from '../../pieces/seat-field/SeatField.svelte';
   import StateSwatch from '../../pieces/state-swatch/StateSwatch.svelte';
@@ -9,7 +9,7 @@
   import Grounds from './Grounds.svelte';
   import Holders from './Holders.svelte';
   import { latest } from '../../state/latest';
-  import { cellsOf, pastTheLine, type Lower, type Show, SHOWS } from './seats';
+  import { cellsOf, pastTheLine, seatsOf, type Lower, type Show, SHOWS } from './seats';
   import {
     allOf,
     api,
@@ -47,7 +47,9 @@
   let floor = $state.raw<FloorForecast | null>(null);
   let returns = $state.raw<Schemas['RoundReturns'] | null>(null);
   let lower = $state.raw<Lower>(new Map());
-  let holdings = $state.raw<Holding[]>([]);
+  /** Null until they are known: an empty list would say that nobody holds a seat. */
+  let loaded = $state.raw<Holding[] | null>(null);
+  const holdings = $derived(loaded ?? []);
   let fault = $state('');
   let cursor = $state(0);
   const chosen = chosenInAddress();
@@ -57,11 +59,20 @@
   const show = $derived<Show>((param('show') as Show | null) ?? 'past');
   const listed = $derived(SHOWS[show]?.of(holdings, days, lower) ?? pastTheLine(holdings, days));
   const past = $derived(pastTheLine(holdings, days));
-  const cells = $derived(subscription ? cellsOf(holdings, subscription, asOf()) : []);
+  const cells = $derived(subscription && loaded ? cellsOf(loaded, subscription, asOf()) : []);
+  const curveHeight = $derived(subscription && seatsOf(subscription) > MANY_SEATS ? 176 : 226);
   const legend = $derived.by(() => {
     const counts = new Map<Texture, number>();
     for (const cell of cells) counts.set(cell.texture, (counts.get(cell.texture) ?? 0) + 1);
     return [...counts];
+  });
+
+  // What was counted of another subscription is not shown under this one's name.
+  $effect.pre(() => {
+    void line;
+    curve = ledger = floor = returns = loaded = null;
+    series = tiers = [];
+    lower = new Map();
   });
 
   // A change of the book (a confirmed move, another day) shows in the subscription itself.
@@ -76,7 +87,7 @@
   $effect(() => {
     void seen;
     const wanted = { line, day: asOf(), days };
-    const wait = untrack(() => holdings.length) > 0 ? SETTLES_AFTER_MS : 0;
+    const wait = untrack(() => loaded) ? SETTLES_AFTER_MS : 0;
     const timer = setTimeout(() => void loadHoldings(wanted), wait);
     return () => clearTimeout(timer);
   });
@@ -129,7 +140,7 @@
         }),
       );
       if (!newest()) return;
-      holdings = found;
+      loaded = found;
       const there = new Set(found.map((h) => h.holding));
       for (const id of [...chosen]) if (!there.has(id)) chosen.delete(id);
       if (param('choose') === 'past') {
@@ -246,20 +257,14 @@
       </div>
       {#if curve}
         <IdleLine
-          height={cells.length > MANY_SEATS ? 176 : 226}
+          height={curveHeight}
           {curve}
           {days}
           {usual}
           onmove={(next) => setParam('idle', next === usual ? null : String(next))}
         />
       {:else}
-        <div class="no-curve"></div>
-      {/if}
-      {#if returns}
-        <p class="sub">
-          Rounds took {sayCount(returns.takenBack, 'seat')} of it back; {returns.cameBack} of them
-          {returns.cameBack === 1 ? 'was' : 'were'} needed again within 30 days.
-        </p>
+        <div style:height="{curveHeight + CURVE_AROUND}px"></div>
       {/if}
       <div class="between field-head">
         <h2>Seats, most recently used first</h2>
@@ -269,8 +274,8 @@
           {/each}
         </span>
       </div>
-      <SeatField {cells} {chosen} onchoose={choose} />
-      <Grounds {subscription} {ledger} />
+      <SeatField {cells} expected={seatsOf(subscription)} {chosen} onchoose={choose} />
+      <Grounds {subscription} {ledger} {returns} />
     </section>
     <Facts
       {subscription}
@@ -298,7 +303,7 @@
               setParam('show', key === 'past' ? null : key);
             }}
           >
-            {one.words} <span class="num">{n}</span>
+            {one.words} <span class="num">{loaded ? n : '…'}</span>
           </button>{/if}
       {/each}
     </div>
@@ -325,6 +330,7 @@
   </div>
   <Holders
     rows={listed}
+    known={loaded !== null}
     {chosen}
     {cursor}
     {days}
@@ -373,9 +379,6 @@
     justify-content: space-between;
     align-items: baseline;
     gap: 2px 16px;
-  }
-  .no-curve {
-    height: 264px;
   }
   .field-head {
     margin: 4px 0 6px;

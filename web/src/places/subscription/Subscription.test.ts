@@ -115,6 +115,23 @@ describe('a subscription', () => {
     expect(add).not.toHaveBeenCalled();
   });
 
+  it('shows no seats until it knows whose they are, and keeps their room', async () => {
+    let answer: (known: typeof holdings) => void = () => undefined;
+    const late = new Promise<typeof holdings>((resolve) => (answer = resolve));
+    serve({ ...served, 'GET /api/v1/subscriptions/{line}/holdings': () => late });
+    render(Subscription);
+    const field = screen.getByRole('img', { name: 'The seats are being counted.' });
+    expect(field.querySelectorAll('rect').length).toBe(0);
+    const room = field.getAttribute('height');
+    expect(Number(room)).toBeGreaterThan(14);
+    expect(screen.getByRole('button', { name: 'past the line …' })).toBeTruthy();
+    const s = book.subscription('qm-opus')!;
+    const held = Object.values(s.states).reduce((sum, n) => sum + n, 0);
+    answer(Array.from({ length: held }, (_, n) => aHolding({ holding: `h${n}` })));
+    expect(await screen.findByRole('img', { name: /^Seats: .* 14 spare/ })).toBe(field);
+    expect(field.getAttribute('height')).toBe(room);
+  });
+
   it('lists all holders on demand, and the address says so', async () => {
     serve(served);
     render(Subscription);

@@ -66,6 +66,12 @@ export function cellsOf(holdings: Holding[], s: Subscription, asOf: string): Cel
   ];
 }
 
+/** How many cells that will be, before the holders are known by name. */
+export function seatsOf(s: Subscription): number {
+  const held = Object.values(s.states).reduce((sum, n) => sum + n, 0);
+  return held + s.resting + Math.max(0, s.spare);
+}
+
 function titleOf(h: Holding, asOf: string): string {
   const used = h.lastUsed ? `last used ${sayShortDay(h.lastUsed, asOf)}` : 'no use seen';
   return `${h.name}: ${h.cannotSay ? 'cannot say yet' : STATE_WORDS[h.state]}, ${used}`;

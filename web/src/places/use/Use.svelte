@@ -18,7 +18,7 @@
   ] as const;
   const USUAL = 180;
 
-  let series = $state.raw<SeriesDay[]>([]);
+  let series = $state.raw<SeriesDay[] | null>(null);
   let funnel = $state.raw<Schemas['UseFunnel'][]>([]);
   let fault = $state('');
 
@@ -50,7 +50,7 @@
         series = s;
         fault = '';
       },
-      (e) => (fault = (e as Error).message),
+      (e) => asked === query && (fault = (e as Error).message),
     );
   });
   $effect(() => {
@@ -120,7 +120,10 @@
     {#if group}<button class="word" onclick={() => setParam('group', null)}>everybody</button>{/if}
   </span>
 </div>
-{#if series.length > 0}<UseSeries days={series} height={230} />{/if}
+<div class="series">
+  {#if series && series.length > 0}<UseSeries days={series} height={230} />
+  {:else}<p class="sub">{series ? 'There was no such subscription then.' : 'Counting…'}</p>{/if}
+</div>
 
 {#if funnel.length > 0}
   <h2>Where seats are lost on the way</h2>
@@ -208,6 +211,10 @@
     background: transparent;
     color: var(--ink);
     font-size: 12.5px;
+  }
+  /* Its height, so that what is below stays where it is. */
+  .series {
+    min-height: 285px;
   }
   h2 {
     margin-top: 20px;

@@ -8,6 +8,7 @@ import com.deque.html.axecore.results.Rule;
 import com.fasterxml.jackson.databind.JsonNode;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
+import com.microsoft.playwright.Route;
 import com.microsoft.playwright.assertions.LocatorAssertions;
 import com.microsoft.playwright.options.AriaRole;
 import com.microsoft.playwright.options.ColorScheme;
@@ -16,6 +17,7 @@ import io.quarkus.test.junit.QuarkusTest;
 import jakarta.inject.Inject;
 import jakarta.persistence.EntityManager;
 import java.time.Duration;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -222,8 +224,17 @@ class OneSeatComesHomeTest {
   @Test
   void brushingSeatsAndShiftClickChooseHolders() {
     Page page = browser.visit("Runa Skarholt");
+    List<Route> late = new ArrayList<>();
+    Pattern holders = Pattern.compile("/qm-opus/holdings");
+    page.route(holders, late::add);
     page.navigate(Caller.base() + "/subscriptions/qm-opus");
+    // Nothing can be brushed before it is known whose the seats are.
+    assertThat(page.getByLabel("The seats are being counted.")).isVisible();
+    assertThat(page.getByText("Nobody here")).hasCount(0);
     Locator field = page.getByLabel(Pattern.compile("^Seats:"));
+    assertThat(field).hasCount(0);
+    page.unroute(holders);
+    late.forEach(Route::resume);
     assertThat(field).isVisible();
     var box = field.boundingBox();
     page.mouse().move(box.x + 6, box.y + 6);
