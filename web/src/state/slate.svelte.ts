@@ -15,6 +15,7 @@ class SlateState {
   busy = $state(false);
   #timer: ReturnType<typeof setTimeout> | undefined;
   #turn = latest();
+  #openTurn = latest();
 
   /** My own draft, if there is one. */
   readonly draft = $derived(
@@ -45,28 +46,37 @@ class SlateState {
     const all = await dataOf(api.GET('/api/v1/slates'));
     if (!newest()) return;
     this.all = all;
-    if (this.underWay.length > 0) {
-      this.#timer = setTimeout(() => void this.load(), WATCH_EVERY_MS);
-    }
+    if (this.underWay.length > 0) this.#watch();
     if (before > 0) await book.load(asOf());
     await this.#refreshOpened();
   }
 
+  /** A look that failed, say over a broken line, is not the last one. */
+  #watch() {
+    this.#timer = setTimeout(() => {
+      this.load().catch(() => this.#watch());
+    }, WATCH_EVERY_MS);
+  }
+
   /** Loads one slate with its moves; a long one that is under way only when that is over. */
   async open(id: string) {
-    this.opened = await dataOf(api.GET('/api/v1/slates/{id}', { params: { path: { id } } }));
+    const newest = this.#openTurn();
+    const found = await dataOf(api.GET('/api/v1/slates/{id}', { params: { path: { id } } }));
+    if (newest()) this.opened = found;
   }
 
   async #refreshOpened() {
     const opened = this.opened;
     const now = opened && this.byId(opened.id);
     if (!opened || !now) return;
-    const same = now.settled === opened.settled && now.state === opened.state && !now.byHand;
-    const busy = now.openCalls > 0 && now.moveCount > MANY_MOVES;
-    if (busy) this.opened = { ...now, moves: opened.moves };
-    else if (!same || now.openCalls !== opened.openCalls || now.state === 'DRAFT') {
-      await this.open(opened.id);
-    }
+    const many = now.moveCount > MANY_MOVES;
+    const same =
+      now.settled === opened.settled &&
+      now.state === opened.state &&
+      now.openCalls === opened.openCalls;
+    if (many && now.openCalls > 0) this.opened = { ...now, moves: opened.moves };
+    // A move may have changed and changed back into a count that looks the same.
+    else if (!many || !same || this.busy || now.state === 'DRAFT') await this.open(opened.id);
   }
 
   byId(id: string): Slate | undefined {
@@ -87,6 +97,13 @@ class SlateState {
       await this.load().catch(() => undefined);
       this.busy = false;
     }
+  }
+
+  /** What a vendor may have done before anybody looked at the call: the book shows it, too. */
+  async #carryOut(work: () => Promise<unknown>): Promise<boolean> {
+    const done = await this.#change(work);
+    if (done && this.underWay.length === 0) await book.load(asOf());
+    return done;
   }
 
   /** Puts moves on my draft; begins one if there is none. */
@@ -144,17 +161,17 @@ class SlateState {
   }
 
   post(id: string) {
-    return this.#change(() => api.POST('/api/v1/slates/{id}/post', { params: { path: { id } } }));
+    return this.#carryOut(() => api.POST('/api/v1/slates/{id}/post', { params: { path: { id } } }));
   }
 
   doneByHand(id: string, move: string) {
-    return this.#change(() =>
+    return this.#carryOut(() =>
       api.POST('/api/v1/slates/{id}/moves/{move}/done-by-hand', { params: { path: { id, move } } }),
     );
   }
 
   undo(id: string, move: string) {
-    return this.#change(() =>
+    return this.#carryOut(() =>
       api.POST('/api/v1/slates/{id}/moves/{move}/undo', { params: { path: { id, move } } }),
     );
   }

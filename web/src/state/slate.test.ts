@@ -88,6 +88,36 @@ describe('slates', () => {
     vi.useRealTimers();
   });
 
+  it('show what an undo did though it was over before anybody looked', async () => {
+    let move = aMove({ state: 'CONFIRMED' });
+    const asked = serve({
+      [LIST]: [aSlate({ state: 'CONFIRMED', settled: 1, openCalls: 0, moves: [] })],
+      'GET /api/v1/slates/{id}': () => aSlate({ state: 'CONFIRMED', settled: 1, moves: [move] }),
+      'POST /api/v1/slates/{id}/moves/{move}/undo': () => (move = aMove({ state: 'UNDONE' })),
+      'GET /api/v1/subscriptions': [aSubscription()],
+      'GET /api/v1/standing': aStanding,
+    });
+    await slates.open('s1');
+    expect(await slates.undo('s1', move.id)).toBe(true);
+    expect(slates.opened?.moves[0]!.state).toBe('UNDONE');
+    expect(only(asked, 'GET /api/v1/standing')).toHaveLength(1);
+  });
+
+  it('go on looking after a look that failed', async () => {
+    vi.useFakeTimers();
+    const answers = [[aSlate({ state: 'POSTED', openCalls: 1 })], new Error('no line'), []];
+    const asked = serve({
+      [LIST]: () => answers.shift(),
+      'GET /api/v1/subscriptions': [aSubscription()],
+      'GET /api/v1/standing': aStanding,
+    });
+    await slates.load();
+    await vi.advanceTimersByTimeAsync(3000);
+    expect(slates.all).toEqual([]);
+    expect(only(asked, LIST)).toHaveLength(3);
+    vi.useRealTimers();
+  });
+
   it('load an opened slate anew when something of it was settled', async () => {
     let settled = 0;
     const asked = serve({

@@ -1,5 +1,6 @@
 <!-- Why money buys less than it could: the reasons, which of them meet in whom, and the people. -->
 <script lang="ts">
+  import { untrack } from 'svelte';
   import FindingBoard from '../../pieces/finding-board/FindingBoard.svelte';
   import { KIND_WORDS, keyOf, wordsOf } from '../../pieces/finding-board/kinds';
   import {
@@ -68,7 +69,9 @@
   });
   $effect(() => {
     void seen;
-    if (!param('kind')) void loadPeople(query, sets);
+    void query;
+    void sets;
+    if (!param('kind')) void untrack(loadPeople);
   });
 
   async function loadBoard(of: Record<string, string>) {
@@ -101,19 +104,24 @@
   const findingPeople = (query: Record<string, string | undefined>) =>
     api.GET('/api/v1/findings/people', { params: { query } });
   const turn = latest();
+  const view = $derived(asked + sets);
+  /** The view whose people are listed; while it is another one, the list is an older answer. */
+  let listed = $state('');
   /** Of which view all people were asked for, beyond those that are drawn. */
   let whollyFor = '';
 
-  async function loadPeople(of: Record<string, string>, ofSets: string) {
+  async function loadPeople() {
     const newest = turn();
+    const of = view;
     try {
-      const asks = { ...of, sets: ofSets || undefined };
+      const asks = { ...query, sets: sets || undefined };
       const found =
-        whollyFor === asked + sets
+        whollyFor === of
           ? await allOf((cursor) => findingPeople({ ...asks, limit: '10000', cursor }))
           : await dataOf(findingPeople({ ...asks, limit: String(MOST_ROWS) }));
       if (!newest()) return;
       people = found;
+      listed = of;
       cursor = 0;
       const there = new Set(found.map(keyOfPerson));
       for (const key of [...chosen]) if (!there.has(key)) chosen.delete(key);
@@ -133,16 +141,22 @@
     if (p && !chosen.delete(keyOfPerson(p))) chosen.add(keyOfPerson(p));
   }
 
-  async function chooseAll() {
-    if (people?.length === MOST_ROWS) {
-      whollyFor = asked + sets;
-      await loadPeople(query, sets);
+  /** Done when everybody is chosen who was asked for: what is done with them waits for it. */
+  let choosing: Promise<void> = Promise.resolve();
+  const chooseAll = () => (choosing = everybody());
+
+  async function everybody() {
+    if (listed !== view || people?.length === MOST_ROWS) {
+      whollyFor = view;
+      await loadPeople();
     }
+    if (listed !== view) return;
     for (const p of people ?? []) if (p.moves.length > 0 && p.sweep) chosen.add(keyOfPerson(p));
   }
 
   async function toSlate() {
-    const row = people?.[cursor];
+    await choosing;
+    const row = listed === view ? people?.[cursor] : undefined;
     const moves = chosen.size > 0 ? toPlan : row ? movesOf([row]) : [];
     if (!session.mayDraft || moves.length === 0) return;
     if (await slates.plan(moves)) chosen.clear();
@@ -242,7 +256,7 @@
     >as CSV</button
   >
   {#if session.mayDraft}
-    <button class="word" onclick={chooseAll}>choose all <kbd>a</kbd></button>
+    <button class="word" disabled={!people} onclick={chooseAll}>choose all <kbd>a</kbd></button>
     <button class="plain" disabled={toPlan.length === 0 || slates.busy} onclick={toSlate}>
       {toPlan.length > 0
         ? `Put ${sayCount(toPlan.length, 'move')} on the slate`

@@ -1,7 +1,7 @@
 import { fireEvent, render, screen } from '@testing-library/svelte';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import type { FindingPerson, Schemas } from '../../api/client';
-import { param } from '../../state/address.svelte';
+import { param, setParam } from '../../state/address.svelte';
 import { onKey } from '../../state/keys.svelte';
 import { slates } from '../../state/slate.svelte';
 import { aMove, aSlate, euros } from '../../testing/made';
@@ -106,13 +106,30 @@ describe('the board of findings', () => {
     });
     render(Findings);
     await screen.findByText(/‘choose all’ chooses all/);
+    const plan = vi.spyOn(slates, 'plan').mockResolvedValue(false);
     press('a');
+    press('.');
     expect(await screen.findByText(/Put 403 moves on the slate/)).toBeTruthy();
+    await vi.waitFor(() => expect(plan).toHaveBeenCalledTimes(1));
+    expect(plan.mock.calls[0]![0]).toHaveLength(403);
     expect(screen.queryByText('Ann 402')).toBeNull();
     expect(only(asked, 'GET /api/v1/findings/people').map((one) => one.query!.limit)).toEqual([
       '400',
       '10000',
     ]);
+  });
+
+  it('chooses those of the kinds just picked, not of the list that is being replaced', async () => {
+    serve({
+      ...EVERYTHING,
+      'GET /api/v1/findings/people': ({ query }: Asked) => (query!.sets ? [ann] : [root]),
+    });
+    render(Findings);
+    await screen.findByText('old.root');
+    setParam('sets', 'SMALLER_TIER');
+    press('a');
+    expect(await screen.findByText(/Put 1 move on the slate/)).toBeTruthy();
+    expect(param('chosen')).toBe('ann');
   });
 
   it('takes the one under the cursor where nobody is chosen, an administrator, too', async () => {

@@ -1,8 +1,7 @@
 <!-- Everybody: found by whatever matters, chosen by the dozen, and put on the slate. -->
 <script lang="ts">
   import { untrack } from 'svelte';
-  import { api, dataOf, saveCsv, type PersonRow, type Schemas } from '../../api/client';
-  import { KIND_WORDS } from '../../pieces/finding-board/kinds';
+  import { allOf, api, dataOf, saveCsv, type PersonRow, type Schemas } from '../../api/client';
   import { navigate } from '../../router';
   import { asOf, param, search, setParam, to } from '../../state/address.svelte';
   import { book } from '../../state/book.svelte';
@@ -10,45 +9,29 @@
   import { bindKeys } from '../../state/keys.svelte';
   import { session } from '../../state/session.svelte';
   import { slates } from '../../state/slate.svelte';
-  import { sayCount, sayMoney, sayShortDay } from '../../state/say';
-  import { PERSON_STATUS_WORDS } from '../../state/states';
-  import { COLUMNS, chosenColumns, keepColumns, type ColumnKey } from './columns';
+  import { sayCount, sayMoney } from '../../state/say';
+  import { COLUMNS, chosenColumns, keepColumns, sayColumn, type ColumnKey } from './columns';
+  import Filters from './Filters.svelte';
+  import { FILTERS, filterOf } from './filters';
   import { latest } from '../../state/latest';
 
   const PAGE = 200;
+  const MOST_ASKED = 10_000;
   const ASKS_AFTER_MS = 150;
-  const FILTERS = [
-    'q',
-    'group',
-    'site',
-    'department',
-    'status',
-    'holds',
-    'lacks',
-    'unused',
-    'kind',
-    'owner',
-  ] as const;
-  type Filter = (typeof FILTERS)[number];
-
   let rows = $state.raw<PersonRow[] | null>(null);
   let totals = $state.raw<Schemas['PeopleTotals'] | null>(null);
   let choices = $state.raw<Schemas['PeopleChoices'] | null>(null);
   let fault = $state('');
   let cursor = $state(0);
+  let drawn = $state(PAGE);
   let anchor = 0;
   let columns = $state.raw<ColumnKey[]>(chosenColumns());
   let plan = $state('');
   let words = $state<HTMLInputElement>();
   const chosen = chosenInAddress();
 
-  const filter = $derived(
-    Object.fromEntries(FILTERS.flatMap((key) => (param(key) ? [[key, param(key)!]] : []))) as {
-      [key in Filter]?: string;
-    },
-  );
+  const filter = $derived(filterOf(param));
   const sort = $derived(param('sort') ?? 'NAME');
-  const filtered = $derived(Object.keys(filter).length > 0);
   const seen = $derived(JSON.stringify(book.standing?.recoverable));
 
   $effect(() => {
@@ -58,45 +41,73 @@
     );
   });
 
+  const query = $derived<Record<string, string>>({ ...filter, sort, asOf: asOf() });
+  const view = $derived(new URLSearchParams(query).toString());
+  /** The view whose people are listed; while it is another one, the list is an older answer. */
+  let listed = $state('');
+  const stale = $derived(listed !== view);
+  /** The view of which everybody was asked for, beyond those that are drawn. */
+  let whollyFor = '';
+
   const turn = latest();
-  let stale = $state(false);
   $effect(() => {
     void seen;
-    stale = true;
-    const query = { ...filter, sort, asOf: asOf() };
+    void view;
     // Untracked: what came in must not make it ask again.
     const waits = untrack(() => rows) ? ASKS_AFTER_MS : 0;
-    const timer = setTimeout(() => void load(query), waits);
+    const timer = setTimeout(() => void load(), waits);
     return () => clearTimeout(timer);
   });
 
-  async function load(query: Record<string, string>) {
+  const found = (limit: number, cursor?: string) =>
+    api.GET('/api/v1/people', { params: { query: { ...query, limit: `${limit}`, cursor } } });
+
+  async function load() {
     const newest = turn();
+    const of = view;
+    // Who scrolled on keeps what is drawn and chosen there.
+    const many = listed === of ? drawn : PAGE;
     try {
-      const [found, sums] = await Promise.all([
-        dataOf(api.GET('/api/v1/people', { params: { query: { ...query, limit: `${PAGE}` } } })),
+      const [people, sums] = await Promise.all([
+        whollyFor === of ? allOf((cursor) => found(MOST_ASKED, cursor)) : dataOf(found(many)),
         dataOf(api.GET('/api/v1/people/totals', { params: { query } })),
       ]);
       if (!newest()) return;
-      rows = found;
+      rows = people;
       totals = sums;
+      drawn = many;
+      listed = of;
       cursor = 0;
       fault = '';
-      const there = new Set(found.map((p) => p.person));
+      const there = new Set(people.map((p) => p.person));
       for (const id of [...chosen]) if (!there.has(id)) chosen.delete(id);
     } catch (e) {
       if (newest()) fault = (e as Error).message;
-    } finally {
-      if (newest()) stale = false;
     }
   }
 
   async function more() {
-    if (!rows || !totals || rows.length >= totals.people) return;
-    const query = { ...filter, sort, asOf: asOf(), limit: String(rows.length + PAGE) };
-    const before = rows;
-    const found = await dataOf(api.GET('/api/v1/people', { params: { query } }));
-    if (rows === before) rows = found;
+    if (!rows || !totals) return;
+    if (rows.length < Math.min(drawn + PAGE, totals.people)) {
+      const before = rows;
+      const people = await dataOf(found(rows.length + PAGE));
+      if (rows !== before) return;
+      rows = people;
+    }
+    drawn += PAGE;
+  }
+
+  /** Done when everybody is chosen who was asked for: what is done with them waits for it. */
+  let choosing: Promise<void> = Promise.resolve();
+  const chooseAll = () => (choosing = everybody());
+
+  /** Everybody whom the filters leave, also those who are not drawn. */
+  async function everybody() {
+    if (stale || (totals && rows && rows.length < totals.people)) {
+      whollyFor = view;
+      await load();
+    }
+    if (!stale) for (const p of rows ?? []) chosen.add(p.person);
   }
 
   function toggle(p: PersonRow | undefined) {
@@ -116,7 +127,7 @@
   }
 
   function step(by: number) {
-    const last = (rows?.length ?? 1) - 1;
+    const last = Math.min(rows?.length ?? 1, drawn) - 1;
     cursor = Math.min(last, Math.max(0, cursor + by));
     if (cursor === last && by > 0) void more();
     document.getElementById(`person-${cursor}`)?.scrollIntoView({ block: 'nearest' });
@@ -127,19 +138,22 @@
     if (person) void navigate('/people/:person', { params: { person }, search: search() });
   }
 
-  function picked(): string[] {
-    return chosen.size > 0 ? [...chosen] : rows?.[cursor] ? [rows[cursor]!.person] : [];
+  async function picked(): Promise<string[]> {
+    await choosing;
+    if (chosen.size > 0) return [...chosen];
+    const row = stale ? undefined : rows?.[cursor];
+    return row ? [row.person] : [];
   }
 
   async function handOut() {
-    const people = picked();
+    const people = await picked();
     if (!session.mayDraft || !plan || people.length === 0) return;
     const moves = people.map((person) => ({ kind: 'HAND_OUT' as const, person, plan }));
     if (await slates.plan(moves)) chosen.clear();
   }
 
   async function takeBack() {
-    const people = picked();
+    const people = await picked();
     if (!session.mayDraft || !plan || people.length === 0) return;
     const moves = people.map((person) => ({ kind: 'TAKE_BACK' as const, person, plan }));
     if (await slates.plan(moves)) chosen.clear();
@@ -150,40 +164,13 @@
     keepColumns(columns);
   }
 
-  function cell(p: PersonRow, key: ColumnKey): string {
-    switch (key) {
-      case 'department':
-        return p.department ?? '–';
-      case 'site':
-        return p.site ?? '–';
-      case 'groups':
-        return p.groups.join(', ') || '–';
-      case 'manager':
-        return p.managerName ?? '–';
-      case 'status':
-        return (
-          PERSON_STATUS_WORDS[p.status] +
-          (p.statusSince ? ` since ${sayShortDay(p.statusSince, asOf())}` : '')
-        );
-      case 'plans':
-        return p.plans.join(', ') || '–';
-      case 'lastUsed':
-        return p.lastUsed ? sayShortDay(p.lastUsed, asOf()) : p.seats > 0 ? 'not seen' : '–';
-      case 'found':
-        return p.kinds.map((k) => KIND_WORDS[k]).join(', ') || '–';
-      case 'cost':
-        return p.seats > 0 ? sayMoney(p.yearlyCost) : '–';
-      case 'recoverable':
-        return Number(p.recoverable.amount) === 0 ? '–' : sayMoney(p.recoverable);
-    }
-  }
-
   $effect(() =>
     bindKeys([
       { keys: 'j', does: 'next person', run: () => step(1) },
       { keys: 'k', does: 'person before', run: () => step(-1) },
       { keys: 'Enter', does: 'open the person', run: openRow },
       { keys: 'x', does: 'choose the person, or not', run: () => toggle(rows?.[cursor]) },
+      { keys: 'a', does: 'choose everybody listed', run: () => void chooseAll() },
       { keys: 'f', does: 'go to the words to look for', run: () => words?.focus() },
       { keys: '.', does: 'hand the chosen plan out to those chosen', run: () => void handOut() },
       {
@@ -195,9 +182,7 @@
     ]),
   );
 
-  const csv = $derived(
-    `/api/v1/people?${new URLSearchParams({ ...filter, sort, asOf: asOf(), limit: '10000' })}`,
-  );
+  const csv = $derived(`/api/v1/people?${view}&limit=10000`);
 </script>
 
 <svelte:head><title>People – Sober Tally</title></svelte:head>
@@ -220,60 +205,7 @@
   <button class="word" onclick={() => saveCsv(csv, 'people.csv')}>as CSV</button>
 </div>
 
-<div class="filters" role="search">
-  <input
-    bind:this={words}
-    class="words"
-    aria-label="Words in the name, address or department"
-    placeholder="name, address, department …"
-    value={param('q') ?? ''}
-    oninput={(e) => setParam('q', e.currentTarget.value)}
-  />
-  {#snippet pick(key: Filter, label: string, options: [string, string][])}
-    <select
-      class:on={param(key)}
-      aria-label={label}
-      value={param(key) ?? ''}
-      onchange={(e) => setParam(key, e.currentTarget.value)}
-    >
-      <option value="">{label}</option>
-      {#each options as [value, text] (value)}<option {value}>{text}</option>{/each}
-    </select>
-  {/snippet}
-  {#if choices}
-    {@const plans = choices.plans.map((p) => [p.id, p.name] as [string, string])}
-    {@render pick(
-      'group',
-      'any group',
-      choices.groups.map((g) => [g.id, g.name]),
-    )}
-    {@render pick(
-      'site',
-      'any site',
-      choices.sites.map((s) => [s, s]),
-    )}
-    {@render pick('status', 'any status', Object.entries(PERSON_STATUS_WORDS))}
-    {@render pick('holds', 'holds any plan', plans)}
-    {@render pick('lacks', 'lacks any plan', plans)}
-    {@render pick(
-      'unused',
-      'used any time',
-      [30, 60, 90, 180].map((d) => [String(d), `no use for ${d} days`]),
-    )}
-    {@render pick('kind', 'with or without findings', [
-      ['ANY', 'anything found'],
-      ...(Object.entries(KIND_WORDS).slice(0, 11) as [string, string][]),
-    ])}
-    {@render pick('owner', 'led by anybody', [['NONE', 'nobody leads them']])}
-  {:else}
-    <span class="lines" aria-hidden="true"></span>
-  {/if}
-  {#if filtered}
-    <button class="word" onclick={() => FILTERS.forEach((key) => setParam(key, null))}>
-      show everybody
-    </button>
-  {/if}
-</div>
+<Filters {choices} bind:words />
 
 <div class="act">
   <details class="columns">
@@ -303,6 +235,9 @@
   </label>
   {#if session.mayDraft && choices}
     <span class="sub count">{chosen.size > 0 ? `${chosen.size} chosen` : 'nobody chosen'}</span>
+    <button class="word" disabled={!rows?.length} onclick={chooseAll}>
+      choose all <kbd>a</kbd>
+    </button>
     <select aria-label="Plan to hand out or take back" bind:value={plan}>
       <option value="">which plan?</option>
       {#each choices.plans as p (p.id)}<option value={p.id}>{p.name}</option>{/each}
@@ -329,7 +264,7 @@
       </tr>
     </thead>
     <tbody>
-      {#each rows as p, n (p.person)}
+      {#each rows.slice(0, drawn) as p, n (p.person)}
         <tr
           id="person-{n}"
           class={[n === cursor && 'at', chosen.has(p.person) && 'chosen']}
@@ -349,17 +284,18 @@
                 c.key === 'status' && p.status !== 'ACTIVE' && 'off',
                 c.wide ? 'wide' : 'one',
               ]}
-              title={c.wide ? cell(p, c.key) : undefined}>{cell(p, c.key)}</td
+              title={c.wide ? sayColumn(p, c.key, asOf()) : undefined}
+              >{sayColumn(p, c.key, asOf())}</td
             >
           {/each}
         </tr>
       {/each}
     </tbody>
   </table>
-  {#if totals && rows.length < totals.people}
+  {#if totals && drawn < totals.people}
     <p class="more">
       <button class="word" onclick={more}>
-        {rows.length} of {totals.people}; show {PAGE} more
+        {Math.min(drawn, rows.length)} of {totals.people}; show {PAGE} more
       </button>
     </p>
   {/if}
@@ -386,7 +322,6 @@
     font-size: 12px;
     white-space: nowrap;
   }
-  .filters,
   .act {
     display: flex;
     flex-wrap: wrap;
@@ -400,8 +335,7 @@
     padding-bottom: 8px;
     margin-bottom: 6px;
   }
-  select,
-  .words {
+  select {
     border: 0;
     border-bottom: 1px solid var(--rule);
     background: var(--paper);
@@ -409,24 +343,6 @@
     padding: 2px 2px;
     font-size: 12px;
     max-width: 172px;
-  }
-  .words {
-    width: 196px;
-    color: var(--ink);
-  }
-  .words::placeholder {
-    color: var(--soft);
-    opacity: 1;
-  }
-  select.on {
-    color: var(--ink);
-    font-weight: 600;
-    border-color: var(--ink);
-  }
-  /* The room of the second line, until the filters that take it are known. */
-  .lines {
-    flex-basis: 100%;
-    height: 21px;
   }
   .count {
     margin-left: auto;

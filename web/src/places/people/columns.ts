@@ -1,3 +1,8 @@
+import type { PersonRow } from '../../api/client';
+import { KIND_WORDS } from '../../pieces/finding-board/kinds';
+import { sayMoney, sayShortDay } from '../../state/say';
+import { PERSON_STATUS_WORDS } from '../../state/states';
+
 export type ColumnKey =
   | 'department'
   | 'site'
@@ -55,4 +60,33 @@ export function chosenColumns(): ColumnKey[] {
 
 export function keepColumns(columns: ColumnKey[]) {
   localStorage.setItem(KEPT_AS, JSON.stringify(columns));
+}
+
+/** What a column says of a person. */
+export function sayColumn(p: PersonRow, key: ColumnKey, asOf: string): string {
+  switch (key) {
+    case 'department':
+      return p.department ?? '–';
+    case 'site':
+      return p.site ?? '–';
+    case 'groups':
+      return p.groups.join(', ') || '–';
+    case 'manager':
+      return p.managerName ?? '–';
+    case 'status':
+      return (
+        PERSON_STATUS_WORDS[p.status] +
+        (p.statusSince ? ` since ${sayShortDay(p.statusSince, asOf)}` : '')
+      );
+    case 'plans':
+      return p.plans.join(', ') || '–';
+    case 'lastUsed':
+      return p.lastUsed ? sayShortDay(p.lastUsed, asOf) : p.seats > 0 ? 'not seen' : '–';
+    case 'found':
+      return p.kinds.map((k) => KIND_WORDS[k]).join(', ') || '–';
+    case 'cost':
+      return p.seats > 0 ? sayMoney(p.yearlyCost) : '–';
+    case 'recoverable':
+      return Number(p.recoverable.amount) === 0 ? '–' : sayMoney(p.recoverable);
+  }
 }

@@ -50,6 +50,8 @@
   /** Null until they are known: an empty list would say that nobody holds a seat. */
   let loaded = $state.raw<Holding[] | null>(null);
   const holdings = $derived(loaded ?? []);
+  /** The idle line by which their states were told. */
+  let loadedFor = 0;
   let fault = $state('');
   let cursor = $state(0);
   const chosen = chosenInAddress();
@@ -141,15 +143,19 @@
       );
       if (!newest()) return;
       loaded = found;
+      loadedFor = wanted.days;
       const there = new Set(found.map((h) => h.holding));
       for (const id of [...chosen]) if (!there.has(id)) chosen.delete(id);
-      if (param('choose') === 'past') {
+      if (param('choose') === 'past' && loadedFor === days) {
         // The desk asks for it; from here on the address says whom.
         choosePast();
         setParam('choose', null);
+        chosenNow();
       }
     } catch (e) {
-      if (newest()) fault = (e as Error).message;
+      if (!newest()) return;
+      fault = (e as Error).message;
+      chosenNow();
     }
   }
 
@@ -162,7 +168,17 @@
     for (const id of ids) chosen.add(id);
   }
 
+  /** Done when those past the line are chosen: what is done with them waits for it. */
+  let choosing: Promise<void> = Promise.resolve();
+  let chosenNow: () => void = () => undefined;
+
   function choosePast() {
+    if (!loaded || loadedFor !== days) {
+      // Who lies past it is on its way.
+      setParam('choose', 'past');
+      choosing = new Promise((resolve) => (chosenNow = resolve));
+      return;
+    }
     chosen.clear();
     for (const h of past) if (!h.kept && !h.admin && !h.service) chosen.add(h.holding);
   }
@@ -195,7 +211,7 @@
       {
         keys: '.',
         does: 'put those chosen on the slate',
-        run: () => void toSlate(chosenOrCursor()),
+        run: () => void choosing.then(() => toSlate(chosenOrCursor())),
       },
       {
         keys: 'l',

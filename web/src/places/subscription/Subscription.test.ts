@@ -125,11 +125,17 @@ describe('a subscription', () => {
     const room = field.getAttribute('height');
     expect(Number(room)).toBeGreaterThan(14);
     expect(screen.getByRole('button', { name: 'past the line …' })).toBeTruthy();
+    const add = vi.spyOn(slates, 'add').mockResolvedValue(true);
+    press('a');
+    press('.');
     const s = book.subscription('qm-opus')!;
     const held = Object.values(s.states).reduce((sum, n) => sum + n, 0);
     answer(Array.from({ length: held }, (_, n) => aHolding({ holding: `h${n}` })));
     expect(await screen.findByRole('img', { name: /^Seats: .* 14 spare/ })).toBe(field);
     expect(field.getAttribute('height')).toBe(room);
+    // What was asked for in the meantime is not forgotten.
+    await vi.waitFor(() => expect(add).toHaveBeenCalledTimes(1));
+    expect(add.mock.calls[0]![0]).toHaveLength(held);
   });
 
   it('lists all holders on demand, and the address says so', async () => {

@@ -182,6 +182,7 @@ class DailyWorkTest {
     assertThat(link(page, "Hakon Nygren").first()).isVisible();
     assertThat(page.getByText("1 person asked")).isVisible();
     button(page, "withdraw").click();
+    assertThat(page.getByText("None is in force.")).isVisible();
     guest.reload();
     assertThat(guest.getByText("This link is not in force.")).isVisible();
   }

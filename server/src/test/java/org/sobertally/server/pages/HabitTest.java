@@ -123,12 +123,14 @@ class HabitTest {
     go(page, "/findings?sets=SMALLER_TIER&vendor=deepglass");
     assertThat(page.getByText("A smaller tier would do").first()).isVisible();
     page.keyboard().press("a");
+    assertThat(button(page, "Put 22 moves on the slate")).isEnabled();
     page.keyboard().press(".");
     Locator tape = page.locator("aside");
     assertThat(tape.getByText("step down Author → Viewer").first()).isVisible();
     go(page, "/findings?sets=SMALLER_TIER,SMALLER_TIER.CHEAPER_TOGETHER,IDLE.SMALLER_TIER");
     assertThat(page.getByRole(AriaRole.ROW).nth(1)).isVisible();
     page.keyboard().press("a");
+    assertThat(page.getByText(Pattern.compile("Put \\d+ moves? on the slate"))).isVisible();
     page.keyboard().press(".");
     button(page, "take them off").click();
     assertThat(button(page, "take them off")).hasCount(0);
