@@ -6078,6 +6078,11 @@ export interface components {
       plan: string;
       planName: string;
     };
+    ElsewhereSuggestion: {
+      cover: components['schemas']['PlansAndCost'];
+      parts: components['schemas']['HadElsewhere'][];
+      spares: components['schemas']['Money'];
+    };
     EventFault: {
       field: string;
       /** Format: int32 */
@@ -6323,6 +6328,12 @@ export interface components {
       /** Format: int32 */
       retentionDays?: number | null;
       rules: components['schemas']['Rule'][];
+    };
+    HadElsewhere: {
+      byPart: string;
+      byPlan: string;
+      byVendor: string;
+      part: string;
     };
     Holding: {
       account: string;
@@ -7467,6 +7478,7 @@ export interface components {
     };
     VendorCover: {
       cover: components['schemas']['PlansAndCost'];
+      elsewhere: components['schemas']['ElsewhereSuggestion'] | null;
       moves: components['schemas']['CoverMove'][];
       need: string[];
       notSold: string[];

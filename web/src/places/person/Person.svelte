@@ -198,6 +198,16 @@
               />
             {/if}
           </div>
+          {#if cover?.elsewhere}
+            {@const other = cover.elsewhere}
+            <p class="sub elsewhere">
+              {#each other.parts as had, n (had.part)}{n > 0 ? ' and ' : ''}<b>{had.part}</b> is in
+                {had.byVendor}
+                {had.byPlan}, too ({had.byPart}){/each}: if that does,
+              {other.cover.plans.map(nameOf).join(' + ') || 'nothing'} would do here for
+              {sayMoney(other.spares)} a year less. Counted nowhere.
+            </p>
+          {/if}
           <table class="list">
             <tbody>
               {#each account.seats as seat (seat.holding)}
@@ -355,6 +365,9 @@
   }
   .head h2 {
     font: 600 15px var(--font-serif);
+  }
+  .elsewhere {
+    padding: 3px 0 4px;
   }
   .cover {
     margin-left: auto;

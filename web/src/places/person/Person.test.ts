@@ -1,6 +1,6 @@
 import { fireEvent, render, screen, within } from '@testing-library/svelte';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import type { PersonPage } from '../../api/client';
+import type { PersonPage, Schemas } from '../../api/client';
 import { book } from '../../state/book.svelte';
 import { slates } from '../../state/slate.svelte';
 import { aMove, aSlate, aSubscription, euros } from '../../testing/made';
@@ -63,6 +63,7 @@ const cover = {
   recoverable: euros('312.00'),
   moves: [{ kind: 'STEP_DOWN', holding: 'h1', account: null, line: 'qm-letter' }],
   notSold: [] as string[],
+  elsewhere: null as Schemas['ElsewhereSuggestion'] | null,
 };
 const served = {
   'GET /api/v1/people/{person}': page(),
@@ -116,6 +117,27 @@ describe('a person', () => {
       expect(screen.getByRole('button', { name: 'plan it' })).toHaveProperty('disabled', true),
     );
     expect(screen.getByText('on slate')).toBeTruthy();
+  });
+
+  it('is told what is had at another vendor anyway, and that this is counted nowhere', async () => {
+    const elsewhere = {
+      parts: [
+        { part: 'Charts', byVendor: 'Ternhythe', byPlan: 'Talk', byPart: 'Boards' },
+        { part: 'Calls', byVendor: 'Ternhythe', byPlan: 'Talk', byPart: 'Rooms' },
+      ],
+      cover: { plans: [], cost: euros('0.00') },
+      spares: euros('84.00'),
+    };
+    serve({
+      ...served,
+      'GET /api/v1/people/{person}/cover': { person: 'p1', vendors: [{ ...cover, elsewhere }] },
+    });
+    render(Person);
+    const said = await screen.findByText(/Counted nowhere/);
+    expect(said.textContent!.replace(/\s+/g, ' ').trim()).toBe(
+      'Charts is in Ternhythe Talk, too (Boards) and Calls is in Ternhythe Talk, too (Rooms): ' +
+        'if that does, nothing would do here for €84 a year less. Counted nowhere.',
+    );
   });
 
   it('has to wait for a bundle that nobody sells yet', async () => {

@@ -335,6 +335,15 @@ public final class Book {
     return parts.names(vendor, set);
   }
 
+  /**
+   * What a part of the vendor is for, in a word that spans vendors; null where nothing is said.
+   *
+   * @param part its number at the vendor
+   */
+  public String capability(String vendor, int part) {
+    return parts.capability(vendor, part);
+  }
+
   /** The parts of the set as people call them; by their ids where they have no name. */
   public List<String> partTitles(String vendor, long set) {
     return parts.titles(vendor, set);

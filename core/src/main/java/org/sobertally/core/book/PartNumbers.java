@@ -6,12 +6,14 @@ import java.util.List;
 import java.util.Map;
 import java.util.TreeSet;
 import org.sobertally.core.activity.ActivityCalendar;
+import org.sobertally.core.catalogue.Part;
 
 /** The parts of each vendor, numbered from 0 in the order of their ids, so that a set is a long. */
 final class PartNumbers {
 
   private final Map<String, List<String>> byVendor = new HashMap<>();
   private final Map<String, String> titles = new HashMap<>();
+  private final Map<String, String> capabilities = new HashMap<>();
 
   /**
    * @throws IllegalArgumentException where a vendor has more parts than a set can tell apart
@@ -30,7 +32,10 @@ final class PartNumbers {
           }
           byVendor.put(vendor, List.copyOf(parts));
         });
-    b.partFacts.forEach(part -> titles.put(part.vendor() + " " + part.id(), part.name()));
+    for (Part part : b.partFacts) {
+      titles.put(part.vendor() + " " + part.id(), part.name());
+      capabilities.put(part.vendor() + " " + part.id(), part.capability());
+    }
   }
 
   private static TreeSet<String> sortedOf(Map<String, TreeSet<String>> sorted, String vendor) {
@@ -55,6 +60,11 @@ final class PartNumbers {
       names.add(of(vendor).get(Long.numberOfTrailingZeros(rest)));
     }
     return names;
+  }
+
+  /** What the part is for, in a word that spans vendors; null where nothing is said. */
+  String capability(String vendor, int part) {
+    return capabilities.get(vendor + " " + of(vendor).get(part));
   }
 
   List<String> titles(String vendor, long set) {

@@ -243,15 +243,17 @@ public final class Needs {
    * was used of it, and what standing rules give its holder. None for any other.
    */
   public long parts(int holding) {
-    if (kind[holding] != PARTS) {
-      return 0;
-    }
+    return kind[holding] == PARTS ? used[holding] | byRule(holding) : 0;
+  }
+
+  /** The parts that standing rules give the holder at the holding's vendor, used or not. */
+  public long byRule(int holding) {
     if (!anyRules) {
-      return used[holding];
+      return 0;
     }
     int account = book.holdings().account(holding);
     int person = book.personOfAccount(account);
     long[] byRule = ruled[book.vendorOfAccount(account)];
-    return used[holding] | (person < 0 || byRule == null ? 0 : byRule[person]);
+    return person < 0 || byRule == null ? 0 : byRule[person];
   }
 }

@@ -33,7 +33,7 @@ import org.sobertally.core.time.Days;
  * Books small enough to be worked by hand: one vendor, Quillmoor, with Letter {mail} at 84, Folio
  * {mail, docs} at 180 and Opus {mail, docs, charts} at 396, ten seats each, on an agreement from 7
  * Jan 2026 that renews a year later with 30 days of notice. Evidence is complete from 1 Jan to 28
- * Sep 2026; the day is 30 Sep.
+ * Sep 2026; the day is 30 Sep. {@link #talk} adds a second vendor, Ternhythe.
  */
 public final class TestBook {
 
@@ -58,6 +58,9 @@ public final class TestBook {
   public final List<Session> sessions = new ArrayList<>();
   public final List<Install> installs = new ArrayList<>();
   private final Map<String, Map<String, List<LocalDate>>> used = new HashMap<>();
+
+  /** The second vendor, Ternhythe, of the books that have one. */
+  private final List<Vendor> seconds = new ArrayList<>();
 
   public TestBook() {
     plan("letter", 1, "84", "mail");
@@ -155,23 +158,75 @@ public final class TestBook {
     return this;
   }
 
+  /** Ternhythe with its plan Talk, on an agreement and with evidence as Quillmoor's. */
+  public TestBook talk(String price, String... parts) {
+    seconds.add(new Vendor("ternhythe", "Ternhythe", Duration.ZERO, false, 0, true, null));
+    plans.add(
+        new Plan(
+            "talk",
+            "ternhythe",
+            "Talk",
+            null,
+            null,
+            PlanModel.NAMED,
+            List.of(parts),
+            null,
+            null,
+            null));
+    lines.add(new Line("talk", "th", "talk", 10, PriceList.flat(price), List.of()));
+    return this;
+  }
+
+  /** The person holds Talk from then on and used its parts on the days. */
+  public TestBook talks(String person, LocalDate from, List<String> parts, LocalDate... days) {
+    String account = "t-" + person;
+    accounts.add(
+        new Account(
+            account,
+            "ternhythe",
+            person,
+            account + "@x.example",
+            Account.State.ACTIVE,
+            null,
+            false));
+    holdings.add(new Holding(person + "-talk", account, "talk", from, null, Holding.Method.HAND));
+    for (String part : parts) {
+      used.computeIfAbsent(account, a -> new HashMap<>()).put(part, List.of(days));
+    }
+    return this;
+  }
+
+  private Agreement agreement(String id, String at, String name, Agreement.Floor atLeast) {
+    return new Agreement(
+        id,
+        at,
+        name,
+        "EUR",
+        LocalDate.of(2026, 1, 7),
+        LocalDate.of(2027, 1, 7),
+        30,
+        Agreement.Renews.AUTO,
+        mayShrink,
+        atLeast);
+  }
+
   public Book build() {
+    List<Vendor> vendors = new ArrayList<>(List.of(vendor));
+    List<Agreement> agreements =
+        new ArrayList<>(List.of(agreement("qm", "quillmoor", "Office suite", floor)));
+    Map<String, Evidence> known = new HashMap<>();
+    if (evidence != null) {
+      known.put("quillmoor", evidence);
+    }
+    for (Vendor second : seconds) {
+      vendors.add(second);
+      agreements.add(agreement("th", second.id(), "Talking", null));
+      known.put(second.id(), evidence);
+    }
     return Book.builder()
-        .vendors(List.of(vendor))
+        .vendors(vendors)
         .plans(plans)
-        .agreements(
-            List.of(
-                new Agreement(
-                    "qm",
-                    "quillmoor",
-                    "Office suite",
-                    "EUR",
-                    LocalDate.of(2026, 1, 7),
-                    LocalDate.of(2027, 1, 7),
-                    30,
-                    Agreement.Renews.AUTO,
-                    mayShrink,
-                    floor)))
+        .agreements(agreements)
         .lines(lines)
         .people(people)
         .groups(groups)
@@ -183,9 +238,13 @@ public final class TestBook {
         .partFacts(partFacts)
         .sessions(sessions)
         .installs(installs)
-        .evidence(evidence == null ? Map.of() : Map.of("quillmoor", evidence))
+        .evidence(known)
         .activity(this::calendar)
         .build();
+  }
+
+  private String vendorOf(String account) {
+    return accounts.stream().filter(a -> a.id().equals(account)).findFirst().orElseThrow().vendor();
   }
 
   private ActivityCalendar calendar(Book book) {
@@ -198,7 +257,7 @@ public final class TestBook {
                         day ->
                             calendar.add(
                                 book.accounts().require(account),
-                                book.partsOf("quillmoor").indexOf(part),
+                                book.partsOf(vendorOf(account)).indexOf(part),
                                 Days.of(day)))));
     return calendar.build();
   }

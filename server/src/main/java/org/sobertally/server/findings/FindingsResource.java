@@ -4,7 +4,6 @@ import jakarta.annotation.security.RolesAllowed;
 import jakarta.ws.rs.BeanParam;
 import jakarta.ws.rs.GET;
 import jakarta.ws.rs.Path;
-import jakarta.ws.rs.PathParam;
 import jakarta.ws.rs.Produces;
 import jakarta.ws.rs.QueryParam;
 import jakarta.ws.rs.core.Context;
@@ -22,8 +21,6 @@ import org.jboss.resteasy.reactive.RestResponse;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.book.HouseRules;
 import org.sobertally.core.book.Table;
-import org.sobertally.core.cover.Cover;
-import org.sobertally.core.cover.Covers;
 import org.sobertally.core.findings.Board;
 import org.sobertally.core.findings.Combination;
 import org.sobertally.core.findings.Finding;
@@ -33,34 +30,22 @@ import org.sobertally.core.money.Money;
 import org.sobertally.core.use.UseState;
 import org.sobertally.core.use.UseStates;
 import org.sobertally.server.access.OpenToLeads;
-import org.sobertally.server.figures.Figures;
 import org.sobertally.server.http.MoneyDto;
 import org.sobertally.server.http.Page;
 import org.sobertally.server.http.Params;
 import org.sobertally.server.http.Problem;
-import org.sobertally.server.reach.Reach;
-import org.sobertally.server.store.AsOf;
-import org.sobertally.server.store.Books;
 
-/** Why money buys less than it could, and what each person really needs. */
+/** Why money buys less than it could. */
 @Path("/api/v1")
 @Tag(name = "findings")
 @Produces(MediaType.APPLICATION_JSON)
 @RolesAllowed("**")
 public class FindingsResource {
 
-  private final Books books;
-  private final AsOf asOf;
-  private final Figures figures;
   private final Boards boards;
-  private final Reach reach;
 
-  FindingsResource(Books books, AsOf asOf, Figures figures, Boards boards, Reach reach) {
-    this.books = books;
-    this.asOf = asOf;
-    this.figures = figures;
+  FindingsResource(Boards boards) {
     this.boards = boards;
-    this.reach = reach;
   }
 
   /**
@@ -313,56 +298,5 @@ public class FindingsResource {
     List<FindingPeople.Draft> found = people.of(wanted);
     return Page.ofPlaces(
         found.size(), n -> people.shown(found.get(n)), limit, cursor, uri, view.book().version());
-  }
-
-  @Schema(name = "PlansAndCost")
-  record PlansAndCost(List<String> plans, MoneyDto cost) {}
-
-  /**
-   * @param moves that lead from what is held to the cover
-   * @param notSold plans of the cover that nobody sells them yet; then there are no moves
-   */
-  @Schema(name = "VendorCover")
-  record VendorCover(
-      String vendor,
-      List<String> need,
-      PlansAndCost now,
-      PlansAndCost cover,
-      MoneyDto recoverable,
-      List<CoverMove> moves,
-      List<String> notSold) {}
-
-  @Schema(name = "PersonCover")
-  record PersonCover(String person, List<VendorCover> vendors) {}
-
-  @GET
-  @Path("/people/{person}/cover")
-  @OpenToLeads
-  public PersonCover cover(
-      @PathParam("person") String personId, @QueryParam("asOf") String asOfText) {
-    Book book = books.current();
-    LocalDate day = asOf.of(book, asOfText);
-    int person = reach.require(book, personId);
-    Covers all = figures.of(book, day).covers();
-    CoverMoves moves = new CoverMoves(all);
-    List<VendorCover> covers =
-        IntStream.range(all.firstOf(person), all.firstOf(person + 1))
-            .mapToObj(n -> shown(book, all.all().get(n), moves.to(n)))
-            .toList();
-    return new PersonCover(personId, covers);
-  }
-
-  private static VendorCover shown(Book book, Cover cover, CoverMoves.Way way) {
-    String vendor = book.vendors().get(cover.vendor()).id();
-    List<String> now =
-        cover.holdings().stream().map(h -> book.planOfLine(book.holdings().line(h)).id()).toList();
-    return new VendorCover(
-        vendor,
-        book.partNames(vendor, cover.need()),
-        new PlansAndCost(now, MoneyDto.of(cover.now())),
-        new PlansAndCost(cover.plans(), MoneyDto.of(cover.cost())),
-        MoneyDto.of(cover.recoverable()),
-        way.moves(),
-        way.notSold());
   }
 }

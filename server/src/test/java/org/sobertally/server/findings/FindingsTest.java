@@ -92,6 +92,32 @@ class FindingsTest {
   }
 
   @Test
+  void whatSomebodyHasAtAnotherVendorAnywayIsSuggestedAndNotCounted() {
+    SmallBook book =
+        new SmallBook()
+            .row("vendors.csv", "ternhythe,Ternhythe,,,,,")
+            .row("plans.csv", "tern-talk,ternhythe,Talk,,,NAMED,notes,,,,,")
+            .row("parts.csv", "ternhythe,notes,Notes,mail,")
+            .row("agreements.csv", "th,ternhythe,Talk,EUR,2026-01-07,2027-01-07,30,AUTO,NEVER,,,,")
+            .row("lines.csv", "talk,th,tern-talk,5,60,FLAT,")
+            .row("accounts.csv", "t-ann,ternhythe,ann,ann@skerryline.example,ACTIVE,,,")
+            .row("holdings.csv", "h-talk,t-ann,talk,2026-01-10,,")
+            .row("evidence.csv", "ternhythe,2025-09-01,2026-09-28,DAILY")
+            .row("activity.csv", "t-ann,notes,2026-09-27");
+    var taken = Caller.keeper().putZip("/api/v1/book?replace=true", book.zip());
+    assertThat(taken.status()).as(taken.text()).isEqualTo(200);
+    JsonNode vendors = get("/people/ann/cover").get("vendors");
+    // A standing rule gives Ann mail at Quillmoor: nothing of that is hers to do without.
+    assertThat(vendors.at("/0/elsewhere").isNull()).isTrue();
+    JsonNode talk = vendors.get(1);
+    assertThat(lines(talk.at("/elsewhere/parts"), "/part", "/byVendor", "/byPlan", "/byPart"))
+        .containsExactly("Notes Quillmoor Letter Mail");
+    assertThat(talk.at("/elsewhere/cover/plans")).isEmpty();
+    assertThat(talk.at("/elsewhere/spares/amount").asText()).isEqualTo("60.00");
+    assertThat(talk.at("/recoverable/amount").asText()).isEqualTo("0.00");
+  }
+
+  @Test
   void aPersonsCoverIsWhatTheyReallyNeed() {
     JsonNode vendor = get("/people/ann/cover").at("/vendors/0");
     assertThat(vendor.get("need").toString()).isEqualTo("[\"mail\"]");

@@ -106,6 +106,12 @@ public final class SmallBook {
     return this;
   }
 
+  /** Adds a row at the end of a file. */
+  public SmallBook row(String name, String line) {
+    files.merge(name, line + "\r\n", String::concat);
+    return this;
+  }
+
   /** Replaces a text that must be there. */
   public SmallBook change(String name, String text, String by) {
     String before = files.get(name);
