@@ -10,6 +10,8 @@ export default defineConfig({
   test: {
     environment: 'happy-dom',
     include: ['src/**/*.test.ts'],
-    setupFiles: ['src/testing/no-network.ts'],
+    // A busy machine is slow, not wrong.
+    testTimeout: 30_000,
+    setupFiles: ['src/testing/setup.ts'],
   },
 });

@@ -1,3 +1,4 @@
+import { waitFor } from '@testing-library/svelte';
 import { afterEach, expect, it, vi } from 'vitest';
 import { aStanding, aSubscription } from '../testing/made';
 import { serve } from '../testing/server';
@@ -14,7 +15,7 @@ it('shows the day asked for last, whichever answer comes last', async () => {
   });
   const first = book.load('2026-09-23');
   const second = book.load('2026-09-30');
-  await vi.waitFor(() => expect(Object.keys(waiting)).toHaveLength(2));
+  await waitFor(() => expect(Object.keys(waiting)).toHaveLength(2));
   waiting['2026-09-30']!([aSubscription({ bought: 180 })]);
   await second;
   waiting['2026-09-23']!([aSubscription({ bought: 170 })]);

@@ -11,6 +11,8 @@ const MANY_MOVES = 300;
 class SlateState {
   /** Every slate that may be seen, the newest first. */
   all = $state.raw<Slate[]>([]);
+  /** Whether they have come yet. */
+  known = $state(false);
   fault = $state<string | null>(null);
   busy = $state(false);
   #timer: ReturnType<typeof setTimeout> | undefined;
@@ -46,6 +48,7 @@ class SlateState {
     const all = await dataOf(api.GET('/api/v1/slates'));
     if (!newest()) return;
     this.all = all;
+    this.known = true;
     if (this.underWay.length > 0) this.#watch();
     if (before > 0) await book.load(asOf());
     await this.#refreshOpened();

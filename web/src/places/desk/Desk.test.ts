@@ -1,4 +1,4 @@
-import { render, screen, within } from '@testing-library/svelte';
+import { render, screen, waitFor, within } from '@testing-library/svelte';
 import { afterEach, beforeEach, expect, it, vi } from 'vitest';
 import type { Schemas } from '../../api/client';
 import { onKey } from '../../state/keys.svelte';
@@ -64,7 +64,7 @@ it('is walked through by keys, and opened by Enter', async () => {
   const press = (key: string) => onKey(new KeyboardEvent('keydown', { key }));
   expect(second.className).not.toContain('at');
   press('j');
-  await vi.waitFor(() => expect(second.className).toContain('at'));
+  await waitFor(() => expect(second.className).toContain('at'));
   press('Enter');
   expect(opened).toHaveBeenCalledOnce();
 });

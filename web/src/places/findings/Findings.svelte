@@ -2,7 +2,7 @@
 <script lang="ts">
   import { untrack } from 'svelte';
   import FindingBoard from '../../pieces/finding-board/FindingBoard.svelte';
-  import { KIND_WORDS, keyOf, wordsOf } from '../../pieces/finding-board/kinds';
+  import { keyOf, wordsOf } from '../../pieces/finding-board/kinds';
   import {
     allOf,
     api,
@@ -12,7 +12,7 @@
     type FindingPerson,
     type Schemas,
   } from '../../api/client';
-  import { asOf, param, setParam, to } from '../../state/address.svelte';
+  import { asOf, param, setParam } from '../../state/address.svelte';
   import { book } from '../../state/book.svelte';
   import { chosenInAddress } from '../../state/chosen.svelte';
   import { bindKeys } from '../../state/keys.svelte';
@@ -23,6 +23,9 @@
   import { boardQuery } from './ask';
   import Compare from './Compare.svelte';
   import Focus from './Focus.svelte';
+  import FoundPeople from './FoundPeople.svelte';
+  import OfWhole from './OfWhole.svelte';
+  import { keyOfPerson } from './people';
 
   const MOST_ROWS = 400;
   const WHOLE = 'MORE_SPARE,SHORT,FLOOR_AT_RISK';
@@ -60,8 +63,6 @@
     (board?.stops ?? []).map((s) => `${sayDay(s.day)}: ${sayMoney(s.yearly)}`).join('\n'),
   );
   const isLater = (day: string) => day > plusDays(asOf(), 31);
-
-  const keyOfPerson = (p: FindingPerson) => p.person ?? p.account ?? p.name;
 
   $effect(() => {
     void seen;
@@ -121,8 +122,8 @@
           : await dataOf(findingPeople({ ...asks, limit: String(MOST_ROWS) }));
       if (!newest()) return;
       people = found;
+      cursor = listed === of ? Math.min(cursor, Math.max(0, found.length - 1)) : 0;
       listed = of;
-      cursor = 0;
       const there = new Set(found.map(keyOfPerson));
       for (const key of [...chosen]) if (!there.has(key)) chosen.delete(key);
     } catch (e) {
@@ -266,54 +267,16 @@
   {/if}
 </div>
 {#if people && people.length > 0}
-  <table class="list laid">
-    <thead>
-      <tr>
-        <th class="mark"><span class="hidden">chosen</span></th>
-        <th class="who">Person</th>
-        <th class="plans">Holds</th>
-        <th class="plans">Would do</th>
-        <th>Why</th>
-        <th class="r money">now</th>
-        <th class="r money">would be</th>
-        <th class="r money">back</th>
-      </tr>
-    </thead>
-    <tbody>
-      {#each people.slice(0, MOST_ROWS) as p, n (keyOfPerson(p))}
-        <tr
-          id="person-{n}"
-          class={[n === cursor && 'at', chosen.has(keyOfPerson(p)) && 'chosen']}
-          aria-selected={chosen.has(keyOfPerson(p))}
-          onclick={() => {
-            cursor = n;
-            toggle(p);
-          }}
-        >
-          <td class="mark">{chosen.has(keyOfPerson(p)) ? '☒' : '☐'}</td>
-          <td>
-            <b>{p.name}</b>
-            <span class="sub block"
-              >{p.department ?? (p.person ? '' : 'nobody’s account')}{isPlanned(p)
-                ? ' · on slate'
-                : ''}</span
-            >
-          </td>
-          <td>{p.holds.join(' + ') || '–'}</td>
-          <td>
-            {p.wouldDo.join(' + ') || 'nothing'}
-            {#if p.notSold.length > 0}<span class="sub block"
-                >{p.notSold.join(', ')} to be bought first</span
-              >{/if}
-          </td>
-          <td class="sub why" title={p.why.join('\n')}><div>{p.why.join(' ')}</div></td>
-          <td class="r num">{sayMoney(p.now, true)}</td>
-          <td class="r num">{sayMoney(p.wouldBe, true)}</td>
-          <td class="r num"><b>{sayMoney(p.recoverable, true)}</b></td>
-        </tr>
-      {/each}
-    </tbody>
-  </table>
+  <FoundPeople
+    people={people.slice(0, MOST_ROWS)}
+    {chosen}
+    {cursor}
+    {isPlanned}
+    onpick={(p, n) => {
+      cursor = n;
+      toggle(p);
+    }}
+  />
   {#if people.length >= MOST_ROWS}
     <p class="sub">
       The {MOST_ROWS} with the most money are drawn; the CSV has all, and ‘choose all’ chooses all.
@@ -323,21 +286,7 @@
   <p class="sub">Nothing was found in anybody.</p>
 {/if}
 
-{#if people && whole.length > 0}
-  <h2 class="whole">Of subscriptions as a whole</h2>
-  <ul>
-    {#each whole as one, n (n)}
-      <li>
-        <a href={to(`/subscriptions/${one.line}`)}
-          >{book.subscription(one.line ?? '')?.planName ?? one.line}</a
-        >
-        <span class="kind">{KIND_WORDS[one.kind]}</span>
-        <span class="sub">{one.explanation}</span>
-        <span class="num r">{sayMoney(one.amount)}</span>
-      </li>
-    {/each}
-  </ul>
-{/if}
+{#if people && whole.length > 0}<OfWhole found={whole} />{/if}
 
 <style>
   .title {
@@ -398,69 +347,7 @@
   .plain {
     padding: 3px 10px;
   }
-  table.list {
-    margin-top: 4px;
-  }
-  table.list td {
-    padding-top: 4px;
-    padding-bottom: 4px;
-    vertical-align: top;
-  }
-  tbody tr {
-    cursor: default;
-  }
-  tbody tr:hover {
-    background: var(--sheet);
-  }
-  tr.chosen {
-    background: var(--tape);
-  }
-  tr.at td:first-child {
-    box-shadow: inset 3px 0 0 var(--ink);
-  }
-  .mark {
-    width: 26px;
-    text-align: center;
-  }
-  .who {
-    width: 150px;
-  }
-  .plans {
-    width: 110px;
-  }
-  .money {
-    width: 76px;
-  }
-  .why {
-    line-height: 1.35;
-  }
-  tr:not(.at) .why div {
-    display: -webkit-box;
-    -webkit-box-orient: vertical;
-    -webkit-line-clamp: 2;
-    line-clamp: 2;
-    overflow: hidden;
-  }
-  td.num {
-    font-size: 12px;
-  }
   .block {
     display: block;
-  }
-  .hidden {
-    position: absolute;
-    clip-path: inset(50%);
-  }
-  .whole {
-    margin-top: 18px;
-    border-bottom: 1px solid var(--ink);
-  }
-  li {
-    display: grid;
-    grid-template-columns: 90px 160px 1fr 80px;
-    gap: 10px;
-    padding: 4px 0;
-    border-bottom: 1px solid var(--fine);
-    align-items: baseline;
   }
 </style>

@@ -1,4 +1,4 @@
-import { fireEvent, render, screen } from '@testing-library/svelte';
+import { fireEvent, render, screen, waitFor } from '@testing-library/svelte';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import type { FindingPerson, Schemas } from '../../api/client';
 import { param, setParam } from '../../state/address.svelte';
@@ -90,7 +90,7 @@ describe('the board of findings', () => {
     press('a');
     expect(await screen.findByText(/Put 1 move on the slate/)).toBeTruthy();
     press('.');
-    await vi.waitFor(() => expect(plan).toHaveBeenCalledWith(ann.moves));
+    await waitFor(() => expect(plan).toHaveBeenCalledWith(ann.moves));
   });
 
   it('chooses all, and not only those that are drawn', async () => {
@@ -110,7 +110,7 @@ describe('the board of findings', () => {
     press('a');
     press('.');
     expect(await screen.findByText(/Put 403 moves on the slate/)).toBeTruthy();
-    await vi.waitFor(() => expect(plan).toHaveBeenCalledTimes(1));
+    await waitFor(() => expect(plan).toHaveBeenCalledTimes(1));
     expect(plan.mock.calls[0]![0]).toHaveLength(403);
     expect(screen.queryByText('Ann 402')).toBeNull();
     expect(only(asked, 'GET /api/v1/findings/people').map((one) => one.query!.limit)).toEqual([
@@ -138,7 +138,7 @@ describe('the board of findings', () => {
     render(Findings);
     await screen.findByText('old.root');
     press('.');
-    await vi.waitFor(() => expect(plan).toHaveBeenCalledWith(root.moves));
+    await waitFor(() => expect(plan).toHaveBeenCalledWith(root.moves));
   });
 
   it('does not plan twice what is on the slate already', async () => {
@@ -168,10 +168,10 @@ describe('the board of findings', () => {
       'GET /api/v1/findings/people': (a: Asked) => (a.query?.sets ? [root] : [root, ann]),
     });
     render(Findings);
-    await vi.waitFor(() => expect(param('sets')).toBe('IDLE.NOBODYS'));
+    await waitFor(() => expect(param('sets')).toBe('IDLE.NOBODYS'));
     expect(param('kind')).toBeNull();
     const row = (await screen.findByText('old.root')).closest('tr')!;
-    await vi.waitFor(() => expect(row.getAttribute('aria-selected')).toBe('true'));
+    await waitFor(() => expect(row.getAttribute('aria-selected')).toBe('true'));
     expect(only(asked, 'GET /api/v1/findings/people').every((a) => a.query!.sets)).toBe(true);
   });
 
@@ -180,11 +180,11 @@ describe('the board of findings', () => {
     render(Findings);
     await screen.findByText('€708 a year');
     await fireEvent.change(screen.getByLabelText(/idle line/), { target: { value: '20' } });
-    await vi.waitFor(() =>
+    await waitFor(() =>
       expect(only(asked, 'GET /api/v1/findings/board').at(-1)!.query!.idleLine).toBe('20'),
     );
     await fireEvent.click(await screen.findByRole('button', { name: 'Draw these lines' }));
-    await vi.waitFor(() => expect(param('idleLine')).toBeNull());
+    await waitFor(() => expect(param('idleLine')).toBeNull());
     expect(only(asked, 'PUT /api/v1/house-rules')[0]!.body).toEqual({ idleLine: 20 });
     signIn('READER');
     await fireEvent.change(screen.getByLabelText(/idle line/), { target: { value: '20' } });

@@ -21,6 +21,8 @@
   const MOST_PLANS = 5;
 
   let people = $state.raw<PersonRow[]>([]);
+  /** By which words they were found. */
+  let peopleFor = $state('');
   const wanted = $derived(text.trim().toLowerCase());
   const plans = $derived(
     (wanted && !session.isLead ? (book.subscriptions ?? []) : [])
@@ -52,8 +54,8 @@
     const timer = setTimeout(() => {
       const query = { q, asOf: asOf(), limit: '6' };
       dataOf(api.GET('/api/v1/people', { params: { query } }))
-        .then((rows) => q === wanted && (people = rows))
-        .catch(() => (people = []));
+        .catch(() => [])
+        .then((rows) => q === wanted && ([people, peopleFor] = [rows, q]));
     }, ASKS_AFTER_MS);
     return () => clearTimeout(timer);
   });
@@ -110,7 +112,9 @@
           </button>
         </li>
       {:else}
-        <li class="sub none">Nothing of this name.</li>
+        <li class="sub none">
+          {wanted.length < 2 || peopleFor === wanted ? 'Nothing of this name.' : 'Looking…'}
+        </li>
       {/each}
     </ul>
   {/if}

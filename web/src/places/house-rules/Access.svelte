@@ -16,7 +16,7 @@
   ];
 
   let people = $state.raw<Person[]>([]);
-  let tokens = $state.raw<Schemas['AccessToken'][]>([]);
+  let tokens = $state.raw<Schemas['AccessToken'][] | null>(null);
   let made = $state('');
   let fault = $state('');
   let form = $state<{
@@ -214,7 +214,7 @@
         </p>
       {/if}
       <ul>
-        {#each tokens as t (t.id)}
+        {#each tokens ?? [] as t (t.id)}
           <li>
             <b>{t.name}</b>
             <span class="sub">{t.role.toLowerCase()}, made {sayDay(t.created.slice(0, 10))}</span>
@@ -223,7 +223,7 @@
             >
           </li>
         {:else}
-          <li class="sub">None was made.</li>
+          {#if tokens}<li class="sub">None was made.</li>{/if}
         {/each}
       </ul>
     </section>

@@ -1,4 +1,4 @@
-import { fireEvent, render, screen } from '@testing-library/svelte';
+import { fireEvent, render, screen, waitFor } from '@testing-library/svelte';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { at, choose, only, serve, signIn } from '../../testing/server';
 import Access from './Access.svelte';
@@ -37,7 +37,7 @@ describe('people with access', () => {
     expect(screen.getByLabelText('Signs in as')).toHaveProperty('disabled', true);
     await choose(screen.getByLabelText('Role'), 'DECIDER');
     await fireEvent.submit(screen.getByRole('button', { name: 'Save' }).closest('form')!);
-    await vi.waitFor(() =>
+    await waitFor(() =>
       expect(only(asked, 'PUT /api/v1/access/people/{login}')[0]).toMatchObject({
         path: { login: 'fenna' },
         body: { name: 'Fenna Rasmund', role: 'DECIDER', person: 'p0001', password: null },
@@ -85,7 +85,7 @@ describe('tokens of scripts', () => {
       role: 'READER',
     });
     await fireEvent.click(screen.getByRole('button', { name: 'take Payroll back' }));
-    await vi.waitFor(() => expect(screen.queryByText('st-secret')).toBeNull());
+    await waitFor(() => expect(screen.queryByText('st-secret')).toBeNull());
   });
 
   it('cannot be a lead’s: a script is nobody of the directory', async () => {

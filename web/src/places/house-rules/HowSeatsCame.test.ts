@@ -1,4 +1,4 @@
-import { fireEvent, render, screen } from '@testing-library/svelte';
+import { fireEvent, render, screen, waitFor } from '@testing-library/svelte';
 import { afterEach, beforeEach, expect, it, vi } from 'vitest';
 import type { Schemas } from '../../api/client';
 import { at, only, serve, signIn } from '../../testing/server';
@@ -51,6 +51,6 @@ it('is content where it is on purpose, until it is not', async () => {
 it('says nothing where every seat came one way', async () => {
   const asked = serve({ 'GET /api/v1/methods': [] });
   render(HowSeatsCame);
-  await vi.waitFor(() => expect(asked).toHaveLength(1));
+  await waitFor(() => expect(asked).toHaveLength(1));
   expect(screen.queryByRole('table')).toBeNull();
 });

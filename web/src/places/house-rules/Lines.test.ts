@@ -1,4 +1,4 @@
-import { fireEvent, render, screen } from '@testing-library/svelte';
+import { fireEvent, render, screen, waitFor } from '@testing-library/svelte';
 import { afterEach, beforeEach, expect, it, vi } from 'vitest';
 import type { Schemas } from '../../api/client';
 import { aStanding } from '../../testing/made';
@@ -55,7 +55,7 @@ it('draws the house’s lines one by one', async () => {
   const asked = serve({ ...served, 'PUT /api/v1/house-rules': lines });
   render(Lines);
   await fireEvent.change(await screen.findByLabelText('need window'), { target: { value: '120' } });
-  await vi.waitFor(() => expect(only(asked, 'PUT /api/v1/house-rules')).toHaveLength(1));
+  await waitFor(() => expect(only(asked, 'PUT /api/v1/house-rules')).toHaveLength(1));
   expect(only(asked, 'PUT /api/v1/house-rules')[0]!.body).toEqual({ needWindow: 120 });
 });
 
@@ -64,9 +64,9 @@ it('gives a plan its own line and takes it away again, leaving the other alone',
   render(Lines);
   const grace = await screen.findByLabelText('opening grace of Roster');
   await fireEvent.change(grace, { target: { value: '21' } });
-  await vi.waitFor(() => expect(only(asked, 'PUT /api/v1/plans/{plan}/lines')).toHaveLength(1));
+  await waitFor(() => expect(only(asked, 'PUT /api/v1/plans/{plan}/lines')).toHaveLength(1));
   await fireEvent.change(screen.getByLabelText('idle line of Roster'), { target: { value: '' } });
-  await vi.waitFor(() => expect(only(asked, 'PUT /api/v1/plans/{plan}/lines')).toHaveLength(2));
+  await waitFor(() => expect(only(asked, 'PUT /api/v1/plans/{plan}/lines')).toHaveLength(2));
   expect(only(asked, 'PUT /api/v1/plans/{plan}/lines').map((a) => a.body)).toEqual([
     { idleLine: 45, openingGrace: 21 },
     { idleLine: null, openingGrace: null },

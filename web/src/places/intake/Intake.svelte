@@ -52,16 +52,21 @@
     );
   });
 
+  const listTurn = latest();
+  let known = $state(false);
+
   async function load() {
+    const newest = listTurn();
     try {
-      [vendors, history] = await Promise.all([
+      const [all, happened] = await Promise.all([
         dataOf(api.GET('/api/v1/vendors')),
         dataOf(api.GET('/api/v1/journal', { params: { query: { kind: HISTORY, limit: '12' } } })),
       ]);
-      if (mayBring) files = await dataOf(api.GET('/api/v1/intake'));
-      fault = '';
+      const brought = mayBring ? await dataOf(api.GET('/api/v1/intake')) : files;
+      if (!newest()) return;
+      [vendors, history, files, known, fault] = [all, happened, brought, true, ''];
     } catch (e) {
-      fault = (e as Error).message;
+      if (newest()) fault = (e as Error).message;
     }
   }
 
@@ -302,7 +307,7 @@
           <span>{entry.text} <span class="sub">{entry.actor}</span></span>
         </li>
       {:else}
-        <li class="sub">Nothing yet.</li>
+        <li class="sub">{known ? 'Nothing yet.' : 'Looking…'}</li>
       {/each}
     </ol>
     <p class="sub since">Counted to {sayDay(asOf())}.</p>

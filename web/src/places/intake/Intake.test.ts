@@ -1,4 +1,4 @@
-import { fireEvent, render, screen } from '@testing-library/svelte';
+import { fireEvent, render, screen, waitFor } from '@testing-library/svelte';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import * as client from '../../api/client';
 import type { Schemas } from '../../api/client';
@@ -120,7 +120,7 @@ describe('intake', () => {
     const row = (await screen.findByText('seats.csv')).closest('tr')!;
     expect(row.textContent).toContain('62');
     await fireEvent.click(row.querySelector('button')!);
-    await vi.waitFor(() =>
+    await waitFor(() =>
       expect(only(asked, 'POST /api/v1/intake/{id}/take-back')[0]!.path).toEqual({ id: 'i1' }),
     );
   });
@@ -137,7 +137,7 @@ describe('intake', () => {
       ],
     });
     render(Intake);
-    const field = (await vi.waitFor(() => {
+    const field = (await waitFor(() => {
       const found = document.querySelector('input[type=file]');
       expect(found).toBeTruthy();
       return found;

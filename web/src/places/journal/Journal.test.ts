@@ -1,4 +1,4 @@
-import { fireEvent, render, screen } from '@testing-library/svelte';
+import { fireEvent, render, screen, waitFor } from '@testing-library/svelte';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import type { PersonRow } from '../../api/client';
 import { param } from '../../state/address.svelte';
@@ -48,7 +48,7 @@ describe('the journal', () => {
       plan: 'quill-opus',
     });
     await fireEvent.click(screen.getByRole('button', { name: 'everything' }));
-    await vi.waitFor(() => expect(only(asked, LIST).at(-1)!.query).toEqual({ limit: '500' }));
+    await waitFor(() => expect(only(asked, LIST).at(-1)!.query).toEqual({ limit: '500' }));
     expect(await screen.findByText('Nothing has happened yet.')).toBeTruthy();
   });
 
@@ -56,9 +56,9 @@ describe('the journal', () => {
     const answers: ((entries: unknown[]) => void)[] = [];
     serve({ [LIST]: () => new Promise((answer) => answers.push(answer)) });
     render(Journal);
-    await vi.waitFor(() => expect(answers).toHaveLength(1));
+    await waitFor(() => expect(answers).toHaveLength(1));
     await fireEvent.change(screen.getByLabelText('from'), { target: { value: '2026-01-01' } });
-    await vi.waitFor(() => expect(answers).toHaveLength(2));
+    await waitFor(() => expect(answers).toHaveLength(2));
     answers[1]!([]);
     answers[0]!([anEntry({})]);
     expect(await screen.findByText('Nothing of that kind has happened.')).toBeTruthy();
@@ -96,13 +96,13 @@ describe('whom it is about', () => {
     });
     render(Journal);
     await ask('orla@x.example');
-    await vi.waitFor(() => expect(param('person')).toBe('p1'));
-    await vi.waitFor(() => expect(only(asked, LIST).at(-1)!.query!.person).toBe('p1'));
-    await vi.waitFor(() =>
+    await waitFor(() => expect(param('person')).toBe('p1'));
+    await waitFor(() => expect(only(asked, LIST).at(-1)!.query!.person).toBe('p1'));
+    await waitFor(() =>
       expect(screen.getByLabelText('About whom')).toHaveProperty('value', 'Orla Tuilagi'),
     );
     await ask('');
-    await vi.waitFor(() => expect(param('person')).toBeNull());
+    await waitFor(() => expect(param('person')).toBeNull());
   });
 
   it('is not guessed where several fit, or nobody', async () => {
@@ -122,12 +122,12 @@ describe('whom it is about', () => {
     render(Journal);
     const field = screen.getByLabelText('About whom');
     await fireEvent.input(field, { target: { value: 'Tuilagi' } });
-    await vi.waitFor(() =>
+    await waitFor(() =>
       expect(
         [...document.querySelectorAll('datalist option')].map((o) => o.getAttribute('value')),
       ).toEqual(['Orla Tuilagi, orla@x.example', 'Noor Tuilagi, noor@x.example']),
     );
     await ask('Noor Tuilagi, noor@x.example');
-    await vi.waitFor(() => expect(param('person')).toBe('p2'));
+    await waitFor(() => expect(param('person')).toBe('p2'));
   });
 });

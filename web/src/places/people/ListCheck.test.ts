@@ -1,4 +1,4 @@
-import { fireEvent, render, screen } from '@testing-library/svelte';
+import { fireEvent, render, screen, waitFor } from '@testing-library/svelte';
 import { afterEach, beforeEach, expect, it, vi } from 'vitest';
 import * as client from '../../api/client';
 import type { ListCheck as Checked, Schemas } from '../../api/client';
@@ -83,7 +83,7 @@ it('forgets what it found as soon as the list is another', async () => {
   await look();
   await screen.findByText('Ann Brekke');
   await fireEvent.input(screen.getByLabelText('The list'), { target: { value: 'somebody else' } });
-  await vi.waitFor(() => expect(screen.queryByText('Ann Brekke')).toBeNull());
+  await waitFor(() => expect(screen.queryByText('Ann Brekke')).toBeNull());
 });
 
 it('lets the rest be taken home', async () => {
@@ -94,7 +94,7 @@ it('lets the rest be taken home', async () => {
   render(ListCheck);
   await look();
   await fireEvent.click(await screen.findByRole('button', { name: 'take 1 row home' }));
-  await vi.waitFor(() => expect(save.mock.calls[0]![1]).toBe('rest-of-list.csv'));
+  await waitFor(() => expect(save.mock.calls[0]![1]).toBe('rest-of-list.csv'));
 });
 
 it('says why a list cannot be read, and is a steward’s', async () => {

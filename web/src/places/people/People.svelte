@@ -18,6 +18,7 @@
   const PAGE = 200;
   const MOST_ASKED = 10_000;
   const ASKS_AFTER_MS = 150;
+
   let rows = $state.raw<PersonRow[] | null>(null);
   let totals = $state.raw<Schemas['PeopleTotals'] | null>(null);
   let choices = $state.raw<Schemas['PeopleChoices'] | null>(null);
@@ -66,7 +67,7 @@
     const newest = turn();
     const of = view;
     // Who scrolled on keeps what is drawn and chosen there.
-    const many = listed === of ? drawn : PAGE;
+    const many = listed === of ? Math.min(drawn, MOST_ASKED) : PAGE;
     try {
       const [people, sums] = await Promise.all([
         whollyFor === of ? allOf((cursor) => found(MOST_ASKED, cursor)) : dataOf(found(many)),
@@ -76,8 +77,8 @@
       rows = people;
       totals = sums;
       drawn = many;
+      cursor = listed === of ? Math.min(cursor, Math.max(0, people.length - 1)) : 0;
       listed = of;
-      cursor = 0;
       fault = '';
       const there = new Set(people.map((p) => p.person));
       for (const id of [...chosen]) if (!there.has(id)) chosen.delete(id);

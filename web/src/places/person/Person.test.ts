@@ -1,4 +1,4 @@
-import { fireEvent, render, screen, within } from '@testing-library/svelte';
+import { fireEvent, render, screen, waitFor, within } from '@testing-library/svelte';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import type { PersonPage, Schemas } from '../../api/client';
 import { book } from '../../state/book.svelte';
@@ -113,7 +113,7 @@ describe('a person', () => {
     await fireEvent.click(await screen.findByRole('button', { name: 'plan it' }));
     expect(plan).toHaveBeenCalledWith(cover.moves);
     slates.all = [aSlate({ moves: [aMove({ holding: 'h1' })] })];
-    await vi.waitFor(() =>
+    await waitFor(() =>
       expect(screen.getByRole('button', { name: 'plan it' })).toHaveProperty('disabled', true),
     );
     expect(screen.getByText('on slate')).toBeTruthy();
@@ -168,7 +168,7 @@ describe('a person', () => {
     select.querySelectorAll('option').forEach((o) => (o.disabled = o.value !== 'quill-letter'));
     await fireEvent.change(select, { target: { value: 'quill-letter' } });
     await fireEvent.click(await screen.findByRole('button', { name: 'Queue' }));
-    await vi.waitFor(() =>
+    await waitFor(() =>
       expect(only(asked, 'POST /api/v1/queue')[0]!.body).toEqual({
         person: 'p1',
         plan: 'quill-letter',

@@ -1,4 +1,4 @@
-import { fireEvent, render, screen } from '@testing-library/svelte';
+import { fireEvent, render, screen, waitFor } from '@testing-library/svelte';
 import { afterEach, beforeEach, expect, it, vi } from 'vitest';
 import type { Schemas } from '../../api/client';
 import { book } from '../../state/book.svelte';
@@ -138,12 +138,12 @@ it('sets a seat aside for somebody of the list only, for a week unless told othe
   await fireEvent.input(whom, { target: { value: 'Sefa Penhallow' } });
   await fireEvent.submit(whom.closest('form')!);
   expect(await screen.findByText('Several people fit; choose one from the list.')).toBeTruthy();
-  await vi.waitFor(() => expect(document.querySelectorAll('datalist option')).toHaveLength(2));
+  await waitFor(() => expect(document.querySelectorAll('datalist option')).toHaveLength(2));
   await fireEvent.input(whom, {
     target: { value: 'Sefa Penhallow, sefa.p@skerryline.example' },
   });
   await fireEvent.submit(whom.closest('form')!);
-  await vi.waitFor(() =>
+  await waitFor(() =>
     expect(only(asked, 'POST /api/v1/pools/{plan}/loans')[0]!.body).toEqual({
       person: 'p9',
       until: '2026-10-07',

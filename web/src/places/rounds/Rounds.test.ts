@@ -1,4 +1,4 @@
-import { fireEvent, render, screen } from '@testing-library/svelte';
+import { fireEvent, render, screen, waitFor } from '@testing-library/svelte';
 import { afterEach, beforeEach, expect, it, vi } from 'vitest';
 import type { Schemas } from '../../api/client';
 import { book } from '../../state/book.svelte';
@@ -101,7 +101,7 @@ it('plans another with what was written down, for stewards only', async () => {
   await fireEvent.click(screen.getByLabelText('Finance'));
   await fireEvent.click(screen.getByLabelText('Suspended, still paid'));
   await fireEvent.submit(screen.getByRole('button', { name: 'Save' }).closest('form')!);
-  await vi.waitFor(() => expect(only(asked, 'POST /api/v1/rounds/plans')).toHaveLength(1));
+  await waitFor(() => expect(only(asked, 'POST /api/v1/rounds/plans')).toHaveLength(1));
   expect(only(asked, 'POST /api/v1/rounds/plans')[0]!.body).toMatchObject({
     name: 'Finance',
     weekday: 1,
@@ -128,7 +128,7 @@ it('changes a plan in its place', async () => {
   await fireEvent.click(await screen.findByRole('button', { name: 'change' }));
   await fireEvent.click(screen.getByLabelText('it runs by itself'));
   await fireEvent.submit(screen.getByRole('button', { name: 'Save' }).closest('form')!);
-  await vi.waitFor(() => expect(only(asked, 'PUT /api/v1/rounds/plans/{plan}')).toHaveLength(1));
+  await waitFor(() => expect(only(asked, 'PUT /api/v1/rounds/plans/{plan}')).toHaveLength(1));
   expect(only(asked, 'PUT /api/v1/rounds/plans/{plan}')[0]).toMatchObject({
     path: { plan: 'p1' },
     body: { active: false },
@@ -148,7 +148,7 @@ it('runs one now, and looks again while letters are written', async () => {
   await vi.advanceTimersByTimeAsync(6000);
   expect(await screen.findByText('Holders are asked')).toBeTruthy();
   await fireEvent.click(screen.getByRole('button', { name: 'Run now' }));
-  await vi.waitFor(() =>
+  await waitFor(() =>
     expect(only(asked, 'POST /api/v1/rounds/plans/{plan}/run')[0]!.path).toEqual({ plan: 'p1' }),
   );
   vi.useRealTimers();

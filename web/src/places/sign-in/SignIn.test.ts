@@ -1,4 +1,4 @@
-import { fireEvent, render, screen } from '@testing-library/svelte';
+import { fireEvent, render, screen, waitFor } from '@testing-library/svelte';
 import { afterEach, expect, it, vi } from 'vitest';
 import { session } from '../../state/session.svelte';
 import { only, serve } from '../../testing/server';
@@ -17,7 +17,7 @@ it('lets one come in as somebody of the demo', async () => {
   });
   render(SignIn);
   await fireEvent.click(await screen.findByRole('button', { name: /Runa Skarholt/ }));
-  await vi.waitFor(() => expect(session.me?.login).toBe('runa'));
+  await waitFor(() => expect(session.me?.login).toBe('runa'));
   expect(only(asked, 'POST /api/v1/sign-in')[0]!.body).toEqual({
     login: 'runa',
     password: 'skerry-line',
@@ -47,7 +47,7 @@ it('lets the first keeper choose a password with the code of the console', async
   });
   await fireEvent.input(screen.getByLabelText(/A password/), { target: { value: 'long enough' } });
   await fireEvent.submit(screen.getByText('Choose this password').closest('form')!);
-  await vi.waitFor(() =>
+  await waitFor(() =>
     expect(only(asked, 'POST /api/v1/first-keeper')[0]!.body).toEqual({
       code: 'ABC',
       password: 'long enough',

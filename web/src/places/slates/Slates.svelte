@@ -45,7 +45,9 @@
   What was planned together is decided together, by somebody else. No answer by the deadline means
   that nothing happens.
 </p>
-{#if rows.length === 0}
+{#if !slates.known}
+  <p class="sub">Looking…</p>
+{:else if rows.length === 0}
   <p class="empty">No slate yet. Open a subscription, choose seats and press <kbd>.</kbd></p>
 {:else}
   <table class="list">

@@ -1,4 +1,4 @@
-import { render, screen } from '@testing-library/svelte';
+import { render, screen, waitFor } from '@testing-library/svelte';
 import { afterEach, beforeEach, expect, it, vi } from 'vitest';
 import { onKey } from '../../state/keys.svelte';
 import { slates } from '../../state/slate.svelte';
@@ -9,10 +9,12 @@ import Slates from './Slates.svelte';
 beforeEach(() => {
   at('/slates');
   signIn('DECIDER', 'teodor');
+  slates.known = true;
 });
 afterEach(() => {
   vi.restoreAllMocks();
   slates.all = [];
+  slates.known = false;
 });
 
 it('tells what each slate is about, and which waits for whom is looking', () => {
@@ -43,12 +45,15 @@ it('is walked through by keys, and the address says where', async () => {
   const rows = screen.getAllByRole('row');
   expect(rows[1]!.className).toContain('at');
   onKey(new KeyboardEvent('keydown', { key: 'j' }));
-  await vi.waitFor(() => expect(rows[2]!.className).toContain('at'));
+  await waitFor(() => expect(rows[2]!.className).toContain('at'));
   onKey(new KeyboardEvent('keydown', { key: 'k' }));
-  await vi.waitFor(() => expect(rows[1]!.className).toContain('at'));
+  await waitFor(() => expect(rows[1]!.className).toContain('at'));
 });
 
-it('says how to begin where there is none', () => {
+it('says how to begin where there is none, once that is known', async () => {
+  slates.known = false;
   render(Slates);
-  expect(screen.getByText(/No slate yet/)).toBeTruthy();
+  expect(screen.queryByText(/No slate yet/)).toBeNull();
+  slates.known = true;
+  expect(await screen.findByText(/No slate yet/)).toBeTruthy();
 });

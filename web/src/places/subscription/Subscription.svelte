@@ -2,12 +2,12 @@
 <script lang="ts">
   import { untrack } from 'svelte';
   import IdleLine, { CURVE_AROUND } from '../../pieces/idle-line/IdleLine.svelte';
-  import NoticeWedge from '../../pieces/notice-wedge/NoticeWedge.svelte';
   import SeatField from '../../pieces/seat-field/SeatField.svelte';
   import StateSwatch from '../../pieces/state-swatch/StateSwatch.svelte';
   import Facts from './Facts.svelte';
   import Grounds from './Grounds.svelte';
   import Holders from './Holders.svelte';
+  import Title from './Title.svelte';
   import { latest } from '../../state/latest';
   import { cellsOf, pastTheLine, seatsOf, type Lower, type Show, SHOWS } from './seats';
   import {
@@ -30,7 +30,7 @@
   import { bindKeys } from '../../state/keys.svelte';
   import { session } from '../../state/session.svelte';
   import { slates } from '../../state/slate.svelte';
-  import { sayCount, sayDay, sayMoney } from '../../state/say';
+  import { sayCount, sayDay } from '../../state/say';
   import { TEXTURE_WORDS, type Texture } from '../../state/states';
 
   const SETTLES_AFTER_MS = 90;
@@ -236,32 +236,7 @@
 <svelte:head><title>{subscription?.planName ?? line} – Sober Tally</title></svelte:head>
 
 {#if subscription}
-  <div class="title">
-    <h1>{subscription.planName}</h1>
-    <span class="sub">
-      {subscription.vendorName}{subscription.tiers > 1
-        ? ` · tier ${subscription.tier} of ${subscription.tiers}`
-        : ''} · {subscription.bought.toLocaleString('en-GB')} bought at {sayMoney(
-        subscription.seatPrice,
-        true,
-      )} a year
-      {#if subscription.mayShrink === 'NEVER'}· may never shrink
-      {:else if subscription.cashFrom}· cannot shrink before <b>{sayDay(subscription.cashFrom)}</b
-        >{/if}
-    </span>
-    {#if subscription.mayShrink === 'AT_RENEWAL' && subscription.noticeInDays !== null && subscription.noticeInDays !== undefined}
-      <span class="notice">
-        <span class={['num', subscription.noticeInDays <= 30 && 'neg']}>
-          {subscription.noticeInDays < 0
-            ? 'notice has passed'
-            : `notice in ${subscription.noticeInDays} d`}
-        </span>
-        <span class="wedge"
-          ><NoticeWedge days={subscription.noticeInDays} of={subscription.termDays} /></span
-        >
-      </span>
-    {/if}
-  </div>
+  <Title {subscription} />
 
   <div class="upper">
     <section aria-labelledby="where">
@@ -367,22 +342,6 @@
 {/if}
 
 <style>
-  .title {
-    display: flex;
-    flex-wrap: wrap;
-    align-items: baseline;
-    gap: 2px 12px;
-  }
-  .notice {
-    margin-left: auto;
-    display: flex;
-    align-items: center;
-    gap: 10px;
-    font-size: 12.5px;
-  }
-  .wedge {
-    width: 90px;
-  }
   .upper {
     display: grid;
     grid-template-columns: minmax(0, 1fr) 250px;

@@ -1,4 +1,4 @@
-import { fireEvent, render, screen } from '@testing-library/svelte';
+import { fireEvent, render, screen, waitFor } from '@testing-library/svelte';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { param } from '../../state/address.svelte';
 import { book } from '../../state/book.svelte';
@@ -66,9 +66,9 @@ describe('a subscription', () => {
     await screen.findByRole('button', { name: 'past the line 3' });
     press('a');
     expect(await screen.findByRole('button', { name: /Take back 1 seat/ })).toBeTruthy();
-    await vi.waitFor(() => expect(param('chosen')).toBe('h1'));
+    await waitFor(() => expect(param('chosen')).toBe('h1'));
     press('.');
-    await vi.waitFor(() => expect(add).toHaveBeenCalledWith(['h1']));
+    await waitFor(() => expect(add).toHaveBeenCalledWith(['h1']));
   });
 
   it('opens from the desk with those past the line chosen already, once', async () => {
@@ -85,7 +85,7 @@ describe('a subscription', () => {
     serve(served);
     render(Subscription);
     expect(await screen.findByRole('button', { name: /Take back 1 seat/ })).toBeTruthy();
-    await vi.waitFor(() => expect(param('chosen')).toBe('h3'));
+    await waitFor(() => expect(param('chosen')).toBe('h3'));
   });
 
   it('asks anew by the line that is tried, and says how often rounds were too early', async () => {
@@ -93,7 +93,7 @@ describe('a subscription', () => {
     const asked = serve(served);
     render(Subscription);
     expect(await screen.findByText(/Rounds took 40 seats of it back; 1 of them/)).toBeTruthy();
-    await vi.waitFor(() =>
+    await waitFor(() =>
       expect(only(asked, 'GET /api/v1/subscriptions/{line}/holdings')[0]!.query!.idleLine).toBe(
         '90',
       ),
@@ -134,7 +134,7 @@ describe('a subscription', () => {
     expect(await screen.findByRole('img', { name: /^Seats: .* 14 spare/ })).toBe(field);
     expect(field.getAttribute('height')).toBe(room);
     // What was asked for in the meantime is not forgotten.
-    await vi.waitFor(() => expect(add).toHaveBeenCalledTimes(1));
+    await waitFor(() => expect(add).toHaveBeenCalledTimes(1));
     expect(add.mock.calls[0]![0]).toHaveLength(held);
   });
 

@@ -125,8 +125,8 @@
 
 {#if book.subscriptions && rows.length === 0}
   <p class="empty">
-    No book is here yet. A keeper of keys or a steward sends one to
-    <code>PUT /api/v1/book</code>; the README tells how.
+    No book is here yet. A keeper of keys or a steward brings one in on the page
+    <a href="/intake">Intake</a>, or by <code>PUT /api/v1/book</code>; the README tells how.
   </p>
 {:else if book.subscriptions}
   <table class="list laid">

@@ -1,4 +1,4 @@
-import { fireEvent, render, screen } from '@testing-library/svelte';
+import { fireEvent, render, screen, waitFor } from '@testing-library/svelte';
 import { afterEach, beforeEach, expect, it, vi } from 'vitest';
 import type { Schemas, SeriesDay } from '../../api/client';
 import { param } from '../../state/address.svelte';
@@ -66,9 +66,9 @@ it('asks for the range that the address says, and for one group', async () => {
   await screen.findByText('Everybody');
   expect(only(asked, SERIES)[0]!.query).toMatchObject({ from: '2026-04-04', to: '2026-09-30' });
   await fireEvent.click(screen.getByRole('button', { name: '30 days' }));
-  await vi.waitFor(() => expect(only(asked, SERIES).at(-1)!.query!.from).toBe('2026-09-01'));
+  await waitFor(() => expect(only(asked, SERIES).at(-1)!.query!.from).toBe('2026-09-01'));
   await fireEvent.click(screen.getByRole('button', { name: 'Finance' }));
-  await vi.waitFor(() => expect(only(asked, SERIES).at(-1)!.query!.group).toBe('finance'));
+  await waitFor(() => expect(only(asked, SERIES).at(-1)!.query!.group).toBe('finance'));
   expect(screen.getByText(/only people of Finance; bought is everybody’s/)).toBeTruthy();
   await fireEvent.click(screen.getByRole('button', { name: 'everybody' }));
   expect(param('group')).toBeNull();

@@ -6,7 +6,7 @@
 
   const USUAL_DAYS = 14;
 
-  let links = $state.raw<Schemas['AskLink'][]>([]);
+  let links = $state.raw<Schemas['AskLink'][] | null>(null);
   let choices = $state.raw<Schemas['PeopleChoices'] | null>(null);
   let making = $state(false);
   let plan = $state('');
@@ -16,7 +16,7 @@
   let copied = $state('');
   let fault = $state('');
 
-  const open = $derived(links.filter((l) => l.path));
+  const open = $derived((links ?? []).filter((l) => l.path));
 
   $effect(() => {
     void work(async () => {
@@ -116,9 +116,11 @@
       </span>
     </li>
   {:else}
-    <li class="sub">
-      None is in force. Who has one waits in the queue; nothing is handed out by it.
-    </li>
+    {#if links}
+      <li class="sub">
+        None is in force. Who has one waits in the queue; nothing is handed out by it.
+      </li>
+    {/if}
   {/each}
 </ul>
 

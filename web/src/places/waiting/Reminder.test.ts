@@ -1,4 +1,4 @@
-import { fireEvent, render, screen } from '@testing-library/svelte';
+import { fireEvent, render, screen, waitFor } from '@testing-library/svelte';
 import { afterEach, expect, it, vi } from 'vitest';
 import { api, type Schemas } from '../../api/client';
 import Reminder from './Reminder.svelte';
@@ -43,7 +43,7 @@ it('records the reminder when it was sent, and nothing when it is left', async (
   await fireEvent.click(screen.getByRole('button', { name: 'leave it' }));
   expect(post).not.toHaveBeenCalled();
   await fireEvent.click(screen.getByRole('button', { name: 'I sent it' }));
-  await vi.waitFor(() => expect(ondone).toHaveBeenCalledTimes(2));
+  await waitFor(() => expect(ondone).toHaveBeenCalledTimes(2));
   expect(post).toHaveBeenCalledWith('/api/v1/invitations/reminders', {
     body: { holdings: ['h1'], send: false },
   });

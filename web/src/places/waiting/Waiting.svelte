@@ -226,7 +226,7 @@
           {/if}
         </li>
       {:else}
-        <li class="sub">Nobody waits.</li>
+        <li class="sub">{invitations ? 'Nobody waits.' : 'Looking…'}</li>
       {/each}
     </ol>
     {#if session.mayDraft && servable.length > 0}

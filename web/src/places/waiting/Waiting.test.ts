@@ -1,4 +1,4 @@
-import { fireEvent, render, screen } from '@testing-library/svelte';
+import { fireEvent, render, screen, waitFor } from '@testing-library/svelte';
 import { afterEach, beforeEach, expect, it, vi } from 'vitest';
 import type { Schemas } from '../../api/client';
 import { onKey } from '../../state/keys.svelte';
@@ -66,7 +66,7 @@ it('plans taking back those past their grace by two keys', async () => {
   await screen.findByText('Dorte Tuilagi');
   press('a');
   press('.');
-  await vi.waitFor(() => expect(add).toHaveBeenCalledWith(['h1']));
+  await waitFor(() => expect(add).toHaveBeenCalledWith(['h1']));
 });
 
 it('hands out to the next as soon as a seat is spare', async () => {

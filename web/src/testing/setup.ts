@@ -1,5 +1,10 @@
+import { configure } from '@testing-library/svelte';
+
 /**
  * A page that is still asking when its test ends gets no answer: tests reach no network, and what a
  * page asks is answered by {@link file://./server.ts} or not at all.
  */
 globalThis.fetch = () => new Promise<Response>(() => {});
+
+// A busy machine is slow, not wrong: what a test waits for comes, or does not.
+configure({ asyncUtilTimeout: 15_000 });

@@ -1,0 +1,39 @@
+<!-- What was found of subscriptions as a whole, not of anybody in them. -->
+<script lang="ts">
+  import type { Finding } from '../../api/client';
+  import { KIND_WORDS } from '../../pieces/finding-board/kinds';
+  import { to } from '../../state/address.svelte';
+  import { book } from '../../state/book.svelte';
+  import { sayMoney } from '../../state/say';
+
+  let { found }: { found: Finding[] } = $props();
+</script>
+
+<h2 class="whole">Of subscriptions as a whole</h2>
+<ul>
+  {#each found as one, n (n)}
+    <li>
+      <a href={to(`/subscriptions/${one.line}`)}
+        >{book.subscription(one.line ?? '')?.planName ?? one.line}</a
+      >
+      <span class="kind">{KIND_WORDS[one.kind]}</span>
+      <span class="sub">{one.explanation}</span>
+      <span class="num r">{sayMoney(one.amount)}</span>
+    </li>
+  {/each}
+</ul>
+
+<style>
+  .whole {
+    margin-top: 18px;
+    border-bottom: 1px solid var(--ink);
+  }
+  li {
+    display: grid;
+    grid-template-columns: 90px 160px 1fr 80px;
+    gap: 10px;
+    padding: 4px 0;
+    border-bottom: 1px solid var(--fine);
+    align-items: baseline;
+  }
+</style>

@@ -1,0 +1,46 @@
+<!-- What a subscription is, what a seat of it costs, and how long notice can still be given. -->
+<script lang="ts">
+  import type { Subscription } from '../../api/client';
+  import NoticeWedge from '../../pieces/notice-wedge/NoticeWedge.svelte';
+  import { sayDay, sayMoney } from '../../state/say';
+
+  let { subscription: s }: { subscription: Subscription } = $props();
+</script>
+
+<div class="title">
+  <h1>{s.planName}</h1>
+  <span class="sub">
+    {s.vendorName}{s.tiers > 1 ? ` · tier ${s.tier} of ${s.tiers}` : ''} · {s.bought.toLocaleString(
+      'en-GB',
+    )} bought at {sayMoney(s.seatPrice, true)} a year
+    {#if s.mayShrink === 'NEVER'}· may never shrink
+    {:else if s.cashFrom}· cannot shrink before <b>{sayDay(s.cashFrom)}</b>{/if}
+  </span>
+  {#if s.mayShrink === 'AT_RENEWAL' && s.noticeInDays !== null && s.noticeInDays !== undefined}
+    <span class="notice">
+      <span class={['num', s.noticeInDays <= 30 && 'neg']}>
+        {s.noticeInDays < 0 ? 'notice has passed' : `notice in ${s.noticeInDays} d`}
+      </span>
+      <span class="wedge"><NoticeWedge days={s.noticeInDays} of={s.termDays} /></span>
+    </span>
+  {/if}
+</div>
+
+<style>
+  .title {
+    display: flex;
+    flex-wrap: wrap;
+    align-items: baseline;
+    gap: 2px 12px;
+  }
+  .notice {
+    margin-left: auto;
+    display: flex;
+    align-items: center;
+    gap: 10px;
+    font-size: 12.5px;
+  }
+  .wedge {
+    width: 90px;
+  }
+</style>
