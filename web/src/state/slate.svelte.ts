@@ -54,10 +54,10 @@ class SlateState {
     await this.#refreshOpened();
   }
 
-  /** A look that failed, say over a broken line, is not the last one. */
+  /** A look that failed, say over a broken line, is not the last one; who signed out looks no more. */
   #watch() {
     this.#timer = setTimeout(() => {
-      this.load().catch(() => this.#watch());
+      this.load().catch(() => session.me && this.#watch());
     }, WATCH_EVERY_MS);
   }
 

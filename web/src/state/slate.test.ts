@@ -2,6 +2,7 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { ApiError } from '../api/client';
 import { aMove, aSlate, aStanding, aSubscription } from '../testing/made';
 import { only, serve, signIn } from '../testing/server';
+import { session } from './session.svelte';
 import { slates } from './slate.svelte';
 
 const LIST = 'GET /api/v1/slates';
@@ -115,6 +116,21 @@ describe('slates', () => {
     await vi.advanceTimersByTimeAsync(3000);
     expect(slates.all).toEqual([]);
     expect(only(asked, LIST)).toHaveLength(3);
+    vi.useRealTimers();
+  });
+
+  it('are looked at no more once nobody is signed in', async () => {
+    vi.useFakeTimers();
+    const asked = serve({
+      [LIST]: () => {
+        if (session.me) return [aSlate({ state: 'POSTED', openCalls: 1 })];
+        throw new ApiError(401, 'Nobody is signed in.');
+      },
+    });
+    await slates.load();
+    session.me = null;
+    await vi.advanceTimersByTimeAsync(5000);
+    expect(only(asked, LIST)).toHaveLength(2);
     vi.useRealTimers();
   });
 

@@ -192,7 +192,7 @@
     {#if board}
       {sayCount(board.people, 'person', 'people')}, {sayCount(board.findings, 'finding')}. Money
       once per person and vendor.
-    {:else}Counting…{/if}
+    {:else if !fault}Counting…{/if}
   </span>
   {#if board}
     <span class="total">
@@ -227,7 +227,7 @@
     {by}
     onchoose={(keys) => setParam('sets', keys.join(',') || null)}
   />
-{:else if !board}
+{:else if !board && !fault}
   <p class="sub board">Counting…</p>
 {/if}
 

@@ -122,7 +122,9 @@
 </div>
 <div class="series">
   {#if series && series.length > 0}<UseSeries days={series} height={230} />
-  {:else}<p class="sub">{series ? 'There was no such subscription then.' : 'Counting…'}</p>{/if}
+  {:else}<p class="sub">
+      {series ? 'There was no such subscription then.' : fault ? '' : 'Counting…'}
+    </p>{/if}
 </div>
 
 {#if funnel.length > 0}

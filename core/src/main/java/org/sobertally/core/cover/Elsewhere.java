@@ -63,9 +63,9 @@ public record Elsewhere(int vendor, List<Had> parts, List<String> plans, Money c
       for (Cover cover : covers) {
         Map<Integer, Had> had = hadElsewhere(cover);
         if (!had.isEmpty()) {
-          Pattern without = without(cover, setOf(had));
-          if (isLess(without.cost, cover)) {
-            found.add(suggestion(cover, had));
+          BigDecimal least = without(cover, setOf(had)).cost;
+          if (least.compareTo(cover.cost().amount()) < 0) {
+            found.add(suggestion(cover, had, least));
           }
         }
       }
@@ -109,8 +109,7 @@ public record Elsewhere(int vendor, List<Had> parts, List<String> plans, Money c
     }
 
     /** Only what it takes: a part that less would do with as well is not given up. */
-    private Elsewhere suggestion(Cover cover, Map<Integer, Had> had) {
-      BigDecimal least = without(cover, setOf(had)).cost;
+    private Elsewhere suggestion(Cover cover, Map<Integer, Had> had, BigDecimal least) {
       for (int part : had.keySet().stream().sorted().toList()) {
         Map<Integer, Had> fewer = new HashMap<>(had);
         fewer.remove(part);
@@ -122,10 +121,6 @@ public record Elsewhere(int vendor, List<Had> parts, List<String> plans, Money c
       Money cost = new Money(less.cost, cover.cost().currency());
       List<Had> parts = had.keySet().stream().sorted().map(had::get).toList();
       return new Elsewhere(cover.vendor(), parts, less.plans, cost, cover.cost().minus(cost));
-    }
-
-    private static boolean isLess(BigDecimal cost, Cover than) {
-      return cost.compareTo(than.cost().amount()) < 0;
     }
 
     private static long setOf(Map<Integer, Had> had) {
