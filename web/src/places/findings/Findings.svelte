@@ -111,7 +111,11 @@
   /** Of which view all people were asked for, beyond those that are drawn. */
   let whollyFor = '';
 
-  async function loadPeople() {
+  /** Gives whether people came, of what was asked for last. */
+  let loading: Promise<boolean> = Promise.resolve(true);
+  const loadPeople = () => (loading = askForPeople());
+
+  async function askForPeople(): Promise<boolean> {
     const newest = turn();
     const of = view;
     try {
@@ -120,14 +124,17 @@
         whollyFor === of
           ? await allOf((cursor) => findingPeople({ ...asks, limit: '10000', cursor }))
           : await dataOf(findingPeople({ ...asks, limit: String(MOST_ROWS) }));
-      if (!newest()) return;
+      if (!newest()) return loading;
       people = found;
       cursor = listed === of ? Math.min(cursor, Math.max(0, found.length - 1)) : 0;
       listed = of;
       const there = new Set(found.map(keyOfPerson));
       for (const key of [...chosen]) if (!there.has(key)) chosen.delete(key);
+      return true;
     } catch (e) {
-      if (newest()) fault = (e as Error).message;
+      if (!newest()) return loading;
+      fault = (e as Error).message;
+      return false;
     }
   }
 
@@ -147,11 +154,11 @@
   const chooseAll = () => (choosing = everybody());
 
   async function everybody() {
-    if (listed !== view || people?.length === MOST_ROWS) {
-      whollyFor = view;
-      await loadPeople();
+    const of = view;
+    if (listed !== of || people?.length === MOST_ROWS) {
+      whollyFor = of;
+      if (!(await loadPeople()) || listed !== of) return;
     }
-    if (listed !== view) return;
     for (const p of people ?? []) if (p.moves.length > 0 && p.sweep) chosen.add(keyOfPerson(p));
   }
 

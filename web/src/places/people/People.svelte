@@ -63,7 +63,11 @@
   const found = (limit: number, cursor?: string) =>
     api.GET('/api/v1/people', { params: { query: { ...query, limit: `${limit}`, cursor } } });
 
-  async function load() {
+  /** Gives whether people came, of what was asked for last. */
+  let loading: Promise<boolean> = Promise.resolve(true);
+  const load = () => (loading = ask());
+
+  async function ask(): Promise<boolean> {
     const newest = turn();
     const of = view;
     // Who scrolled on keeps what is drawn and chosen there.
@@ -73,7 +77,7 @@
         whollyFor === of ? allOf((cursor) => found(MOST_ASKED, cursor)) : dataOf(found(many)),
         dataOf(api.GET('/api/v1/people/totals', { params: { query } })),
       ]);
-      if (!newest()) return;
+      if (!newest()) return loading;
       rows = people;
       totals = sums;
       drawn = many;
@@ -82,8 +86,11 @@
       fault = '';
       const there = new Set(people.map((p) => p.person));
       for (const id of [...chosen]) if (!there.has(id)) chosen.delete(id);
+      return true;
     } catch (e) {
-      if (newest()) fault = (e as Error).message;
+      if (!newest()) return loading;
+      fault = (e as Error).message;
+      return false;
     }
   }
 
@@ -105,10 +112,11 @@
   /** Everybody whom the filters leave, also those who are not drawn. */
   async function everybody() {
     if (stale || (totals && rows && rows.length < totals.people)) {
-      whollyFor = view;
-      await load();
+      const of = view;
+      whollyFor = of;
+      if (!(await load()) || listed !== of) return;
     }
-    if (!stale) for (const p of rows ?? []) chosen.add(p.person);
+    for (const p of rows ?? []) chosen.add(p.person);
   }
 
   function toggle(p: PersonRow | undefined) {

@@ -105,6 +105,21 @@ describe('the list of people', () => {
     ]);
   });
 
+  it('chooses nobody where not everybody can be had', async () => {
+    serve({
+      ...EVERYBODY,
+      'GET /api/v1/people': (asked: Asked) =>
+        asked.query!.limit === '10000'
+          ? new Error('No line.')
+          : EVERYBODY['GET /api/v1/people'](asked),
+    });
+    render(People);
+    await screen.findByText('Person 0');
+    press('a');
+    expect(await screen.findByText('No line.')).toBeTruthy();
+    expect(screen.getByText('nobody chosen')).toBeTruthy();
+  });
+
   it('chooses by the filter that was just set, not by the list that it replaces', async () => {
     serve(EVERYBODY);
     render(People);

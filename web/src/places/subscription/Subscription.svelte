@@ -150,12 +150,15 @@
         // The desk asks for it; from here on the address says whom.
         choosePast();
         setParam('choose', null);
-        chosenNow();
+        chosenNow(true);
       }
     } catch (e) {
       if (!newest()) return;
       fault = (e as Error).message;
-      chosenNow();
+      // What was to be done with those chosen is not done with somebody else.
+      setParam('choose', null);
+      chosenNow(false);
+      choosing = Promise.resolve(true);
     }
   }
 
@@ -168,9 +171,9 @@
     for (const id of ids) chosen.add(id);
   }
 
-  /** Done when those past the line are chosen: what is done with them waits for it. */
-  let choosing: Promise<void> = Promise.resolve();
-  let chosenNow: () => void = () => undefined;
+  /** Done when those past the line are chosen, false if they cannot be: `.` waits for it. */
+  let choosing: Promise<boolean> = Promise.resolve(true);
+  let chosenNow: (done: boolean) => void = () => undefined;
 
   function choosePast() {
     if (!loaded || loadedFor !== days) {
@@ -211,7 +214,7 @@
       {
         keys: '.',
         does: 'put those chosen on the slate',
-        run: () => void choosing.then(() => toSlate(chosenOrCursor())),
+        run: () => void choosing.then((done) => (done ? toSlate(chosenOrCursor()) : undefined)),
       },
       {
         keys: 'l',

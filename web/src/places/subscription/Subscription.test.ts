@@ -1,11 +1,11 @@
 import { fireEvent, render, screen, waitFor } from '@testing-library/svelte';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { param } from '../../state/address.svelte';
+import { param, setParam } from '../../state/address.svelte';
 import { book } from '../../state/book.svelte';
 import { onKey } from '../../state/keys.svelte';
 import { slates } from '../../state/slate.svelte';
 import { aHolding, aSubscription, euros } from '../../testing/made';
-import { at, only, serve, signIn } from '../../testing/server';
+import { at, only, serve, signIn, type Asked } from '../../testing/server';
 import Subscription from './Subscription.svelte';
 
 vi.mock('../../router', () => ({ route: { params: { line: 'qm-opus' } }, navigate: vi.fn() }));
@@ -136,6 +136,23 @@ describe('a subscription', () => {
     // What was asked for in the meantime is not forgotten.
     await waitFor(() => expect(add).toHaveBeenCalledTimes(1));
     expect(add.mock.calls[0]![0]).toHaveLength(held);
+  });
+
+  it('takes nobody back where those past another line cannot be told', async () => {
+    serve({
+      ...served,
+      'GET /api/v1/subscriptions/{line}/holdings': ({ query }: Asked) =>
+        query!.idleLine === '90' ? new Error('The server does not answer.') : holdings,
+    });
+    const add = vi.spyOn(slates, 'add').mockResolvedValue(true);
+    render(Subscription);
+    await screen.findByRole('button', { name: 'past the line 3' });
+    setParam('idle', '90');
+    press('a');
+    press('.');
+    expect(await screen.findByText('The server does not answer.')).toBeTruthy();
+    expect(add).not.toHaveBeenCalled();
+    expect(param('choose')).toBeNull();
   });
 
   it('lists all holders on demand, and the address says so', async () => {
