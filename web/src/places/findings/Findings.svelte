@@ -149,21 +149,27 @@
     if (p && !chosen.delete(keyOfPerson(p))) chosen.add(keyOfPerson(p));
   }
 
-  /** Done when everybody is chosen who was asked for: what is done with them waits for it. */
-  let choosing: Promise<void> = Promise.resolve();
-  const chooseAll = () => (choosing = everybody());
+  /** Whether everybody is chosen who was asked for: what is to be done with them waits for it. */
+  let choosing: Promise<boolean> = Promise.resolve(true);
 
-  async function everybody() {
+  async function chooseAll() {
+    const asked = (choosing = everybody());
+    await asked;
+    if (choosing === asked) choosing = Promise.resolve(true);
+  }
+
+  async function everybody(): Promise<boolean> {
     const of = view;
     if (listed !== of || people?.length === MOST_ROWS) {
       whollyFor = of;
-      if (!(await loadPeople()) || listed !== of) return;
+      if (!(await loadPeople()) || listed !== of) return false;
     }
     for (const p of people ?? []) if (p.moves.length > 0 && p.sweep) chosen.add(keyOfPerson(p));
+    return true;
   }
 
   async function toSlate() {
-    await choosing;
+    if (!(await choosing)) return;
     const row = listed === view ? people?.[cursor] : undefined;
     const moves = chosen.size > 0 ? toPlan : row ? movesOf([row]) : [];
     if (!session.mayDraft || moves.length === 0) return;

@@ -105,18 +105,24 @@
     drawn += PAGE;
   }
 
-  /** Done when everybody is chosen who was asked for: what is done with them waits for it. */
-  let choosing: Promise<void> = Promise.resolve();
-  const chooseAll = () => (choosing = everybody());
+  /** Whether everybody is chosen who was asked for: what is to be done with them waits for it. */
+  let choosing: Promise<boolean> = Promise.resolve(true);
+
+  async function chooseAll() {
+    const asked = (choosing = everybody());
+    await asked;
+    if (choosing === asked) choosing = Promise.resolve(true);
+  }
 
   /** Everybody whom the filters leave, also those who are not drawn. */
-  async function everybody() {
+  async function everybody(): Promise<boolean> {
     if (stale || (totals && rows && rows.length < totals.people)) {
       const of = view;
       whollyFor = of;
-      if (!(await load()) || listed !== of) return;
+      if (!(await load()) || listed !== of) return false;
     }
     for (const p of rows ?? []) chosen.add(p.person);
+    return true;
   }
 
   function toggle(p: PersonRow | undefined) {
@@ -148,7 +154,7 @@
   }
 
   async function picked(): Promise<string[]> {
-    await choosing;
+    if (!(await choosing)) return [];
     if (chosen.size > 0) return [...chosen];
     const row = stale ? undefined : rows?.[cursor];
     return row ? [row.person] : [];

@@ -114,10 +114,17 @@ describe('the list of people', () => {
           : EVERYBODY['GET /api/v1/people'](asked),
     });
     render(People);
+    const plan = vi.spyOn(slates, 'plan').mockResolvedValue(true);
     await screen.findByText('Person 0');
+    await choose(screen.getByLabelText('Plan to hand out or take back'), 'folio');
     press('a');
+    press('.');
     expect(await screen.findByText('No line.')).toBeTruthy();
     expect(screen.getByText('nobody chosen')).toBeTruthy();
+    expect(plan).not.toHaveBeenCalled();
+    press('.');
+    await waitFor(() => expect(plan).toHaveBeenCalledTimes(1));
+    expect(plan.mock.calls[0]![0]).toHaveLength(1);
   });
 
   it('chooses by the filter that was just set, not by the list that it replaces', async () => {
