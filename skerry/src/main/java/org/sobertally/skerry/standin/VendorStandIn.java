@@ -71,6 +71,7 @@ public final class VendorStandIn implements AutoCloseable {
   private final ExecutorService workers = Executors.newFixedThreadPool(4);
   private final AtomicInteger calls = new AtomicInteger();
   private volatile Faults faults = Faults.NONE;
+  private volatile Liar liar = new Liar(0, 1, List.of());
   private volatile int callsASecond = Integer.MAX_VALUE;
   private final Deque<Long> recent = new ArrayDeque<>();
   private Random random = new Random(1);
@@ -142,6 +143,20 @@ public final class VendorStandIn implements AutoCloseable {
   public synchronized void setFaults(Faults next) {
     random = new Random(next.seed());
     faults = next;
+  }
+
+  /**
+   * From now on, so large a share of all calls is answered with one of these lies.
+   *
+   * @param seed of the order in which it lies
+   */
+  public void lie(double share, long seed, Lie... lies) {
+    liar = new Liar(share, seed, List.of(lies));
+  }
+
+  /** From now on, it tells the truth. */
+  public void beHonest() {
+    lie(0, 1);
   }
 
   /** From now on, more calls within a second than that are answered with 429. */
@@ -237,23 +252,43 @@ public final class VendorStandIn implements AutoCloseable {
   }
 
   private void answerTo(HttpExchange exchange, String body, Faults.Kind fault) throws IOException {
-    Map<String, String> headers = new HashMap<>();
-    exchange.getRequestHeaders().forEach((name, values) -> headers.put(name, values.get(0)));
-    headers.put("Content-Type", "application/scim+json");
-    ScimResponse response =
-        endpoint()
-            .handleRequest(
-                url().resolve(exchange.getRequestURI().toString()).toString(),
-                HttpMethod.valueOf(exchange.getRequestMethod()),
-                body,
-                headers,
-                new Context(TOKEN_WAS_CHECKED));
+    String method = exchange.getRequestMethod();
+    URI asked = exchange.getRequestURI();
+    Lie lie = liar.next();
+    boolean reads = method.equals("GET");
+    Liar.Answer answer;
+    if (lie != null && lie.insteadOfWork(reads)) {
+      answer = Liar.insteadOfWork(lie);
+    } else {
+      Map<String, String> headers = new HashMap<>();
+      exchange.getRequestHeaders().forEach((name, values) -> headers.put(name, values.get(0)));
+      headers.put("Content-Type", "application/scim+json");
+      answer = truth(method, asked.toString(), body, headers);
+      if (lie != null && (reads || !lie.onlyOfReading())) {
+        String query = asked.getRawQuery() == null ? "" : asked.getRawQuery();
+        answer =
+            Liar.of(lie, answer, query, rest -> truth("GET", SCIM + "/Users" + rest, "", headers));
+      }
+    }
     if (fault == Faults.Kind.ANSWER_LOST) {
       answer(exchange, 500, error(500, "Something went wrong here."), Map.of());
     } else if (fault != Faults.Kind.CUT) {
-      String text = response.getHttpStatus() == 204 ? "" : response.toString();
-      answer(exchange, response.getHttpStatus(), text, response.getHttpHeaders());
+      answer(exchange, answer.status(), answer.body(), answer.headers());
     }
+  }
+
+  private Liar.Answer truth(
+      String method, String pathAndQuery, String body, Map<String, String> headers) {
+    ScimResponse response =
+        endpoint()
+            .handleRequest(
+                url().resolve(pathAndQuery).toString(),
+                HttpMethod.valueOf(method),
+                body,
+                headers,
+                new Context(TOKEN_WAS_CHECKED));
+    String text = response.getHttpStatus() == 204 ? "" : response.toString();
+    return new Liar.Answer(response.getHttpStatus(), text, response.getHttpHeaders());
   }
 
   private static void answer(
