@@ -1,14 +1,25 @@
 package org.sobertally.core.activity;
 
 import java.time.LocalDate;
+import java.util.List;
 
 /**
  * From when to when a vendor's activity is complete, both days included.
  *
  * @param from E0
  * @param to E1
+ * @param parts ids of the parts whose use is seen; null for all of the vendor's
  */
-public record Evidence(LocalDate from, LocalDate to, Kind kind) {
+public record Evidence(LocalDate from, LocalDate to, Kind kind, List<String> parts) {
+
+  public Evidence {
+    parts = parts == null ? null : List.copyOf(parts);
+  }
+
+  /** Of every part of the vendor's. */
+  public Evidence(LocalDate from, LocalDate to, Kind kind) {
+    this(from, to, kind, null);
+  }
 
   /** What a source tells. */
   public enum Kind {

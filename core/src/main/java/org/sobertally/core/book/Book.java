@@ -57,6 +57,7 @@ public final class Book {
   private final Owners owners;
   private final int[] accountVendor;
   private final long[] planParts;
+  private final boolean[] seesParts;
   private final Map<String, List<Group>> groupsByPerson;
   private final Standings standings;
 
@@ -84,6 +85,7 @@ public final class Book {
     for (int p = 0; p < planParts.length; p++) {
       planParts[p] = parts.setOf(plans.get(p).vendor(), plans.get(p).parts());
     }
+    seesParts = seesParts();
     groupsByPerson = byMember(groups);
     standings = new Standings(people.all(), accounts.all(), owners);
     holdings = Holdings.of(numbered(b.holdings), lines.size(), accounts.size());
@@ -111,6 +113,7 @@ public final class Book {
     lineVendor = same.lineVendor;
     linePlan = same.linePlan;
     planParts = same.planParts;
+    seesParts = seesParts();
     boolean sameOnes = edit.accounts == null && edit.people == null;
     owners = sameOnes ? same.owners : new Owners(people, accounts);
     accountVendor =
@@ -123,6 +126,17 @@ public final class Book {
     sessions = or(edit.sessions, same.sessions);
     installs = or(edit.installs, same.installs);
     holdings = or(edit.holdings, same.holdings);
+  }
+
+  private boolean[] seesParts() {
+    boolean[] sees = new boolean[plans.size()];
+    for (int p = 0; p < sees.length; p++) {
+      Plan plan = plans.get(p);
+      Evidence known = evidence.get(plan.vendor());
+      boolean all = known == null || known.parts() == null;
+      sees[p] = planParts[p] != 0 && (all || known.parts().containsAll(plan.parts()));
+    }
+    return sees;
   }
 
   private static <T> T or(T changed, T otherwise) {
@@ -325,6 +339,14 @@ public final class Book {
     return planParts[plan];
   }
 
+  /**
+   * Whether the use of all of the plan's parts is seen: only then does it say something that none
+   * was. A plan without parts cannot be seen in use.
+   */
+  public boolean seesPartsOf(int plan) {
+    return seesParts[plan];
+  }
+
   /** The vendor's parts; a part's number is its place. */
   public List<String> partsOf(String vendor) {
     return parts.of(vendor);
@@ -347,6 +369,20 @@ public final class Book {
   /** The parts of the set as people call them; by their ids where they have no name. */
   public List<String> partTitles(String vendor, long set) {
     return parts.titles(vendor, set);
+  }
+
+  /**
+   * The smallest quantity of the subscription from the day on, as far as it is known: what is given
+   * back for a later day counts.
+   */
+  public int lowestFrom(int line, LocalDate day) {
+    int lowest = boughtOn(line, day);
+    for (Line.LineChange change : lines.get(line).changes()) {
+      if (change.day().isAfter(day) && agreementOfLine(line).inForce(change.day())) {
+        lowest = Math.min(lowest, boughtOn(line, change.day()));
+      }
+    }
+    return lowest;
   }
 
   /** What is known of the vendor's activity; nothing at all is {@link Evidence#none}. */

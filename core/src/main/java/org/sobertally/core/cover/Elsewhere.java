@@ -144,10 +144,7 @@ public record Elsewhere(int vendor, List<Had> parts, List<String> plans, Money c
 
     private Needs.Kind kindOf(int holding, long left) {
       Needs.Kind kind = needs.kind(holding);
-      if (kind != Needs.Kind.PARTS || left != 0) {
-        return kind;
-      }
-      return needs.dataMustStay(holding) ? Needs.Kind.ONLY_DATA : Needs.Kind.NOTHING;
+      return kind == Needs.Kind.PARTS && left == 0 ? Needs.Kind.NOTHING : kind;
     }
   }
 }

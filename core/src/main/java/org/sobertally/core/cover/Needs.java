@@ -8,10 +8,9 @@ import org.sobertally.core.book.Book;
 import org.sobertally.core.book.Holdings;
 import org.sobertally.core.catalogue.Plan;
 import org.sobertally.core.catalogue.PlanModel;
+import org.sobertally.core.leaver.DataDuties;
 import org.sobertally.core.ledger.Promise;
 import org.sobertally.core.people.DataRule;
-import org.sobertally.core.people.Group;
-import org.sobertally.core.people.Person;
 import org.sobertally.core.people.StandingRule;
 import org.sobertally.core.time.Days;
 import org.sobertally.core.use.UseState;
@@ -31,11 +30,12 @@ public final class Needs {
     CLOSED,
     /** Its plan is fixed and covers its parts. */
     STAYS,
-    /** An extra, a pool's seat or a resting seat: it keeps its cost and covers nothing. */
+    /**
+     * An extra of somebody who needs something, a pool's seat or a resting seat: it keeps its cost
+     * and covers nothing.
+     */
     APART,
     NOTHING,
-    /** Nothing but that the data stays, for which the vendor's resting plan will do. */
-    ONLY_DATA,
     PARTS
   }
 
@@ -53,8 +53,7 @@ public final class Needs {
   private final long[] used;
 
   private final boolean[] judged;
-  private final long[] keptByVendor;
-  private final long[] duty;
+  private final DataDuties duties;
   private final long[][] ruled;
   private final boolean anyRules;
 
@@ -65,14 +64,12 @@ public final class Needs {
     day = Days.of(asOf);
     int vendors = book.vendors().size();
     judged = new boolean[vendors];
-    keptByVendor = new long[vendors];
     for (int v = 0; v < vendors; v++) {
       String vendor = book.vendors().get(v).id();
       Evidence evidence = book.evidenceOf(vendor, asOf);
       judged[v] = evidence.canJudgeWindow(asOf, book.rules().needWindow());
-      keptByVendor[v] = keptByVendor(vendor);
     }
-    duty = duties();
+    duties = DataDuties.of(book, asOf);
     ruled = ruledParts();
     anyRules = Arrays.stream(ruled).anyMatch(Objects::nonNull);
     kind = new byte[book.holdings().size()];
@@ -102,6 +99,7 @@ public final class Needs {
     for (int line = 0; line < needs.book.lines().size(); line++) {
       needs.judgeLine(line);
     }
+    needs.judgeExtras();
     return needs;
   }
 
@@ -110,41 +108,98 @@ public final class Needs {
     int vendor = book.vendorOfLine(line);
     Holdings holdings = book.holdings();
     boolean apart = plan.model() != PlanModel.NAMED;
-    boolean cannotJudge = !judged[vendor] || plan.parts().isEmpty();
-    boolean anyKeeps = book.hasKeeps();
+    boolean canJudge = judged[vendor] && book.seesPartsOf(book.planNumberOfLine(line));
     for (int place = holdings.lineStart(line); place < holdings.lineEnd(line); place++) {
       int h = holdings.byAccount(place);
-      if (!states.isOpen(h)) {
-        continue;
+      if (states.isOpen(h)) {
+        Kind asked =
+            apart ? Kind.APART : isSpared(h) ? Kind.STAYS : judge(h, line, vendor, canJudge);
+        kind[h] = (byte) asked.ordinal();
       }
-      Kind asked;
-      if (apart) {
-        asked = Kind.APART;
-      } else if (cannotJudge
-          || states.onLeave(h)
-          || anyKeeps && book.keepOn(holdings.id(h), asOf) != null) {
-        asked = Kind.STAYS;
-      } else {
-        asked = judge(h, line, vendor);
-      }
-      kind[h] = (byte) asked.ordinal();
     }
   }
 
-  private Kind judge(int h, int line, int vendor) {
+  /** Whether nobody may judge it: it is kept for a reason, or its holder is away. */
+  private boolean isSpared(int h) {
+    return states.onLeave(h) || book.hasKeeps() && book.keepOn(book.holdings().id(h), asOf) != null;
+  }
+
+  /**
+   * Somebody who has left, is shut out, idle, or never came needs nothing, however little the need
+   * window can say: each of these was judged by evidence of its own.
+   */
+  private Kind judge(int h, int line, int vendor, boolean canJudge) {
     UseState state = states.state(h);
-    int person = book.personOfAccount(book.holdings().account(h));
-    if (state == UseState.UNANSWERED
-        && day - Promise.of(book, h).from() < book.rules().invitationGrace()) {
-      return Kind.STAYS;
-    }
     if (state != UseState.IN_USE) {
-      return dataMustStay(person, vendor) ? Kind.ONLY_DATA : Kind.NOTHING;
+      return waits(h, state) ? Kind.STAYS : Kind.NOTHING;
+    }
+    if (!canJudge) {
+      return Kind.STAYS;
     }
     if (used[h] == NOT_READ) {
       used[h] = partsUsed(h, line, vendor);
     }
     return used[h] == 0 ? Kind.STAYS : Kind.PARTS;
+  }
+
+  /** Whether it is an invitation that may still be taken up. */
+  private boolean waits(int h, UseState state) {
+    return state == UseState.UNANSWERED
+        && day - Promise.of(book, h).from() < book.rules().invitationGrace();
+  }
+
+  /** What an extra is for is gone when its holder needs nothing of the vendor any more. */
+  private void judgeExtras() {
+    Holdings holdings = book.holdings();
+    for (int line = 0; line < book.lines().size(); line++) {
+      if (book.planOfLine(line).model() == PlanModel.ADDON) {
+        for (int h = holdings.lineStart(line); h < holdings.lineEnd(line); h++) {
+          if (states.isOpen(h) && !isSpared(h) && isForNothing(h)) {
+            kind[h] = (byte) Kind.NOTHING.ordinal();
+          }
+        }
+      }
+    }
+  }
+
+  private boolean isForNothing(int h) {
+    UseState state = states.state(h);
+    if (state != UseState.IN_USE) {
+      return !waits(h, state);
+    }
+    int account = book.holdings().account(h);
+    int person = book.personOfAccount(account);
+    if (person < 0) {
+      return needsNothing(account) == Boolean.TRUE;
+    }
+    boolean any = false;
+    int vendor = book.vendorOfAccount(account);
+    for (int other : book.accountsOf(person)) {
+      Boolean nothing = book.vendorOfAccount(other) == vendor ? needsNothing(other) : null;
+      if (nothing == Boolean.FALSE) {
+        return false;
+      }
+      any |= nothing == Boolean.TRUE;
+    }
+    return any;
+  }
+
+  /** Whether every named seat of the account is for nothing; null where it has none. */
+  private Boolean needsNothing(int account) {
+    Holdings holdings = book.holdings();
+    Boolean nothing = null;
+    for (int place = holdings.accountStart(account);
+        place < holdings.accountEnd(account);
+        place++) {
+      int h = holdings.atPlaceOfAccount(place);
+      if (states.isOpen(h) && book.planOfLine(holdings.line(h)).model() == PlanModel.NAMED) {
+        if (kind(h) != Kind.NOTHING) {
+          return Boolean.FALSE;
+        }
+        nothing = Boolean.TRUE;
+      }
+    }
+    return nothing;
   }
 
   private long partsUsed(int h, int line, int vendor) {
@@ -179,55 +234,16 @@ public final class Needs {
   }
 
   /**
-   * For how many days more the data of each person must be kept: the longest retention of their
-   * groups, which runs from the day somebody left. Null where no group asks for any.
-   */
-  private long[] duties() {
-    long[] days = null;
-    for (Group group : book.groups().all()) {
-      if (group.retentionDays() != null) {
-        days = days == null ? new long[book.people().size()] : days;
-        for (String member : group.members()) {
-          int person = book.people().require(member);
-          days[person] = Math.max(days[person], group.retentionDays());
-        }
-      }
-    }
-    for (int p = 0; days != null && p < days.length; p++) {
-      Person person = book.people().get(p);
-      if (person.status() == Person.Status.LEFT && person.statusSince() != null) {
-        days[p] -= day - Days.of(person.statusSince());
-      }
-    }
-    return days;
-  }
-
-  private long keptByVendor(String vendor) {
-    long days = 0;
-    for (DataRule rule : book.dataRules()) {
-      if (rule.vendor().equals(vendor)
-          && rule.after() == DataRule.After.TAKEN_BACK
-          && rule.reach() != DataRule.Reach.NOBODY) {
-        if (rule.days() == null) {
-          return Long.MAX_VALUE;
-        }
-        days += rule.days();
-      }
-    }
-    return days;
-  }
-
-  private boolean dataMustStay(int person, int vendor) {
-    return duty != null && person >= 0 && duty[person] > keptByVendor[vendor];
-  }
-
-  /**
-   * Whether a group of the holder asks to keep the data for longer than the vendor does once the
-   * seat is taken back.
+   * Whether a group of the holder asks to keep the data and, once the seat is taken back, it would
+   * be lost before, or nobody knows.
    */
   public boolean dataMustStay(int holding) {
-    int account = book.holdings().account(holding);
-    return dataMustStay(book.personOfAccount(account), book.vendorOfAccount(account));
+    return duties.mightLose(book.holdings().account(holding), DataRule.After.TAKEN_BACK);
+  }
+
+  /** Whether it would be lost for sure, so that the seat cannot be taken back. */
+  public boolean dataWouldBeLost(int holding) {
+    return duties.wouldLose(book.holdings().account(holding), DataRule.After.TAKEN_BACK);
   }
 
   public UseStates states() {
@@ -240,13 +256,13 @@ public final class Needs {
 
   /**
    * What a holding of kind {@link Kind#PARTS} needs, as a set of the vendor's part numbers: what
-   * was used of it, and what standing rules give its holder. None for any other.
+   * was used of it, and what of it standing rules give its holder. None for any other.
    */
   public long parts(int holding) {
     return kind[holding] == PARTS ? used[holding] | byRule(holding) : 0;
   }
 
-  /** The parts that standing rules give the holder at the holding's vendor, used or not. */
+  /** Of the holding's plan, the parts that standing rules give its holder, used or not. */
   public long byRule(int holding) {
     if (!anyRules) {
       return 0;
@@ -254,6 +270,10 @@ public final class Needs {
     int account = book.holdings().account(holding);
     int person = book.personOfAccount(account);
     long[] byRule = ruled[book.vendorOfAccount(account)];
-    return person < 0 || byRule == null ? 0 : byRule[person];
+    if (person < 0 || byRule == null) {
+      return 0;
+    }
+    int plan = book.planNumberOfLine(book.holdings().line(holding));
+    return byRule[person] & book.partsOfPlan(plan);
   }
 }

@@ -4,7 +4,6 @@ import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Arrays;
-import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -43,7 +42,6 @@ final class Solver {
     BigDecimal cost = BigDecimal.ZERO;
     long fixedParts = 0;
     long need = 0;
-    boolean dataMustStay = false;
     List<String> plans = new ArrayList<>();
     List<Loose> loose = new ArrayList<>();
     for (int n = 0; n < pattern.lines.length; n++) {
@@ -59,11 +57,9 @@ final class Solver {
       } else {
         loose.add(new Loose(n, plan, price));
         need |= pattern.parts[n];
-        dataMustStay |= kind == Needs.Kind.ONLY_DATA;
       }
     }
-    boolean rest = dataMustStay && need == 0;
-    List<Offer> chosen = choose(pattern.vendor, need & ~fixedParts, loose, rest);
+    List<Offer> chosen = choose(pattern.vendor, need & ~fixedParts, loose);
     for (Offer offer : chosen) {
       plans.add(offer.planId());
       cost = cost.add(offer.price());
@@ -75,7 +71,7 @@ final class Solver {
     pattern.saved = attribute(pattern.lines.length, loose, chosen);
   }
 
-  private List<Offer> choose(int vendor, long need, List<Loose> loose, boolean rest) {
+  private List<Offer> choose(int vendor, long need, List<Loose> loose) {
     Set<String> held = new TreeSet<>();
     loose.forEach(one -> held.add(one.plan));
     var solution =
@@ -87,14 +83,7 @@ final class Solver {
               long sold = all.stream().mapToLong(Offer::parts).reduce(0, (x, y) -> x | y);
               return CheapestCover.solve(all, need & sold, held);
             });
-    List<Offer> chosen = new ArrayList<>(solution.offers());
-    if (rest) {
-      offers.ofVendor(vendor).stream()
-          .filter(Offer::resting)
-          .min(Comparator.comparing(Offer::price))
-          .ifPresent(chosen::add);
-    }
-    return chosen;
+    return solution.offers();
   }
 
   /** What is offered, and what is held already though no longer offered. */

@@ -7,7 +7,6 @@ import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.function.Consumer;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.book.Holdings;
 import org.sobertally.core.catalogue.Plan;
@@ -43,7 +42,6 @@ final class InPeople {
   private final Covers covers;
   private final int day;
   private final BigDecimal[] price;
-  private final BigDecimal[] resting;
   private final PlanModel[] model;
 
   /** For each subscription, by the parts that are needed of it. */
@@ -69,19 +67,6 @@ final class InPeople {
       smaller.add(new ByParts<>());
     }
     together = new Together(found, price);
-    resting = new BigDecimal[book.vendors().size()];
-    for (int v = 0; v < resting.length; v++) {
-      resting[v] = BigDecimal.ZERO;
-      covers.offers().ofVendor(v).stream()
-          .filter(Offer::resting)
-          .map(Offer::price)
-          .min(BigDecimal::compareTo)
-          .ifPresent(setResting(v));
-    }
-  }
-
-  private Consumer<BigDecimal> setResting(int vendor) {
-    return cost -> resting[vendor] = cost;
   }
 
   void look() {
@@ -176,11 +161,7 @@ final class InPeople {
       return;
     }
     int line = book.holdings().line(h);
-    BigDecimal gives =
-        need == Needs.Kind.ONLY_DATA
-            ? price[line].subtract(resting[book.vendorOfLine(line)])
-            : price[line];
-    add(kindOf(state), cover, h, gives, since(state, h), -1, states.idleDays(h));
+    add(kindOf(state), cover, h, price[line], since(state, h), -1, states.idleDays(h));
   }
 
   private static FindingKind kindOf(UseState state) {

@@ -7,26 +7,16 @@ import java.util.Map;
 import java.util.Set;
 import org.sobertally.core.agreement.Agreement;
 import org.sobertally.core.book.Book;
-import org.sobertally.core.book.Holdings;
 import org.sobertally.core.catalogue.PlanModel;
-import org.sobertally.core.catalogue.PriceList;
 import org.sobertally.core.ledger.Ledger;
 import org.sobertally.core.ledger.Places;
 import org.sobertally.core.ledger.Reconciliation;
-import org.sobertally.core.money.Money;
 import org.sobertally.core.pool.PoolReplay;
-import org.sobertally.core.time.Days;
 import org.sobertally.core.use.FloorForecast;
 import org.sobertally.core.use.Utilisation;
 
 /** Looks at each subscription as a whole, and at what vendors say. */
 final class InSubscriptions {
-
-  /** The share of starts that a pool may refuse before it counts as short. */
-  private static final double MOST_REFUSED = 0.01;
-
-  private static final int YEAR = 365;
-  private static final int MONTH = 30;
 
   private final Findings found;
   private final Book book;
@@ -66,55 +56,19 @@ final class InSubscriptions {
                   Sentences.seats(places.missing()));
       found.addWhole(FindingKind.SHORT, vendor, line, BigDecimal.ZERO, said);
     }
-    int wanted = mostWantedInAMonth(line);
-    int extra = places.spare() - wanted;
-    BigDecimal gives = extra > 0 ? saved(line, extra) : BigDecimal.ZERO;
-    if (gives.signum() > 0) {
+    Surplus surplus = Surplus.of(book, line, asOf, zone);
+    BigDecimal gives = surplus.yearly().amount();
+    if (surplus.seats() > 0 && gives.signum() > 0) {
       String said =
-          "%s lie spare; in no 30 days of the past year were more than %d wanted. Giving back %d saves %s a year."
+          "%s %s spare; in no 30 days of the past year were more than %d wanted. Giving back %d saves %s a year."
               .formatted(
                   Sentences.seats(places.spare()),
-                  wanted,
-                  extra,
+                  places.spare() == 1 ? "lies" : "lie",
+                  surplus.needed(),
+                  surplus.seats(),
                   Sentences.money(found.money(gives)));
       found.addWhole(FindingKind.MORE_SPARE, vendor, line, gives, said);
     }
-  }
-
-  /** By how many the seats held rose at most within 30 days of the past year. */
-  private int mostWantedInAMonth(int line) {
-    int last = Days.of(asOf);
-    int[] held = new int[YEAR + 1];
-    Holdings holdings = book.holdings();
-    for (int h = holdings.lineStart(line); h < holdings.lineEnd(line); h++) {
-      int start = Math.max(0, holdings.from(h) - (last - YEAR));
-      int end = holdings.until(h) == Days.OPEN ? YEAR + 1 : holdings.until(h) - (last - YEAR);
-      if (start < Math.min(end, YEAR + 1)) {
-        held[start]++;
-        if (end <= YEAR) {
-          held[end]--;
-        }
-      }
-    }
-    int most = 0;
-    for (int d = 1; d <= YEAR; d++) {
-      held[d] += held[d - 1];
-    }
-    for (int d = 0; d <= YEAR; d++) {
-      for (int before = Math.max(0, d - MONTH); before < d; before++) {
-        most = Math.max(most, held[d] - held[before]);
-      }
-    }
-    return most;
-  }
-
-  /** What so many seats fewer would cost less a year, in the reporting currency. */
-  private BigDecimal saved(int line, int fewer) {
-    PriceList prices = book.lines().get(line).prices();
-    int bought = book.boughtOn(line, asOf);
-    BigDecimal less = prices.costOf(bought).subtract(prices.costOf(bought - fewer));
-    String currency = book.agreementOfLine(line).currency();
-    return book.rates().toReporting(new Money(less, currency), asOf).amount();
   }
 
   private void lookAtPool(int line) {
@@ -122,13 +76,13 @@ final class InSubscriptions {
     int vendor = book.vendorOfLine(line);
     int window = book.rules().needWindow();
     LocalDate first = asOf.minusDays(window - 1L);
-    PoolReplay replay = PoolReplay.of(book, book.planNumberOfLine(line), first, asOf, zone);
-    if (replay.starts() == 0) {
+    Surplus surplus = Surplus.of(book, line, asOf, zone);
+    if (surplus.starts() == 0) {
       return;
     }
+    PoolReplay replay = PoolReplay.of(book, book.planNumberOfLine(line), first, asOf, zone);
     int refused = replay.denied(bought);
-    int enough = replay.smallest(MOST_REFUSED);
-    if (refused > MOST_REFUSED * replay.starts()) {
+    if (refused > Surplus.MOST_REFUSED * replay.starts()) {
       String said =
           "%d of %d starts in %d days to %s found all %s taken; %d would refuse at most 1 in 100."
               .formatted(
@@ -137,17 +91,18 @@ final class InSubscriptions {
                   window,
                   Sentences.day(asOf),
                   Sentences.seats(bought),
-                  enough);
+                  surplus.needed());
       found.addWhole(FindingKind.SHORT, vendor, line, BigDecimal.ZERO, said);
-    } else if (enough < bought) {
-      BigDecimal gives = saved(line, bought - enough);
+    } else if (surplus.seats() > 0 && surplus.yearly().amount().signum() > 0) {
       String said =
           "At most %d of %s were in use at once in %d days to %s; %d would refuse at most 1 start in 100."
               .formatted(
-                  replay.peak(), Sentences.seats(bought), window, Sentences.day(asOf), enough);
-      if (gives.signum() > 0) {
-        found.addWhole(FindingKind.MORE_SPARE, vendor, line, gives, said);
-      }
+                  surplus.peak(),
+                  Sentences.seats(bought),
+                  window,
+                  Sentences.day(asOf),
+                  surplus.needed());
+      found.addWhole(FindingKind.MORE_SPARE, vendor, line, surplus.yearly().amount(), said);
     }
   }
 

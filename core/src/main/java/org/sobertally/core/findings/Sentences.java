@@ -23,8 +23,7 @@ final class Sentences {
     String since = found.sinceDay(n) == Days.NONE ? "" : day(Days.date(found.sinceDay(n)));
     String measured = day(Days.date(found.states.measureDay(found.vendor(n))));
     return switch (found.kind(n)) {
-      case LEFT_PAID ->
-          "Left, and the seat is held since %s; it costs %s a year.".formatted(since, cost);
+      case LEFT_PAID -> left(found, n, cost);
       case SUSPENDED_PAID -> "Suspended since %s; the seat costs %s a year.".formatted(since, cost);
       case UNANSWERED ->
           "Invited on %s and not answered; the seat costs %s a year.".formatted(since, cost);
@@ -52,6 +51,19 @@ final class Sentences {
       case ADDON_TOO_LARGE -> addOn(found, n);
       default -> throw new IllegalStateException("Said when found: " + found.kind(n));
     };
+  }
+
+  /** The day they left and the day since which the seat is held are two things. */
+  private static String left(Findings found, int n, String cost) {
+    Book book = found.book;
+    int person = book.personOfAccount(found.account(n));
+    LocalDate day = person < 0 ? null : book.people().get(person).statusSince();
+    String held = day(Days.date(book.holdings().from(found.holding(n))));
+    return day == null
+        ? "Left, on a day nobody wrote down; the seat is held since %s and costs %s a year."
+            .formatted(held, cost)
+        : "Left on %s; the seat is held since %s and costs %s a year."
+            .formatted(day(day), held, cost);
   }
 
   private static int planOf(Findings found, int n) {
@@ -94,9 +106,14 @@ final class Sentences {
     String rights = account.admin() ? " It has administrator rights." : "";
     return found.holding(n) < 0
         ? "Account %s belongs to nobody in the directory and holds no seat.%s"
-            .formatted(account.id(), rights)
+            .formatted(called(account), rights)
         : "Account %s belongs to nobody in the directory; its seat costs %s a year.%s"
-            .formatted(account.id(), cost, rights);
+            .formatted(called(account), cost, rights);
+  }
+
+  /** By its address, which people know. */
+  private static String called(Account account) {
+    return account.email() == null || account.email().isBlank() ? account.id() : account.email();
   }
 
   private static List<String> otherPlans(Findings found, int n) {

@@ -21,7 +21,8 @@ import org.sobertally.core.time.Days;
  *
  * <p>Example: 10 seats bought on 1 Jan, one handed out on 5 Jan and taken back on 9 Jan from a
  * vendor whose seats rest 30 days: OUTSIDE→SPARE 10, SPARE→HELD 1, HELD→RESTING 1, and on 8 Feb
- * RESTING→SPARE 1.
+ * RESTING→SPARE 1. A seat that its vendor lets nobody else use rests from then on, until the
+ * quantity is lowered, and goes with it.
  */
 public final class Ledger {
 
@@ -34,7 +35,8 @@ public final class Ledger {
   /** The whole ledger of the subscription, by day. */
   public static Ledger of(Book book, int line) {
     List<Posting> postings = new ArrayList<>();
-    postQuantities(book.lines().get(line), book.agreementOfLine(line), postings);
+    SpentSeats spent = SpentSeats.of(book, line);
+    postQuantities(book.lines().get(line), book.agreementOfLine(line), spent, postings);
     Holdings holdings = book.holdings();
     for (int h = holdings.lineStart(line); h < holdings.lineEnd(line); h++) {
       postHolding(book, h, postings);
@@ -44,17 +46,29 @@ public final class Ledger {
     return new Ledger(List.copyOf(postings));
   }
 
-  private static void postQuantities(Line line, Agreement agreement, List<Posting> postings) {
+  private static void postQuantities(
+      Line line, Agreement agreement, SpentSeats spent, List<Posting> postings) {
     int quantity = line.quantityOn(agreement.starts());
     post(postings, agreement.starts(), quantity, Cause.BOUGHT);
     for (Line.LineChange change : line.changes()) {
       if (change.day().isAfter(agreement.starts()) && agreement.inForce(change.day())) {
-        post(postings, change.day(), change.delta(), Cause.QUANTITY_CHANGED);
+        int rested = spent.goneOn(change.day());
+        postGone(postings, change.day(), rested, Cause.QUANTITY_CHANGED);
+        post(postings, change.day(), change.delta() + rested, Cause.QUANTITY_CHANGED);
         quantity += change.delta();
       }
     }
     if (agreement.renews() == Agreement.Renews.MANUAL) {
-      post(postings, agreement.ends(), -quantity, Cause.TERM_ENDED);
+      int rested = spent.goneOn(agreement.ends());
+      postGone(postings, agreement.ends(), rested, Cause.TERM_ENDED);
+      post(postings, agreement.ends(), rested - quantity, Cause.TERM_ENDED);
+    }
+  }
+
+  /** Seats that rested for good go with the quantity before any spare one does. */
+  private static void postGone(List<Posting> postings, LocalDate day, int seats, Cause cause) {
+    if (seats > 0) {
+      postings.add(new Posting(day, Place.RESTING, Place.OUTSIDE, seats, cause, null));
     }
   }
 
@@ -89,9 +103,10 @@ public final class Ledger {
     }
     if (until != Days.OPEN) {
       int restDays = restDays(book, h);
-      Place back = restDays > 0 ? Place.RESTING : Place.SPARE;
+      boolean forGood = !book.vendors().get(book.vendorOfLine(holdings.line(h))).reusable();
+      Place back = restDays > 0 || forGood ? Place.RESTING : Place.SPARE;
       postings.add(new Posting(Days.date(until), place, back, 1, Cause.TAKEN_BACK, id));
-      if (restDays > 0) {
+      if (restDays > 0 && !forGood) {
         LocalDate rested = Days.date(until).plusDays(restDays);
         postings.add(new Posting(rested, Place.RESTING, Place.SPARE, 1, Cause.RESTED, id));
       }
@@ -141,11 +156,12 @@ public final class Ledger {
   public static Places count(Book book, int line, LocalDate day) {
     int d = Days.of(day);
     int bought = book.boughtOn(line, day);
-    int restDays = book.vendors().get(book.vendorOfLine(line)).restDays();
+    Vendor vendor = book.vendors().get(book.vendorOfLine(line));
+    int restDays = vendor.reusable() ? vendor.restDays() : 0;
     Holdings holdings = book.holdings();
     int promised = 0;
     int held = 0;
-    int resting = 0;
+    int resting = vendor.reusable() ? 0 : SpentSeats.of(book, line).on(d);
     for (int h = holdings.lineStart(line); h < holdings.lineEnd(line); h++) {
       if (holdings.openOn(h, d)) {
         if (!book.standings().plain(holdings.account(h)) && Promise.of(book, h).on(d)) {

@@ -6,8 +6,11 @@ import java.time.LocalDate;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
+import java.util.TreeSet;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.book.Holdings;
+import org.sobertally.core.catalogue.Plan;
+import org.sobertally.core.catalogue.PlanModel;
 import org.sobertally.core.people.Account;
 import org.sobertally.core.people.Person;
 import org.sobertally.core.slate.Remark.Code;
@@ -31,7 +34,7 @@ final class GettingSeat {
     }
     String plan = at.plan(line).name();
     int resting = seats.before.resting();
-    if (seats.spareNow() == 0 && resting > 0) {
+    if (seats.spareNow() == 0 && resting > 0 && at.vendor(line).reusable()) {
       LocalDate free = firstRested(line);
       String text = "No seat of %s is spare; %d rest, the first until %s.";
       blocks.add(new Remark(Code.SEAT_RESTING, text.formatted(plan, resting, say(free))));
@@ -90,6 +93,43 @@ final class GettingSeat {
           && !at.holdingClaims.containsKey(holdings.id(h))) {
         blocks.add(new Remark(Code.ALREADY_HOLDS, text));
         return;
+      }
+    }
+  }
+
+  /** Somebody who holds another tier would be covered twice. */
+  void warnOfOtherTier(String person, Account account, int line, Sheet sheet) {
+    Plan wanted = at.plan(line);
+    if (wanted.ladder() == null) {
+      return;
+    }
+    Set<Integer> theirs = new TreeSet<>();
+    if (account != null) {
+      theirs.add(book.accounts().require(account.id()));
+    }
+    if (person != null) {
+      for (int a : book.accountsOf(book.people().require(person))) {
+        theirs.add(a);
+      }
+    }
+    Holdings holdings = book.holdings();
+    for (int a : theirs) {
+      for (int h : holdings.ofAccount(a)) {
+        Plan held = at.plan(holdings.line(h));
+        boolean other =
+            wanted.ladder().equals(held.ladder())
+                && held.vendor().equals(wanted.vendor())
+                && !held.id().equals(wanted.id())
+                && held.model() == PlanModel.NAMED;
+        if (other
+            && holdings.openOn(h, at.today)
+            && !at.holdingClaims.containsKey(holdings.id(h))) {
+          sheet.warn(
+              Code.COVERED_TWICE,
+              "They hold %s already and would be covered twice. Change that seat instead."
+                  .formatted(held.name()));
+          return;
+        }
       }
     }
   }

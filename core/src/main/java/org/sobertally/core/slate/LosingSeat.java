@@ -4,9 +4,9 @@ import static org.sobertally.core.slate.Workings.say;
 
 import java.time.LocalDate;
 import java.util.BitSet;
-import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.Collectors;
 import org.sobertally.core.agreement.Agreement;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.book.Sessions;
@@ -173,7 +173,7 @@ final class LosingSeat {
    * today; empty where that never comes or is not known.
    */
   Optional<LocalDate> dataLost(String vendor, DataRule.After after, List<Remark> warnings) {
-    Optional<LocalDate> day = dataLostOn(vendor, after);
+    Optional<LocalDate> day = at.duties().lostOn(book.vendors().require(vendor), after);
     day.ifPresent(
         lost ->
             warnings.add(
@@ -182,22 +182,28 @@ final class LosingSeat {
     return day;
   }
 
-  private Optional<LocalDate> dataLostOn(String vendor, DataRule.After after) {
-    List<DataRule> stages =
-        book.dataRules().stream()
-            .filter(rule -> rule.vendor().equals(vendor) && rule.after() == after)
-            .sorted(Comparator.comparingInt(DataRule::order))
-            .toList();
-    LocalDate day = at.asOf;
-    for (DataRule stage : stages) {
-      if (stage.reach() == DataRule.Reach.NOBODY) {
-        return Optional.of(day);
-      }
-      if (stage.days() == null) {
-        return Optional.empty();
-      }
-      day = day.plusDays(stage.days());
+  /** Data that a group asks to keep must not be lost by a seat that comes back or rests. */
+  void blockLostData(int account, DataRule.After after, Sheet sheet) {
+    if (!at.duties().wouldLose(account, after)) {
+      return;
     }
-    return Optional.empty();
+    int vendor = book.vendorOfAccount(account);
+    int person = book.personOfAccount(account);
+    String groups =
+        book.groupsOf(book.people().get(person).id()).stream()
+            .filter(group -> group.retentionDays() != null)
+            .map(Group::name)
+            .collect(Collectors.joining(", "));
+    String instead =
+        after == DataRule.After.TAKEN_BACK ? " Put the seat to rest, or have" : " Have";
+    sheet.block(
+        Code.RETENTION_DUTY,
+        "The data of %s must be kept until %s, and %s keeps it until %s only.%s it handed over or saved first."
+            .formatted(
+                groups,
+                say(at.duties().keptUntil(person).orElseThrow()),
+                book.vendors().get(vendor).name(),
+                say(at.duties().lostOn(vendor, after).orElseThrow()),
+                instead));
   }
 }

@@ -94,16 +94,21 @@ public final class Previewer {
     }
     int line = book.holdings().line(h);
     losing.block(h, sheet);
+    losing.blockLostData(book.holdings().account(h), DataRule.After.TAKEN_BACK, sheet);
     sheet.claim(h, "takes this seat back");
     losing.warn(h, sheet.warnings);
     String vendor = at.vendor(line).id();
     Optional<LocalDate> lost = losing.dataLost(vendor, DataRule.After.TAKEN_BACK, sheet.warnings);
     sheet.undoUntil = lost.map(day -> day.minusDays(1)).orElse(null);
     sheet.undoable = at.vendor(line).reusable();
+    boolean replaces = false;
     if (sheet.canGo()) {
       at.take(h);
+      replaces = at.replacesHandedOut(line);
     }
-    sheet.money(line, 1);
+    if (!replaces) {
+      sheet.money(line, 1);
+    }
     return sheet.done();
   }
 
@@ -142,8 +147,10 @@ public final class Previewer {
       String text = "Once taken back, the seat can serve nobody else at %s.";
       sheet.warn(Code.NOT_REUSABLE, text.formatted(at.vendor(line).name()));
     }
-    if (sheet.canGo()) {
-      at.give(line, promised);
+    getting.warnOfOtherTier(person, account, line, sheet);
+    if (sheet.canGo() && at.giveSpare(line, promised)) {
+      // A spare seat is paid already: it costs nothing more.
+      return sheet.done();
     }
     sheet.money(line, -1);
     sheet.cashFrom = Cash.stopsOn(book, line, asOf).orElse(null);
@@ -189,6 +196,7 @@ public final class Previewer {
     getting.blockHeldAlready(login.id(), login, to, sheet.blocks);
     losing.warn(h, sheet.warnings);
     if (target.model() == PlanModel.RESTING) {
+      losing.blockLostData(account, DataRule.After.RESTING, sheet);
       losing.dataLost(target.vendor(), DataRule.After.RESTING, sheet.warnings);
     } else {
       warnOfLostParts(h, from, to, sheet);
@@ -233,7 +241,8 @@ public final class Previewer {
       if (stops.isPresent()) {
         Money stopping = effect.givesBack.minus(at.priceOf(line).times(effect.freedBeyondGiven()));
         delta = delta.plus(stopping);
-        cash = cash.plus(Cash.thisYear(stopping, stops.get(), asOf));
+        // Money stops with the quantity: a seat that comes back alone is paid as before.
+        cash = cash.plus(Cash.thisYear(effect.givesBack, stops.get(), asOf));
       }
       yearly = yearly.plus(delta);
       lines.add(new LinePreview(book.lines().get(line).id(), effect.before, effect.after(), delta));

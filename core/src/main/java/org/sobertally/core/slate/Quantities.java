@@ -39,10 +39,22 @@ final class Quantities {
       String text = "%s may never shrink.".formatted(agreement.name());
       blocks.add(new Remark(Code.NEVER_SHRINKS, text));
     }
-    int spare = seats.spareNow() + seats.resting + seats.before.resting();
+    // What is given back already for a later day is not there to be given back again.
+    int goes = book.lowestFrom(line, at.asOf) - book.boughtOn(line, at.asOf);
+    int spare = seats.spareNow() + seats.resting + seats.before.resting() + goes;
     if (move.seats() > spare) {
-      String text = "Only %d of %s are spare or rest; more would be held than bought.";
-      blocks.add(new Remark(Code.WOULD_BE_SHORT, text.formatted(Math.max(0, spare), plan)));
+      String text = "Only %d of %s are spare or rest%s; more would be held than bought.";
+      String already =
+          goes == 0 ? "" : ", beside the %d that are given back already".formatted(-goes);
+      blocks.add(
+          new Remark(Code.WOULD_BE_SHORT, text.formatted(Math.max(0, spare), plan, already)));
+    }
+    int minimum = book.lines().get(line).prices().minimum();
+    int left = book.lowestFrom(line, at.asOf) + seats.bought - move.seats();
+    if (blocks.isEmpty() && left < minimum) {
+      String text = "%s promises at least %d seats of %s; %d would be left.";
+      blocks.add(
+          new Remark(Code.NEVER_SHRINKS, text.formatted(agreement.name(), minimum, plan, left)));
     }
     if (!blocks.isEmpty()) {
       return new MovePreview(

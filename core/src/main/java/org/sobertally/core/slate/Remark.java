@@ -60,6 +60,8 @@ public record Remark(Code code, String text) {
     DATA_LOST(false),
     /** The promised utilisation would not be met. */
     BELOW_FLOOR(false),
+    /** They hold another tier of the same ladder already. */
+    COVERED_TWICE(false),
     /** No money stops before a day, or ever. */
     SAVES_LATER(false),
     /** The change cannot be taken back after a day. */

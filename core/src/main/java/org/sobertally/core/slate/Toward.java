@@ -7,8 +7,10 @@ import java.util.Arrays;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Objects;
+import java.util.Optional;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.catalogue.Plan;
+import org.sobertally.core.catalogue.PlanModel;
 import org.sobertally.core.cover.Cover;
 import org.sobertally.core.cover.Covers;
 import org.sobertally.core.cover.Needs;
@@ -17,7 +19,8 @@ import org.sobertally.core.use.UseStates;
 /**
  * The moves that bring what somebody holds to their cheapest cover: a seat whose plan the cover has
  * stays, one is changed for each plan that is not held yet, along the ladder where there is one,
- * and the others come back. Together they save what the cover saves.
+ * and the others come back. Together they save what the cover saves, but for seats that must rest
+ * so that data is kept.
  */
 public final class Toward {
 
@@ -116,8 +119,30 @@ public final class Toward {
     if (!notSold.isEmpty()) {
       return new Steps(List.of(), notSold);
     }
-    left.forEach(h -> moves.add(new Move.TakeBack(book.holdings().id(h))));
+    left.forEach(h -> giveUp(h, moves));
     return new Steps(moves, notSold);
+  }
+
+  /** Where data that must be kept may be lost, the seat is put to rest, if it can be. */
+  private void giveUp(int h, List<Move> moves) {
+    String id = book.holdings().id(h);
+    Optional<String> rest = covers.needs().dataMustStay(h) ? restingLine(h) : Optional.empty();
+    if (rest.isPresent()) {
+      moves.add(new Move.Switch(id, rest.get()));
+    } else if (!covers.needs().dataWouldBeLost(h)) {
+      moves.add(new Move.TakeBack(id));
+    }
+  }
+
+  /** The cheapest subscription in force to a plan of the vendor's that rests. */
+  private Optional<String> restingLine(int h) {
+    int vendor = book.vendorOfLine(book.holdings().line(h));
+    return Arrays.stream(lineOfPlan)
+        .filter(line -> line >= 0 && book.vendorOfLine(line) == vendor)
+        .filter(line -> book.planOfLine(line).model() == PlanModel.RESTING)
+        .boxed()
+        .min(Comparator.comparing(line -> book.seatPrice(line, day).amount()))
+        .map(line -> book.lines().get(line).id());
   }
 
   /** A seat of the plan's ladder, or the dearest. */

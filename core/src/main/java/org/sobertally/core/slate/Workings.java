@@ -14,6 +14,7 @@ import org.sobertally.core.book.Book;
 import org.sobertally.core.book.Holdings;
 import org.sobertally.core.catalogue.Plan;
 import org.sobertally.core.catalogue.Vendor;
+import org.sobertally.core.leaver.DataDuties;
 import org.sobertally.core.ledger.Ledger;
 import org.sobertally.core.ledger.Places;
 import org.sobertally.core.ledger.Promise;
@@ -50,6 +51,8 @@ final class Workings {
 
   private final Map<Integer, Effect> effects = new TreeMap<>();
 
+  private DataDuties duties;
+
   /** Of every holding, where somebody had them; else null. */
   private final UseStates whole;
 
@@ -73,8 +76,11 @@ final class Workings {
     int resting;
     int bought;
 
-    /** Seats that come free, less those handed out. */
+    /** Seats that come free, less those of them that go out again. */
     int freed;
+
+    /** Seats handed out that were spare before, and paid anyway. */
+    int spareHandedOut;
 
     /** Seats given back to the vendor, and what they save a year: below zero. */
     int given;
@@ -142,7 +148,8 @@ final class Workings {
     } else {
       effect.held--;
     }
-    if (vendor(line).restDays() > 0) {
+    if (vendor(line).restDays() > 0 || !vendor(line).reusable()) {
+      // One that cannot be used again rests for good.
       effect.resting++;
     } else {
       effect.spare++;
@@ -161,6 +168,36 @@ final class Workings {
       effect.held++;
     }
     effect.freed--;
+  }
+
+  /**
+   * A seat goes out to somebody who held none.
+   *
+   * @return whether it was spare already, rather than one that earlier moves freed
+   */
+  boolean giveSpare(int line, boolean promised) {
+    give(line, promised);
+    Effect effect = look(line);
+    if (effect.freed >= 0) {
+      return false;
+    }
+    effect.freed++;
+    effect.spareHandedOut++;
+    return true;
+  }
+
+  /**
+   * Whether the seat that just came back takes the place of a spare one that an earlier move handed
+   * out: then both together save nothing.
+   */
+  boolean replacesHandedOut(int line) {
+    Effect effect = look(line);
+    if (effect.spareHandedOut == 0) {
+      return false;
+    }
+    effect.spareHandedOut--;
+    effect.freed--;
+    return true;
   }
 
   /** The holdings of the account that are open. */
@@ -194,6 +231,13 @@ final class Workings {
 
   Utilisation utilisationOf(int line) {
     return utilisations.computeIfAbsent(line, l -> Utilisation.of(book, l, asOf));
+  }
+
+  DataDuties duties() {
+    if (duties == null) {
+      duties = DataDuties.of(book, asOf);
+    }
+    return duties;
   }
 
   /** What one seat costs a year today, rounded. */

@@ -8,7 +8,9 @@ import org.sobertally.core.activity.ActivityCalendar;
 import org.sobertally.core.activity.Evidence;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.book.Holdings;
+import org.sobertally.core.catalogue.PlanModel;
 import org.sobertally.core.pool.PoolPeaks;
+import org.sobertally.core.pool.PoolVisitors;
 import org.sobertally.core.time.Days;
 
 /**
@@ -82,6 +84,10 @@ public final class Series {
     }
     Series series = new Series(from, Math.toIntExact(to.toEpochDay() - from.toEpochDay() + 1));
     series.countSeats(book, line, people);
+    if (book.planOfLine(line).model() == PlanModel.FLOATING) {
+      series.countVisitors(book, line, zone, people, asOf);
+      return series;
+    }
     Evidence evidence = book.evidenceOf(book.vendors().get(book.vendorOfLine(line)).id(), asOf);
     boolean daily =
         evidence.kind() == Evidence.Kind.DAILY && book.hasEvidence(book.planOfLine(line).vendor());
@@ -116,6 +122,24 @@ public final class Series {
       named[d] = held;
       bought[d] = book.boughtOn(line, from.plusDays(d));
     }
+  }
+
+  /** Nobody holds a seat of a pool: its sessions tell who is there, and who ever was. */
+  private void countVisitors(Book book, int line, ZoneId zone, BitSet people, LocalDate asOf) {
+    boolean known = book.hasEvidence(book.planOfLine(line).vendor());
+    Evidence evidence = book.evidenceOf(book.planOfLine(line).vendor(), asOf);
+    int measured = known ? Days.of(evidence.measureDay(asOf)) : Days.of(asOf);
+    PoolVisitors visitors =
+        PoolVisitors.of(
+            book, book.planNumberOfLine(line), zone, measured, a -> counts(book, people, a));
+    int first = Days.of(from);
+    int since = known ? Days.of(evidence.from()) : visitors.firstDay();
+    int end = Math.min(bought.length, measured - first + 1);
+    visitors.count(first, end, 1, since, daily);
+    visitors.count(first, end, WEEK, since, weekly);
+    visitors.count(first, end, MONTH, since, monthly);
+    visitors.countEver(first, named);
+    countAtOnce(book, line, zone, measured);
   }
 
   private static boolean counts(Book book, BitSet people, int account) {

@@ -20,8 +20,9 @@ import org.sobertally.core.time.Days;
  * against anybody. Example: evidence from 1 Sep 2025 to 28 Sep 2026, as of 30 Sep; held since 1 Mar
  * 2026, last used 3 Jun: 117 idle days.
  *
- * <p>A plan without parts, such as an extra, cannot be seen in use: it is judged like one of a
- * vendor without evidence, that is, not at all.
+ * <p>A plan without parts, such as an extra, cannot be seen in use, and of one with a part whose
+ * use no source tells nobody can say that it was not used: both are judged like one of a vendor
+ * without evidence, that is, not at all.
  *
  * <p>Costs one pass over the holdings and the rows of their accounts' activity.
  */
@@ -116,7 +117,7 @@ public final class UseStates {
   }
 
   /** What holdings of one subscription are judged by. */
-  private record Judge(int idleLine, int openingGrace, long parts, int vendor) {}
+  private record Judge(int idleLine, int openingGrace, long parts, boolean seen, int vendor) {}
 
   private Judge judge(int line, OptionalInt idleLine) {
     Plan plan = book.planOfLine(line);
@@ -124,6 +125,7 @@ public final class UseStates {
         idleLine.orElse(book.idleLineOf(plan)),
         book.openingGraceOf(plan),
         book.partsOfPlan(book.planNumberOfLine(line)),
+        book.seesPartsOf(book.planNumberOfLine(line)),
         book.vendorOfLine(line));
   }
 
@@ -132,7 +134,7 @@ public final class UseStates {
       if (!clocksRead) {
         readClock(h, by.parts, by.vendor);
       }
-      UseState judged = judge(h, by.idleLine, by.openingGrace, by.vendor, by.parts != 0);
+      UseState judged = judge(h, by);
       state[h - first] = (byte) judged.ordinal();
     } else {
       state[h - first] = CLOSED;
@@ -181,7 +183,7 @@ public final class UseStates {
     idleDays[h - first] = Math.max(0, to - Math.max(Math.max(last, from), evidenceFrom[vendor]));
   }
 
-  private UseState judge(int h, int idleLine, int openingGrace, int vendor, boolean judged) {
+  private UseState judge(int h, Judge by) {
     int account = book.holdings().account(h);
     if (!book.standings().plain(account)) {
       UseState shut = judgeStanding(h, account);
@@ -190,15 +192,16 @@ public final class UseStates {
       }
     }
     boolean unused = lastUsed[h - first] == Days.NONE;
-    boolean seenWhole = judged && book.holdings().from(h) >= evidenceFrom[vendor];
+    boolean seenWhole = by.seen && book.holdings().from(h) >= evidenceFrom[by.vendor];
     boolean away = onLeave[h - first];
-    if (!away && unused && seenWhole && idleDays[h - first] >= openingGrace) {
+    if (!away && unused && seenWhole && idleDays[h - first] >= by.openingGrace) {
       return UseState.NEVER_OPENED;
     }
-    if (!away && judged && idleDays[h - first] >= idleLine) {
+    if (!away && by.seen && idleDays[h - first] >= by.idleLine) {
       return UseState.IDLE;
     }
-    cannotSay[h - first] = unused && !seenWhole && idleDays[h - first] < idleLine;
+    boolean untold = by.parts != 0 && !by.seen;
+    cannotSay[h - first] = unused && (untold || !seenWhole && idleDays[h - first] < by.idleLine);
     return UseState.IN_USE;
   }
 

@@ -91,7 +91,8 @@ public record Utilisation(int windowDays, int used, int of, boolean judged, Loca
         windowDays,
         used,
         countedOf == FloorOf.HELD ? places.held() : places.bought(),
-        evidence.canJudgeWindow(asOf, windowDays),
+        evidence.canJudgeWindow(asOf, windowDays)
+            && (evidence.parts() == null || book.seesPartsOf(book.planNumberOfLine(line))),
         evidence.windowJudgedFrom(windowDays));
   }
 

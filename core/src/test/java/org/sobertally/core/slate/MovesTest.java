@@ -22,6 +22,7 @@ import org.sobertally.core.catalogue.Vendor;
 import org.sobertally.core.ledger.Places;
 import org.sobertally.core.money.Money;
 import org.sobertally.core.people.Account;
+import org.sobertally.core.people.DataRule;
 import org.sobertally.core.people.Group;
 import org.sobertally.core.people.Keep;
 import org.sobertally.core.people.Person;
@@ -305,11 +306,108 @@ class MovesTest {
     facts.mayShrink = Agreement.MayShrink.MONTHLY;
     facts.holds("ann", "opus", LONG_AGO).holds("ann", "letter", LONG_AGO);
     Preview gone = preview(new Move.Delete("a-ann", Move.DataRoute.SAVED));
+    assertThat(gone.cashThisYear()).as("no quantity is lowered").isEqualTo(eur("0.00"));
+    Preview given = preview(new Move.GiveBack("opus", 1), new Move.GiveBack("letter", 1));
     // 480.00 a year from 7 Oct: 86 of 365 days are left. 396 x 86/365 = 93.30, 84 x 86/365 = 19.79.
-    assertThat(gone.cashThisYear()).isEqualTo(eur("-113.09"));
+    assertThat(given.cashThisYear()).isEqualTo(eur("-113.09"));
     assertThat(gone.lines())
         .extracting(Preview.LinePreview::yearlyDelta)
         .containsExactly(eur("-84.00"), eur("-396.00"));
+  }
+
+  @Test
+  void whatIsGivenBackForALaterDayIsNotGivenBackAgain() {
+    facts.lines.removeIf(line -> line.id().equals("letter"));
+    facts.lines.add(
+        new Line(
+            "letter",
+            "qm",
+            "letter",
+            10,
+            PriceList.flat("84"),
+            List.of(new Line.LineChange(LocalDate.of(2027, 1, 7), -7, "Slate"))));
+    facts.holds("ann", "letter", LONG_AGO);
+    Preview again = preview(new Move.GiveBack("letter", 7));
+    assertThat(again.moves().get(0).blocks())
+        .extracting(Remark::text)
+        .containsExactly(
+            "Only 2 of letter are spare or rest, beside the 7 that are given back already; more"
+                + " would be held than bought.");
+    assertThat(preview(new Move.GiveBack("letter", 2)).moves().get(0).canGo()).isTrue();
+  }
+
+  @Test
+  void theQuantityIsNotLoweredBelowWhatIsPromised() {
+    facts.lines.removeIf(line -> line.id().equals("letter"));
+    facts.lines.add(
+        new Line(
+            "letter",
+            "qm",
+            "letter",
+            10,
+            new PriceList(PriceList.Pricing.FLAT, new BigDecimal("84"), List.of(), 8),
+            List.of()));
+    assertThat(preview(new Move.GiveBack("letter", 3)).moves().get(0).blocks())
+        .extracting(Remark::code)
+        .containsExactly(Code.NEVER_SHRINKS);
+    assertThat(preview(new Move.GiveBack("letter", 2)).moves().get(0).canGo()).isTrue();
+  }
+
+  @Test
+  void aSeatThatNobodyElseMayUseIsNotSpareOnceItIsBack() {
+    facts.vendor = new Vendor("quillmoor", "Quillmoor", Duration.ZERO, false, 0, false, null);
+    facts.lines.removeIf(line -> line.id().equals("letter"));
+    facts.lines.add(new Line("letter", "qm", "letter", 1, PriceList.flat("84"), List.of()));
+    facts.holds("ann", "letter", LONG_AGO);
+    Preview both = preview(new Move.TakeBack("ann-letter"), new Move.HandOut("a-bo", "letter"));
+    assertThat(both.moves().get(0).canGo()).isTrue();
+    assertThat(both.moves().get(1).blocks())
+        .extracting(Remark::code)
+        .containsExactly(Code.NO_SPARE_SEAT);
+    assertThat(both.lines().get(0).after()).isEqualTo(new Places(1, 0, 0, 0, 1));
+  }
+
+  @Test
+  void aSecondTierIsWarnedOf() {
+    facts.holds("ann", "letter", LONG_AGO);
+    Preview out = preview(new Move.HandOut("a-ann", "opus"));
+    assertThat(out.moves().get(0).warnings())
+        .contains(
+            new Remark(
+                Code.COVERED_TWICE,
+                "They hold letter already and would be covered twice. Change that seat instead."));
+  }
+
+  @Test
+  void aSpareSeatIsPaidAlready() {
+    facts.holds("bo", "opus", LONG_AGO);
+    Preview out = preview(new Move.HandOut("a-ann", "opus"));
+    assertThat(out.yearly()).isEqualTo(eur("0.00"));
+    assertThat(out.moves().get(0).yearly()).isEqualTo(eur("0.00"));
+    for (List<Move> both :
+        List.<List<Move>>of(
+            List.of(new Move.HandOut("a-ann", "opus"), new Move.TakeBack("bo-opus")),
+            List.of(new Move.TakeBack("bo-opus"), new Move.HandOut("a-ann", "opus")))) {
+      Preview exchange = preview(both.toArray(Move[]::new));
+      assertThat(exchange.yearly()).isEqualTo(eur("0.00"));
+      assertThat(exchange.moves().get(0).yearly().plus(exchange.moves().get(1).yearly()).isZero())
+          .as("move by move it is the same")
+          .isTrue();
+    }
+  }
+
+  /** Finance keeps data for 730 days; a seat taken back loses it after 90. */
+  @Test
+  void dataThatMustBeKeptIsNotLostByATakeBack() {
+    facts.groups.add(new Group("finance", "Finance", 730, List.of("ann")));
+    facts.dataRules.add(
+        new DataRule("quillmoor", DataRule.After.TAKEN_BACK, 1, "Kept", 90, DataRule.Reach.ADMIN));
+    facts.holds("ann", "opus", LONG_AGO);
+    assertThat(preview(new Move.TakeBack("ann-opus")).moves().get(0).blocks())
+        .extracting(Remark::text)
+        .containsExactly(
+            "The data of Finance must be kept until 29 Sep 2028, and Quillmoor keeps it until 29"
+                + " Dec 2026 only. Put the seat to rest, or have it handed over or saved first.");
   }
 
   @Test

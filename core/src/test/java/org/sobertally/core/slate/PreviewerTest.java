@@ -63,8 +63,12 @@ class PreviewerTest {
   void cashThisYearIsCountedByDays() {
     facts.mayShrink = Agreement.MayShrink.MONTHLY;
     facts.holds("ann", "opus", LONG_AGO);
+    assertThat(takeBack("ann-opus").cashThisYear())
+        .as("money stops with the quantity, and nothing lowers that")
+        .isEqualTo(Money.of("0.00", "EUR"));
     // The next billing month begins on 7 October: 86 of 365 days are left.
-    assertThat(takeBack("ann-opus").cashThisYear()).isEqualTo(Money.of("-93.30", "EUR"));
+    Preview given = Previewer.of(facts.build(), TODAY, List.of(new Move.GiveBack("opus", 1)));
+    assertThat(given.cashThisYear()).isEqualTo(Money.of("-93.30", "EUR"));
   }
 
   @Test

@@ -17,6 +17,7 @@ import org.sobertally.core.book.Book;
 import org.sobertally.core.catalogue.PlanModel;
 import org.sobertally.core.cover.Covers;
 import org.sobertally.core.cover.Needs;
+import org.sobertally.core.people.DataRule;
 import org.sobertally.core.people.Group;
 import org.sobertally.core.people.Keep;
 import org.sobertally.core.people.Person;
@@ -70,14 +71,18 @@ class TowardTest {
   }
 
   @Test
-  void dataThatMustStayIsPutToRestAndWhatNobodySellsIsSaid() {
+  void dataThatMustStayIsPutToRestWhereSomebodySellsThat() {
     facts.people.clear();
     facts.person("ann", Person.Status.LEFT, TODAY.minusDays(10), null);
     facts.groups.add(new Group("finance", "Finance", 730, List.of("ann")));
     facts.holds("ann", "opus", LONG_AGO);
     facts.bundle("stow", "24", PlanModel.RESTING);
-    assertThat(only().moves()).isEmpty();
-    assertThat(only().notSold()).containsExactly("stow");
+    assertThat(only().moves())
+        .as("nobody knows that it would be lost, and the resting plan is not to be had")
+        .containsExactly(new Move.TakeBack("ann-opus"));
+    facts.dataRules.add(
+        new DataRule("quillmoor", DataRule.After.TAKEN_BACK, 1, "Kept", 90, DataRule.Reach.ADMIN));
+    assertThat(only().moves()).as("it would be lost for sure").isEmpty();
     facts.plans.removeIf(plan -> plan.id().equals("stow"));
     facts.other("stow", PlanModel.RESTING, "24", null);
     assertThat(only().moves()).containsExactly(new Move.Switch("ann-opus", "stow"));

@@ -50,6 +50,11 @@ public final class RandomBook {
           new org.sobertally.core.catalogue.Vendor(
               "quillmoor", "Quillmoor", java.time.Duration.ZERO, false, 30, true, null);
     }
+    if (seed % 7 == 3) {
+      draft.vendor =
+          new org.sobertally.core.catalogue.Vendor(
+              "quillmoor", "Quillmoor", java.time.Duration.ZERO, false, 0, false, null);
+    }
     for (int line = 0; line < draft.lines.size(); line++) {
       Line plain = draft.lines.get(line);
       draft.lines.set(
@@ -85,7 +90,8 @@ public final class RandomBook {
     for (int c = 0; c < random.nextInt(3); c++) {
       LocalDate day = LocalDate.of(2026, 1, 1).plusDays(random.nextInt(300));
       if (days.add(day)) {
-        changes.add(new Line.LineChange(day, 1 + random.nextInt(4), null));
+        int more = random.nextInt(8) - 3;
+        changes.add(new Line.LineChange(day, more == 0 ? 4 : more, null));
       }
     }
     return changes;
