@@ -1,7 +1,10 @@
 package org.sobertally.server.directory;
 
+import de.captaingoldfish.scim.sdk.common.constants.ScimType;
 import de.captaingoldfish.scim.sdk.common.exceptions.BadRequestException;
 import de.captaingoldfish.scim.sdk.common.exceptions.ConflictException;
+import de.captaingoldfish.scim.sdk.common.exceptions.ScimException;
+import de.captaingoldfish.scim.sdk.common.resources.User;
 import jakarta.enterprise.context.ApplicationScoped;
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -12,14 +15,18 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
+import java.util.TreeSet;
 import java.util.function.Consumer;
+import java.util.function.Function;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.people.Group;
 import org.sobertally.core.people.Person;
 import org.sobertally.server.bookfile.BookRows;
 import org.sobertally.server.bookfile.BookService;
 import org.sobertally.server.bookfile.ManagerChains;
+import org.sobertally.server.directory.ScimRow.Kind;
 import org.sobertally.server.journal.Journal;
 import org.sobertally.server.journal.JournalEntry;
 import org.sobertally.server.store.Books;
@@ -39,8 +46,16 @@ class Directory {
   private final BookService service;
   private final Journal journal;
   private final TallyClock clock;
+  private final ScimStore store;
 
-  Directory(Books books, BookRows rows, BookService service, Journal journal, TallyClock clock) {
+  Directory(
+      Books books,
+      BookRows rows,
+      BookService service,
+      Journal journal,
+      TallyClock clock,
+      ScimStore store) {
+    this.store = store;
     this.books = books;
     this.rows = rows;
     this.service = service;
@@ -65,39 +80,128 @@ class Directory {
     return values;
   }
 
+  /** Somebody else has it already (RFC 7644 §3.12). */
+  static ScimException taken(String message) {
+    ConflictException conflict = new ConflictException(message);
+    conflict.setScimType(ScimType.RFC7644.UNIQUENESS);
+    return conflict;
+  }
+
+  private static ScimException invalid(String message) {
+    return new BadRequestException(message, null, ScimType.RFC7644.INVALID_VALUE);
+  }
+
+  /** An id for somebody new that nobody has. */
+  String freeId(String wanted) {
+    String id = wanted;
+    for (int n = 2; books.current().people().has(id); n++) {
+      id = wanted + "." + n;
+    }
+    return id;
+  }
+
   /**
-   * Changes the person, who must be there; nothing happens if they are so already.
+   * Adds the person whom a provider sent; one whom it had deleted comes back as they were, changed
+   * so.
    *
-   * @param with changes the stored row, by column
+   * @param whose finds the id of the person that it is, who may not be there yet
+   * @param requireFree refuses a name that somebody else has
+   * @return the person's id
    */
-  void changePerson(String id, Consumer<Map<String, String>> with) {
-    savePerson(id, false, with);
+  String addUser(User user, String name, Function<User, String> whose, Runnable requireFree) {
+    return books.write(
+        change -> {
+          requireFree.run();
+          String id = whose.apply(user);
+          if (!change.book().people().has(id)) {
+            store.forget(Kind.USER, id);
+          }
+          ScimRow row = store.find(Kind.USER, id).orElse(null);
+          if (change.book().people().has(id) && (row == null || !row.gone)) {
+            throw taken("There is a person %s already.".formatted(id));
+          }
+          savePerson(change, id, values -> fill(values, user, row, true, Set.of()));
+          remember(id, name, user, Set.of());
+          return id;
+        });
   }
 
-  /** Adds the person; one who left comes back as they were, changed so. */
-  void addPerson(String id, Consumer<Map<String, String>> with) {
-    savePerson(id, true, with);
-  }
-
-  private void savePerson(String id, boolean fresh, Consumer<Map<String, String>> with) {
+  /** Changes the person as the provider says now. */
+  void changeUser(String id, User user, String name, Runnable requireFree) {
     books.write(
         change -> {
-          String[] before = stored(PEOPLE, List.of(id));
-          Map<String, String> values = before == null ? newcomer(id) : byColumn(PEOPLE, before);
-          if (fresh && before != null && !"LEFT".equals(values.get("status"))) {
-            throw new ConflictException("There is a person %s already.".formatted(id));
-          }
-          with.accept(values);
-          String[] after = row(PEOPLE, values);
-          requireManager(change.book(), values);
-          if (!Arrays.equals(before, after)) {
-            rows.apply(List.of(new BookRows.Change(PEOPLE, before, after)));
-            Person person = person(values);
-            change.apply(book -> book.withPerson(person));
-            tell(person, before == null ? null : byColumn(PEOPLE, before));
-          }
+          requireFree.run();
+          ScimRow row = store.find(Kind.USER, id).orElse(null);
+          Set<String> ofTheFile = new TreeSet<>();
+          savePerson(
+              change,
+              id,
+              values -> {
+                ofTheFile.addAll(Users.ofTheFile(values, user, row));
+                fill(values, user, row, false, ofTheFile);
+              });
+          remember(id, name, user, ofTheFile);
           return null;
         });
+  }
+
+  private void remember(String id, String name, User user, Set<String> ofTheFile) {
+    String resource = Users.stored(user, ofTheFile);
+    store.put(Kind.USER, id, name, user.getExternalId().orElse(null), resource);
+  }
+
+  /** Silence about it leaves somebody as they are; who is added is active, had they left or not. */
+  private void fill(
+      Map<String, String> values, User user, ScimRow before, boolean added, Set<String> ofTheFile) {
+    Users.fill(values, user, before, ofTheFile);
+    boolean left = "LEFT".equals(values.get("status"));
+    user.isActive()
+        .or(() -> added && left ? Optional.of(true) : Optional.empty())
+        .ifPresent(active -> setActive(values, active));
+  }
+
+  private void setActive(Map<String, String> values, boolean active) {
+    String status = values.get("status");
+    boolean isActive = !status.equals("SUSPENDED") && !status.equals("LEFT");
+    if (active != isActive) {
+      values.put("status", active ? "ACTIVE" : "SUSPENDED");
+      values.put("status_since", clock.today().toString());
+      values.put("until", null);
+    }
+  }
+
+  /** Whoever is deleted there has left here: nobody vanishes. */
+  void deleteUser(String id, User user) {
+    books.write(
+        change -> {
+          savePerson(
+              change,
+              id,
+              values -> {
+                if (!"LEFT".equals(values.get("status"))) {
+                  values.put("status", "LEFT");
+                  values.put("status_since", clock.today().toString());
+                  values.put("until", null);
+                }
+              });
+          store.markGone(
+              Kind.USER, id, user.getUserName().orElse(id), Users.stored(user, Set.of()));
+          return null;
+        });
+  }
+
+  private void savePerson(Books.Change change, String id, Consumer<Map<String, String>> with) {
+    String[] before = stored(PEOPLE, List.of(id));
+    Map<String, String> values = before == null ? newcomer(id) : byColumn(PEOPLE, before);
+    with.accept(values);
+    String[] after = row(PEOPLE, values);
+    requireManager(change.book(), values);
+    if (!Arrays.equals(before, after)) {
+      rows.apply(List.of(new BookRows.Change(PEOPLE, before, after)));
+      Person person = person(values);
+      change.apply(book -> book.withPerson(person));
+      tell(person, before == null ? null : byColumn(PEOPLE, before));
+    }
   }
 
   private Map<String, String> newcomer(String id) {
@@ -135,7 +239,7 @@ class Directory {
     }
     boolean self = manager.equals(values.get("person"));
     if (!self && !book.people().has(manager)) {
-      throw new BadRequestException("There is no person %s to report to.".formatted(manager));
+      throw invalid("There is no person %s to report to.".formatted(manager));
     }
     // Up from them only: everybody's chains would take too long for one person of fifty thousand.
     Set<String> chain = new LinkedHashSet<>(List.of(values.get("person")));
@@ -146,7 +250,7 @@ class Directory {
     if (values.get("person").equals(at)) {
       List<String> circle = new ArrayList<>(chain);
       circle.add(at);
-      throw new BadRequestException(ManagerChains.say(circle));
+      throw invalid(ManagerChains.say(circle));
     }
   }
 
@@ -154,7 +258,7 @@ class Directory {
     try {
       return BookRows.row(file, values);
     } catch (BookRows.NotAValueException e) {
-      throw new BadRequestException(e.getMessage());
+      throw invalid(e.getMessage());
     }
   }
 
@@ -177,38 +281,26 @@ class Directory {
     return value == null ? null : LocalDate.parse(value);
   }
 
-  LocalDate today() {
-    return clock.today();
-  }
-
-  /** Whoever is deleted there has left here: nobody vanishes. */
-  void leave(String id) {
-    changePerson(
-        id,
-        values -> {
-          values.put("status", "LEFT");
-          values.put("status_since", clock.today().toString());
-          values.put("until", null);
-        });
-  }
+  /** What a provider sent of a group. */
+  record Sent(String externalId, String json) {}
 
   /**
    * Stores the group with these members; who leads it and stays a member goes on leading it.
    *
    * @param fresh whether there must be no such group yet
    */
-  void saveGroup(String id, String name, List<String> members, boolean fresh) {
+  void saveGroup(String id, String name, List<String> members, boolean fresh, Sent sent) {
     books.write(
         change -> {
           Book book = change.book();
           Group before = book.groups().has(id) ? book.groups().byId(id) : null;
           if (fresh && before != null) {
-            throw new ConflictException("There is a group %s already.".formatted(id));
+            throw taken("There is a group %s already.".formatted(id));
           }
           Set<String> wanted = new HashSet<>(members);
           for (String member : wanted) {
             if (!book.people().has(member)) {
-              throw new BadRequestException("There is no person %s.".formatted(member));
+              throw invalid("There is no person %s.".formatted(member));
             }
           }
           List<BookRows.Change> changes = new ArrayList<>();
@@ -231,6 +323,7 @@ class Directory {
             change.apply(b -> b.withGroup(group(id, name, members, before)));
             journal.add(ACTOR, "DIRECTORY", say(name, before, changes));
           }
+          store.put(Kind.GROUP, id, name, sent.externalId(), sent.json());
           return null;
         });
   }
@@ -280,6 +373,7 @@ class Directory {
           changes.add(new BookRows.Change(GROUPS, stored(GROUPS, List.of(id)), null));
           rows.apply(changes);
           service.reload(change);
+          store.markGone(Kind.GROUP, id, group.name(), "{}");
           journal.add(ACTOR, "DIRECTORY", "Took away the group %s.".formatted(group.name()));
           return null;
         });

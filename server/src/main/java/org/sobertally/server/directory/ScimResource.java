@@ -24,6 +24,7 @@ import jakarta.ws.rs.PUT;
 import jakarta.ws.rs.Path;
 import jakarta.ws.rs.Produces;
 import jakarta.ws.rs.core.HttpHeaders;
+import jakarta.ws.rs.core.MediaType;
 import jakarta.ws.rs.core.Response;
 import jakarta.ws.rs.core.UriInfo;
 import java.nio.charset.StandardCharsets;
@@ -37,20 +38,26 @@ import org.sobertally.server.access.Role;
 /** Hands every call under {@code /scim/v2} to the SCIM library; a keeper's token is needed. */
 @Path("/scim/v2/{path:.*}")
 @Consumes("*/*")
-@Produces("application/scim+json")
+@Produces({ScimResource.SCIM_JSON, MediaType.APPLICATION_JSON, "*/*"})
 public class ScimResource {
 
+  static final String SCIM_JSON = "application/scim+json";
+
   private static final int MOST_RESULTS = 500;
+
+  /** What the service is, which cannot be searched (RFC 7644 §4). */
+  private static final Set<String> DISCOVERY =
+      Set.of("ServiceProviderConfig", "Schemas", "ResourceTypes");
 
   private final SecurityIdentity identity;
   private final PersonHandler people;
   private final GroupHandler groups;
   private volatile ResourceEndpoint endpoint;
 
-  ScimResource(SecurityIdentity identity, Directory directory) {
+  ScimResource(SecurityIdentity identity, Directory directory, ScimStore store) {
     this.identity = identity;
-    this.people = new PersonHandler(directory);
-    this.groups = new GroupHandler(directory);
+    this.people = new PersonHandler(directory, store);
+    this.groups = new GroupHandler(directory, store);
   }
 
   /** The caller was let in before the library is asked. */
@@ -98,7 +105,12 @@ public class ScimResource {
       @jakarta.ws.rs.core.Context UriInfo uri,
       @jakarta.ws.rs.core.Context HttpHeaders headers,
       byte[] body) {
-    return answer(HttpMethod.PATCH, uri, headers, text(body));
+    String[] path = path(uri);
+    String change = text(body);
+    if (path.length == 2 && path[0].equals("Users") && identity.hasRole(Role.KEEPER_NAME)) {
+      change = Tidied.withNewValues(change, people.asItIs(path[1]));
+    }
+    return answer(HttpMethod.PATCH, uri, headers, change);
   }
 
   @DELETE
@@ -112,11 +124,20 @@ public class ScimResource {
     return body == null ? "" : Tidied.body(new String(body, StandardCharsets.UTF_8));
   }
 
+  private static String[] path(UriInfo uri) {
+    return uri.getPath().replaceFirst("^/?scim/v2/?", "").split("/");
+  }
+
   private Response answer(HttpMethod method, UriInfo uri, HttpHeaders headers, String body) {
     if (!identity.hasRole(Role.KEEPER_NAME)) {
       return response(
-          new ErrorResponse(
-              new ForbiddenException("The directory is kept with a keeper's token.")));
+          new ErrorResponse(new ForbiddenException("The directory is kept with a keeper's token.")),
+          headers);
+    }
+    if (DISCOVERY.contains(path(uri)[0]) && uri.getQueryParameters().containsKey("filter")) {
+      return response(
+          new ErrorResponse(new ForbiddenException("What the service is cannot be filtered.")),
+          headers);
     }
     Map<String, String> given = new HashMap<>();
     headers.getRequestHeaders().forEach((name, values) -> given.put(name, values.get(0)));
@@ -133,15 +154,28 @@ public class ScimResource {
                 method,
                 body,
                 given,
-                new Context(new Caller(caller))));
+                new Context(new Caller(caller))),
+        headers);
   }
 
-  private static Response response(ScimResponse scim) {
-    Response.ResponseBuilder response = Response.status(scim.getHttpStatus());
-    scim.getHttpHeaders().forEach(response::header);
+  /**
+   * As plain JSON to who asks for that and does not know SCIM's own name for it (RFC 7644 §3.8).
+   */
+  private static Response response(ScimResponse scim, HttpHeaders asked) {
+    String accept = String.join(",", asked.getRequestHeader(HttpHeaders.ACCEPT));
+    boolean plain = accept.contains(MediaType.APPLICATION_JSON) && !accept.contains(SCIM_JSON);
+    Response.ResponseBuilder response =
+        Response.status(scim.getHttpStatus()).type(plain ? MediaType.APPLICATION_JSON : SCIM_JSON);
+    scim.getHttpHeaders()
+        .forEach(
+            (name, value) -> {
+              if (!name.equalsIgnoreCase(HttpHeaders.CONTENT_TYPE)) {
+                response.header(name, value);
+              }
+            });
     return scim.getHttpStatus() == 204 || scim.getHttpStatus() == 304
         ? response.build()
-        : response.entity(scim.toString()).build();
+        : response.entity(Faults.named(scim.toString(), scim.getHttpStatus())).build();
   }
 
   /** Made when first asked: reading its schemas would hold up the start. */

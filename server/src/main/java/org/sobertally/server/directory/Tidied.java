@@ -4,6 +4,8 @@ import com.fasterxml.jackson.core.JsonProcessingException;
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import com.fasterxml.jackson.databind.node.ObjectNode;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 
 /**
  * What some clients send though it says nothing, and the library takes for an error of its own: a
@@ -13,6 +15,8 @@ import com.fasterxml.jackson.databind.node.ObjectNode;
 final class Tidied {
 
   private static final ObjectMapper JSON = new ObjectMapper();
+  private static final Pattern TYPED =
+      Pattern.compile("(\\w+)\\[\\s*(\\w+)\\s+[eE][qQ]\\s+\"([^\"\\\\]*)\"\\s*]\\.(\\w+)");
 
   private Tidied() {}
 
@@ -36,5 +40,46 @@ final class Tidied {
       }
     }
     return changed ? read.toString() : sent;
+  }
+
+  /**
+   * The change with a value added where none of its kind is yet, such as to {@code
+   * phoneNumbers[type eq "mobile"].value}: the filter says what kind of value comes to be. The
+   * library answers only that there is no such value, which is right of a replacement alone.
+   *
+   * @param now the resource as it is
+   */
+  static String withNewValues(String change, JsonNode now) {
+    JsonNode read;
+    try {
+      read = JSON.readTree(change);
+    } catch (JsonProcessingException e) {
+      return change;
+    }
+    boolean changed = false;
+    for (JsonNode operation : read.path("Operations")) {
+      Matcher typed = TYPED.matcher(operation.path("path").asText());
+      if (operation instanceof ObjectNode object
+          && object.path("op").asText().equalsIgnoreCase("add")
+          && typed.matches()
+          && !has(now.path(typed.group(1)), typed.group(2), typed.group(3))) {
+        ObjectNode value = JSON.createObjectNode();
+        value.put(typed.group(2), typed.group(3));
+        value.set(typed.group(4), object.get("value"));
+        object.put("path", typed.group(1));
+        object.set("value", JSON.createArrayNode().add(value));
+        changed = true;
+      }
+    }
+    return changed ? read.toString() : change;
+  }
+
+  private static boolean has(JsonNode values, String attribute, String value) {
+    for (JsonNode one : values) {
+      if (one.path(attribute).asText().equalsIgnoreCase(value)) {
+        return true;
+      }
+    }
+    return false;
   }
 }
