@@ -66,8 +66,11 @@ class Drifts {
     books.current().vendors().all().forEach(vendor -> rolls.read(vendor.id()));
   }
 
+  /** A single file changes the book, and nothing of what the vendors said. */
   void onBookTaken(@Observes BookService.BookTaken taken) {
-    rolls.clear();
+    if (taken.whole()) {
+      rolls.clear();
+    }
   }
 
   /** By account and plan; empty for a vendor that was not read. */

@@ -29,11 +29,19 @@ class ByHand {
   }
 
   void onIntake(@Observes BookService.BookTaken taken) {
+    Book book = books.current();
     for (VendorCall call : store.callsByHand()) {
-      if (call.wish().metBy(inBook(books.current(), call.account))) {
-        settlement.confirmFromIntake(call.id);
+      // A people file says nothing of a vendor; a file of one vendor's nothing of another's.
+      if (taken.tellsOf(call.vendor) && call.wish().metBy(inBook(book, call.account))) {
+        settlement.confirmFromIntake(call.id, taken.intake());
+      } else if (taken.whole()) {
+        settlement.failIfGone(call.id);
       }
     }
+  }
+
+  void onTakenBack(@Observes BookService.IntakeTakenBack back) {
+    settlement.waitAgain(back.change(), back.intake());
   }
 
   /** The account as the book knows it today. */

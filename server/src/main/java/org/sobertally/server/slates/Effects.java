@@ -154,6 +154,9 @@ class Effects {
 
   private void delete(Books.Change change, SlateMove move, LocalDate today, List<Posted> posted) {
     Book book = change.book();
+    if (!book.accounts().has(move.account)) {
+      return;
+    }
     List<String> open = new ArrayList<>();
     for (int h : book.holdings().ofAccount(book.accounts().require(move.account))) {
       if (book.holdings().openOn(h, Days.of(today))) {

@@ -6,6 +6,7 @@ import de.siegmar.fastcsv.reader.CsvRecord;
 import java.io.IOException;
 import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
@@ -15,6 +16,7 @@ import java.util.TreeMap;
 import org.eclipse.microprofile.openapi.annotations.media.Schema;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.catalogue.Plan;
+import org.sobertally.core.ledger.Promise;
 import org.sobertally.core.people.Account;
 import org.sobertally.core.people.Person;
 import org.sobertally.core.slate.Move;
@@ -186,10 +188,22 @@ final class ListCheck {
     } catch (CsvParseException | IOException e) {
       throw Problem.badRequest("The list cannot be read: %s".formatted(e.getMessage()));
     }
+    if (lines.size() == 1 && areAddresses(lines.get(0))) {
+      // People on one line, as they are copied out of a mail.
+      return Arrays.stream(lines.get(0))
+          .filter(who -> !who.isBlank())
+          .map(who -> new String[] {who})
+          .toList();
+    }
     if (lines.isEmpty()) {
       throw Problem.badRequest("The list is empty. Write a person and a plan in each row.");
     }
     return lines;
+  }
+
+  private static boolean areAddresses(String[] fields) {
+    return fields.length > 1
+        && Arrays.stream(fields).allMatch(field -> field.isBlank() || field.indexOf('@') > 0);
   }
 
   private Row understand(int row, String[] fields) {
@@ -204,7 +218,11 @@ final class ListCheck {
     Plan plan = wanted.size() == 1 ? wanted.get(0) : null;
     Fault fault = fault(who, what, persons, wanted);
     MoveRequest move = null;
-    if (fault == null && kind == MoveKind.HAND_OUT) {
+    if (fault == null && kind == MoveKind.HAND_OUT && isInvited(person, plan)) {
+      fault =
+          new Fault(
+              "ALREADY_INVITED", "They were invited already and have not answered. Remind them.");
+    } else if (fault == null && kind == MoveKind.HAND_OUT) {
       move =
           new MoveRequest(
               kind, null, null, person.id(), plan.id(), null, null, null, null, null, null);
@@ -240,6 +258,16 @@ final class ListCheck {
       return new Fault("AMBIGUOUS", "Several plans have this name. Write the vendor before it.");
     }
     return null;
+  }
+
+  /** Whether a seat of the plan is promised to them. */
+  private boolean isInvited(Person person, Plan plan) {
+    String holding = heldBy(person, plan);
+    if (holding == null) {
+      return false;
+    }
+    int h = book.holdings().numberOf(holding);
+    return Promise.of(book, h).on(Days.of(today));
   }
 
   /** The open holding of the plan; the one that began last of several. */

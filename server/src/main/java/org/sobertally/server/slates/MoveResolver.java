@@ -5,6 +5,7 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.function.Predicate;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.book.Holding;
 import org.sobertally.core.catalogue.PlanModel;
@@ -20,12 +21,30 @@ final class MoveResolver {
 
   private final Book book;
   private final LocalDate today;
+  private final Predicate<String> sees;
   private final Map<String, String> lineOfPlan = new HashMap<>();
   private final List<FieldFault> faults = new ArrayList<>();
 
   MoveResolver(Book book, LocalDate today) {
+    this(book, today, person -> true);
+  }
+
+  /**
+   * @param sees whether the asker may know of the person (null: of an account without one); whoever
+   *     they may not know of is answered for as if they were not there
+   */
+  MoveResolver(Book book, LocalDate today, Predicate<String> sees) {
     this.book = book;
     this.today = today;
+    this.sees = sees;
+  }
+
+  private boolean isPerson(String id) {
+    return book.people().has(id) && sees.test(id);
+  }
+
+  private boolean isAccount(String id) {
+    return book.accounts().has(id) && sees.test(book.accounts().byId(id).person());
   }
 
   /** What was wrong with the requests so far. */
@@ -67,10 +86,10 @@ final class MoveResolver {
       return fault("holding", null, "Name the seat: the id of a holding.");
     }
     int number = book.holdings().numberOf(id);
-    if (number < 0) {
+    Holding holding = number < 0 ? null : book.holding(number);
+    if (holding == null || !isAccount(holding.account())) {
       return fault("holding", id, "There is no holding of this id.");
     }
-    Holding holding = book.holding(number);
     move.holding = holding.id();
     move.account = holding.account();
     move.person = book.accounts().byId(holding.account()).person();
@@ -80,7 +99,7 @@ final class MoveResolver {
 
   /** The one seat of the plan that the person holds. */
   private String onlySeat(String person, String plan) {
-    if (!book.people().has(person)) {
+    if (!isPerson(person)) {
       fault("person", person, "There is no person of this id.");
       return null;
     }
@@ -218,7 +237,7 @@ final class MoveResolver {
       move.method = Holding.Method.RULE;
     }
     if (request.account() != null) {
-      if (!book.accounts().has(request.account())) {
+      if (!isAccount(request.account())) {
         return fault("account", request.account(), "There is no account of this id.");
       }
       move.account = request.account();
@@ -228,7 +247,7 @@ final class MoveResolver {
     if (request.person() == null) {
       return fault("person", null, "Name a person or an account.");
     }
-    if (!book.people().has(request.person())) {
+    if (!isPerson(request.person())) {
       return fault("person", request.person(), "There is no person of this id.");
     }
     move.person = request.person();
@@ -254,7 +273,7 @@ final class MoveResolver {
     if (request.account() == null) {
       return fault("account", null, "Name the account.");
     }
-    if (!book.accounts().has(request.account())) {
+    if (!isAccount(request.account())) {
       return fault("account", request.account(), "There is no account of this id.");
     }
     Account account = book.accounts().byId(request.account());

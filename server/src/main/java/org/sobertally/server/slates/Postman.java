@@ -25,6 +25,7 @@ import java.util.stream.Collectors;
 import org.eclipse.microprofile.config.inject.ConfigProperty;
 import org.jboss.logging.Logger;
 import org.sobertally.server.store.Books;
+import org.sobertally.server.store.OnDisk;
 import org.sobertally.server.vendors.SeatLink;
 import org.sobertally.server.vendors.SeatLink.Answer;
 import org.sobertally.server.vendors.SeatLink.Reading;
@@ -46,6 +47,7 @@ class Postman {
   private final SlateStore store;
   private final Settlement settlement;
   private final VendorLinks links;
+  private final OnDisk disk;
   private final Duration firstWait;
   private final Duration mostWait;
   private final int mostAttempts;
@@ -72,6 +74,7 @@ class Postman {
       SlateStore store,
       Settlement settlement,
       VendorLinks links,
+      OnDisk disk,
       @ConfigProperty(name = "sober.calls.first-wait") Duration firstWait,
       @ConfigProperty(name = "sober.calls.most-wait") Duration mostWait,
       @ConfigProperty(name = "sober.calls.attempts") int mostAttempts,
@@ -80,6 +83,7 @@ class Postman {
     this.store = store;
     this.settlement = settlement;
     this.links = links;
+    this.disk = disk;
     this.firstWait = firstWait;
     this.mostWait = mostWait;
     this.mostAttempts = mostAttempts;
@@ -169,8 +173,43 @@ class Postman {
     worker.schedule(this::deliverDue, millis, TimeUnit.MILLISECONDS);
   }
 
+  /** What goes wrong with one call holds up no other: it is put off, and in the end it fails. */
   private void deliver(String id) {
+    try {
+      deliverNow(id);
+    } catch (CallGone e) {
+      LOG.infof("The call %s went with the slate it was of.", id);
+    } catch (RuntimeException e) {
+      if (worker.isShutdown()) {
+        return;
+      }
+      LOG.errorf(e, "The call %s could not be carried; it is put off.", id);
+      putOff(id);
+    }
+  }
+
+  private void putOff(String id) {
+    VendorCall call;
+    try {
+      call = change(id, fresh -> fresh.checks++);
+    } catch (CallGone e) {
+      return;
+    }
+    if (call.checks >= mostChecks) {
+      settlement.fail(id, "It could not be carried through, %d times over.".formatted(call.checks));
+    } else {
+      wait(call, call.state, "Something went wrong here; it is tried again.", backoff(call.checks));
+    }
+  }
+
+  private void deliverNow(String id) {
     VendorCall call = QuarkusTransaction.requiringNew().call(() -> store.call(id));
+    if (call == null) {
+      throw new CallGone();
+    }
+    if (!VendorCall.State.OPEN.contains(call.state)) {
+      return;
+    }
     Optional<SeatLink> link = links.to(call.vendor);
     if (link.isEmpty()) {
       wait(call, call.state, "There is no link to this vendor.", mostWait);
@@ -189,6 +228,12 @@ class Postman {
               fresh.state = VendorCall.State.STARTED;
               fresh.attempts++;
             });
+    if (call.state != VendorCall.State.STARTED) {
+      // Somebody ended it this very moment.
+      return;
+    }
+    // A vendor must never remember a call better than we do.
+    disk.force();
     Answer answer = link.ask(call.id, call.wish());
     if (answer instanceof Answer.Done) {
       call = change(call.id, fresh -> accepted(fresh));
@@ -200,7 +245,7 @@ class Postman {
               call.id,
               fresh -> {
                 fresh.attempts = mostAttempts;
-                fresh.answer = reason;
+                fresh.said(reason);
               });
       readFirst(link, call);
     } else if (answer instanceof Answer.Later later && call.attempts < mostAttempts) {
@@ -263,11 +308,26 @@ class Postman {
     return call.answered.plus(visible.multipliedBy(2)).isBefore(Instant.now());
   }
 
-  /** What cannot be read is read again for as long as it takes: nothing is guessed. */
+  /**
+   * Nothing is guessed. A vendor that cannot be reached is read again for as long as it takes, or
+   * until somebody ends it; one that answers again and again with what says nothing is given up,
+   * and whoever looks there is told that it may have happened.
+   */
   private void unread(VendorCall call, Reading.Unreadable unreadable) {
     VendorCall next = change(call.id, fresh -> fresh.checks++);
-    String answer = call.attempts >= mostAttempts ? call.answer : unreadable.reason();
-    wait(next, next.state, answer, backoff(next.checks));
+    if (unreadable.answered() && next.checks >= mostChecks) {
+      settlement.fail(
+          next.id,
+          "The vendor's answer could not be understood, %d times over; whether it happened is not known. %s"
+              .formatted(next.checks, unreadable.reason()));
+      return;
+    }
+    String refused = call.attempts >= mostAttempts ? call.answer : null;
+    wait(
+        next,
+        next.state,
+        refused == null ? "Unreadable: " + unreadable.reason() : refused,
+        backoff(next.checks));
   }
 
   private Duration backoff(int attempts) {
@@ -280,17 +340,33 @@ class Postman {
         call.id,
         fresh -> {
           fresh.state = state;
-          fresh.answer = answer;
+          fresh.said(answer);
           fresh.due = Instant.now().plus(pause);
         });
   }
 
+  /** A book that replaced everything took the call with it while it was carried. */
+  private static final class CallGone extends RuntimeException {
+
+    private static final long serialVersionUID = 1L;
+
+    CallGone() {
+      super("The call is no more.", null, false, false);
+    }
+  }
+
+  /** Changes a call that is still ours to carry; as it is now. */
   private VendorCall change(String id, Consumer<VendorCall> work) {
     return QuarkusTransaction.requiringNew()
         .call(
             () -> {
-              VendorCall call = store.call(id);
-              work.accept(call);
+              VendorCall call = store.callHeld(id);
+              if (call == null) {
+                throw new CallGone();
+              }
+              if (VendorCall.State.OPEN.contains(call.state)) {
+                work.accept(call);
+              }
               return call;
             });
   }

@@ -30,6 +30,7 @@ class Records {
     LocalDate today = clock.today();
     move.state = SlateMove.State.CONFIRMED;
     move.settledOn = today;
+    move.settledHow = SlateMove.How.NOTED;
     JournalEntry entry = Settlement.entry(move);
     if (move.kind == MoveKind.KEEP) {
       move.opened =
@@ -57,7 +58,7 @@ class Records {
     }
     String text =
         move.kind == MoveKind.GIVE_BACK
-            ? "Gave notice to %s: %d %s fewer from %s."
+            ? "To be told to %s: %d %s fewer from %s. It is noted here; nobody was told by this."
             : "Bought at %s: %d %s more from %s.";
     journal.add(
         actor,

@@ -1,5 +1,6 @@
 package org.sobertally.server.slates;
 
+import jakarta.persistence.Column;
 import jakarta.persistence.Entity;
 import jakarta.persistence.EnumType;
 import jakarta.persistence.Enumerated;
@@ -7,6 +8,7 @@ import jakarta.persistence.Id;
 import jakarta.persistence.Version;
 import java.time.Instant;
 import java.time.LocalDate;
+import org.sobertally.server.access.Sessions;
 
 /** A list of moves that is drafted, decided and posted together. */
 @Entity
@@ -36,6 +38,11 @@ class Slate {
   State state;
 
   String author;
+
+  /** Behind whom the author acted, a line each; see {@link Sessions#behind}. */
+  @Column(name = "author_behind")
+  String authorBehind;
+
   Instant created;
   LocalDate deadline;
   Instant sent;

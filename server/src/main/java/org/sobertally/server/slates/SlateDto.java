@@ -20,6 +20,7 @@ import org.sobertally.server.http.MoneyDto;
  * @param byHand changes that somebody makes at a vendor by hand and has not made yet
  * @param about what its moves do, in a few words; at most four of them
  * @param settled moves that came to an end, one way or the other
+ * @param readBack moves that the vendor shows, as it was read afterwards
  * @param moves all of them; in a list of slates only those of the asker's own draft
  */
 @Schema(name = "Slate")
@@ -42,16 +43,27 @@ record SlateDto(
     List<String> about,
     int settled,
     int failed,
+    int readBack,
     List<MoveDto> moves,
     PreviewDto preview) {
 
   /** How far a slate has come, counted. */
   record Progress(
-      int openCalls, int byHand, int moves, List<String> about, int settled, int failed) {}
+      int openCalls,
+      int byHand,
+      int moves,
+      List<String> about,
+      int settled,
+      int failed,
+      int readBack) {}
 
+  /**
+   * @param own whether the slate is the asker's own, by whatever name
+   */
   static SlateDto of(
       Slate slate,
       SlateViews.Asker asker,
+      boolean own,
       Sessions sessions,
       Progress progress,
       List<MoveDto> moves,
@@ -67,9 +79,7 @@ record SlateDto(
         slate.decider,
         slate.decider == null ? null : sessions.nameOf(slate.decider),
         slate.reason,
-        slate.state == Slate.State.SENT
-            && asker.role() == Role.DECIDER
-            && !slate.author.equals(asker.login()),
+        slate.state == Slate.State.SENT && asker.role() == Role.DECIDER && !own,
         slate.state == Slate.State.GRANTED && asker.role() == Role.STEWARD,
         progress.openCalls(),
         progress.byHand(),
@@ -77,6 +87,7 @@ record SlateDto(
         progress.about(),
         progress.settled(),
         progress.failed(),
+        progress.readBack(),
         moves,
         preview);
   }
@@ -86,6 +97,8 @@ record SlateDto(
    *
    * @param what the move in a few words
    * @param byHand whether somebody has to make the change at the vendor
+   * @param settledHow how it is known that it is done
+   * @param mayEnd whether whoever asks may give up on it while it is on its way
    * @param yearly below zero where money is saved
    * @param cashFrom the day from which it is
    * @param waitsFor what the vendor said last, while the move is on its way
@@ -116,6 +129,8 @@ record SlateDto(
       @Schema(nullable = true) LocalDate undoUntil,
       boolean mayUndo,
       boolean byHand,
+      boolean mayEnd,
+      @Schema(nullable = true) SlateMove.How settledHow,
       @Schema(nullable = true) String reason,
       @Schema(nullable = true) String waitsFor) {}
 

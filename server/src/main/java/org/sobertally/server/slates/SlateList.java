@@ -5,6 +5,7 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.function.Predicate;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.money.Money;
 import org.sobertally.core.slate.Cash;
@@ -22,12 +23,22 @@ final class SlateList {
   private final LocalDate today;
   private final Sessions sessions;
   private final SlateViews.Asker asker;
+  private final Predicate<Slate> own;
   private final Map<String, List<Alike>> moves = new HashMap<>();
   private final Map<String, Integer> openCalls = new HashMap<>();
   private final Map<String, Integer> byHand = new HashMap<>();
 
+  /**
+   * @param own whether a slate is the asker's own
+   */
   SlateList(
-      Book book, LocalDate today, Sessions sessions, SlateStore store, SlateViews.Asker asker) {
+      Book book,
+      LocalDate today,
+      Sessions sessions,
+      SlateStore store,
+      SlateViews.Asker asker,
+      Predicate<Slate> own) {
+    this.own = own;
     this.book = book;
     this.today = today;
     this.sessions = sessions;
@@ -45,11 +56,14 @@ final class SlateList {
     List<Alike> all = moves.getOrDefault(slate.id, List.of());
     int settled = 0;
     int failed = 0;
+    int readBack = 0;
     int count = 0;
     for (Alike alike : all) {
       count += (int) alike.count();
       settled += alike.state().isSettled() ? (int) alike.count() : 0;
       failed += alike.state() == SlateMove.State.FAILED ? (int) alike.count() : 0;
+      boolean seen = alike.settledHow() == SlateMove.How.READ_BACK;
+      readBack += seen ? (int) alike.count() : 0;
     }
     List<String> about =
         all.stream()
@@ -64,8 +78,10 @@ final class SlateList {
             count,
             about,
             settled,
-            failed);
-    return SlateDto.of(slate, asker, sessions, progress, List.of(), frozen(book, today, all));
+            failed,
+            readBack);
+    return SlateDto.of(
+        slate, asker, own.test(slate), sessions, progress, List.of(), frozen(book, today, all));
   }
 
   /** What the moves that went through, are on their way or may go yet, save: as it was sent. */
@@ -84,7 +100,9 @@ final class SlateList {
       if (alike.yearly() != null && alike.cashFrom() != null && currency.equals(alike.currency())) {
         Money saved = new Money(alike.yearly(), alike.currency());
         yearly = yearly.plus(saved);
-        cash = cash.plus(Cash.thisYear(saved, alike.cashFrom(), today));
+        // Money stops with the quantity: a seat that comes back alone is paid as before.
+        boolean lowers = alike.kind().ofQuantity();
+        cash = lowers ? cash.plus(Cash.thisYear(saved, alike.cashFrom(), today)) : cash;
       }
     }
     return new SlateDto.PreviewDto(

@@ -46,6 +46,18 @@ class SlateMove {
     }
   }
 
+  /** How it is known that a move is done. */
+  enum How {
+    /** The vendor was read and shows it. */
+    READ_BACK,
+    /** Somebody says that they made the change at the vendor. */
+    SAID,
+    /** An intake shows it. */
+    INTAKE,
+    /** It is written down here, and no vendor was asked for anything. */
+    NOTED
+  }
+
   @Id String id;
   String slate;
   int place;
@@ -108,6 +120,11 @@ class SlateMove {
   @Column(name = "settled_on")
   LocalDate settledOn;
 
+  /** How that is known; null while it is not settled, and of moves from before this was kept. */
+  @Enumerated(EnumType.STRING)
+  @Column(name = "settled_how")
+  How settledHow;
+
   /** The holding or the keep that it opened. */
   String opened;
 
@@ -141,7 +158,19 @@ class SlateMove {
   /** As one that is alike to no other. */
   SlateStore.Alike alone() {
     return new SlateStore.Alike(
-        slate, state, kind, plan, toLine, vendor, seats, keepUntil, cashFrom, currency, 1, yearly);
+        slate,
+        state,
+        kind,
+        plan,
+        toLine,
+        vendor,
+        seats,
+        keepUntil,
+        cashFrom,
+        currency,
+        settledHow,
+        1,
+        yearly);
   }
 
   /** Whether a vendor is asked for something. */

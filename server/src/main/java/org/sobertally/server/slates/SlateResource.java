@@ -5,6 +5,7 @@ import com.fasterxml.jackson.databind.JsonNode;
 import io.quarkus.security.identity.SecurityIdentity;
 import jakarta.annotation.security.RolesAllowed;
 import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import jakarta.ws.rs.DELETE;
@@ -208,6 +209,31 @@ public class SlateResource {
   @RolesAllowed(Role.STEWARD_NAME)
   public SlateDto doneByHand(@PathParam("id") String id, @PathParam("move") String move) {
     service.doneByHand(id, move, actor());
+    return view(id);
+  }
+
+  /** Why somebody gives up on a move. */
+  @Schema(name = "EndRequest")
+  public record EndRequest(@NotBlank @Size(max = 500) String reason) {}
+
+  /** Gives up on a move that is on its way to a vendor, or waits to be made there by hand. */
+  @POST
+  @Path("/{id}/moves/{move}/end")
+  @RolesAllowed(Role.STEWARD_NAME)
+  public SlateDto end(
+      @PathParam("id") String id,
+      @PathParam("move") String move,
+      @NotNull @Valid EndRequest request) {
+    service.endCall(id, move, request.reason().strip(), actor());
+    return view(id);
+  }
+
+  /** From now on somebody makes the change at the vendor by hand. */
+  @POST
+  @Path("/{id}/moves/{move}/by-hand")
+  @RolesAllowed(Role.STEWARD_NAME)
+  public SlateDto byHand(@PathParam("id") String id, @PathParam("move") String move) {
+    service.turnToByHand(id, move, actor());
     return view(id);
   }
 

@@ -40,6 +40,8 @@ class SlateService {
   private final Records records;
   private final VendorLinks links;
   private final Reach reach;
+  private final FourEyes fourEyes;
+  private final DeciderMail mail;
 
   SlateService(
       Books books,
@@ -51,7 +53,11 @@ class SlateService {
       Settlement settlement,
       Records records,
       VendorLinks links,
-      Reach reach) {
+      Reach reach,
+      FourEyes fourEyes,
+      DeciderMail mail) {
+    this.mail = mail;
+    this.fourEyes = fourEyes;
     this.books = books;
     this.store = store;
     this.slateBlocks = slateBlocks;
@@ -75,6 +81,7 @@ class SlateService {
           slate.state = Slate.State.DRAFT;
           slate.author = author;
           slate.created = clock.now();
+          fourEyes.note(slate);
           store.add(slate);
           addAll(slate, requests, change.book());
           return slate.id;
@@ -94,7 +101,8 @@ class SlateService {
     List<SlateMove> moves = store.movesOf(slate.id);
     Set<Move> there = new HashSet<>();
     moves.forEach(move -> there.add(move.core()));
-    MoveResolver resolver = new MoveResolver(book, clock.today());
+    MoveResolver resolver =
+        new MoveResolver(book, clock.today(), person -> reach.sees(book, person));
     int place = moves.stream().mapToInt(move -> move.place).max().orElse(0);
     for (MoveRequest request : requests) {
       SlateMove move = resolver.resolve(request);
@@ -106,11 +114,11 @@ class SlateService {
         store.add(move);
       }
     }
-    if (reach.isLimited()) {
-      requireWithinReach(book, store.movesOf(slate.id));
-    }
     if (!resolver.faults().isEmpty()) {
       throw Problem.unprocessable("Nothing was put on the slate.", resolver.faults());
+    }
+    if (reach.isLimited()) {
+      requireWithinReach(book, store.movesOf(slate.id));
     }
     if (there.size() > MOST_MOVES) {
       throw Problem.unprocessable(
@@ -198,6 +206,7 @@ class SlateService {
               "SLATE_SENT",
               text.formatted(Words.count(moves.size(), "move"), Words.day(until)),
               slate);
+          mail.tell(change.book(), slate, moves, preview);
           return null;
         });
   }
@@ -241,8 +250,12 @@ class SlateService {
         change -> {
           Slate slate = store.slate(id);
           require(slate, Slate.State.SENT, "decided");
-          if (slate.author.equals(actor)) {
-            throw Problem.forbidden("This is your own slate. Somebody else must decide it.");
+          if (fourEyes.isOwn(slate, fourEyes.behind(actor))) {
+            throw Problem.forbidden(
+                slate.author.equals(actor)
+                    ? "This is your own slate. Somebody else must decide it."
+                    : "Behind this slate and behind you stands the same person. Somebody else must"
+                        + " decide it.");
           }
           if (grant) {
             decline(change.book(), slate, without, actor);
@@ -368,14 +381,31 @@ class SlateService {
     postman.kick();
   }
 
-  /** Somebody made the change at a vendor without a link. */
+  /** Somebody made the change at a vendor by hand. */
   void doneByHand(String id, String moveId, String actor) {
-    VendorCall call =
-        store
-            .callByHand(id, moveId)
-            .orElseThrow(
-                () -> Problem.conflict("This move does not wait for a change made by hand."));
+    VendorCall call = openCall(id, moveId);
+    if (call.state != VendorCall.State.BY_HAND) {
+      throw Problem.conflict(
+          "This move is on its way to the vendor. To make it there by hand, turn it into one by"
+              + " hand first.");
+    }
     settlement.sayDone(call.id, actor);
+  }
+
+  /** Gives up on a move that is on its way, or waits to be made by hand. */
+  void endCall(String id, String moveId, String reason, String actor) {
+    settlement.end(openCall(id, moveId).id, reason, actor);
+  }
+
+  /** Has a move that is on its way to a vendor made there by hand. */
+  void turnToByHand(String id, String moveId, String actor) {
+    settlement.turnToByHand(openCall(id, moveId).id, actor);
+  }
+
+  private VendorCall openCall(String id, String moveId) {
+    return store
+        .openCall(id, moveId)
+        .orElseThrow(() -> Problem.conflict("This move does not wait for anything at a vendor."));
   }
 
   /** Ends slates whose deadline passed without an answer; also whenever slates are looked at. */

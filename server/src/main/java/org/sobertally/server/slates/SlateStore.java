@@ -2,18 +2,18 @@ package org.sobertally.server.slates;
 
 import jakarta.enterprise.context.ApplicationScoped;
 import jakarta.persistence.EntityManager;
+import jakarta.persistence.LockModeType;
 import jakarta.transaction.Transactional;
 import java.math.BigDecimal;
-import java.sql.Connection;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
-import org.hibernate.Session;
 import org.sobertally.core.slate.MoveKind;
 import org.sobertally.server.http.Problem;
+import org.sobertally.server.store.OneMoment;
 
 /** Keeps slates, their moves and the calls that carry them out. */
 @ApplicationScoped
@@ -34,9 +34,7 @@ class SlateStore {
    * slate, its moves and their calls must fit each other. To be called before anything is read.
    */
   void lookAtOneMoment() {
-    entities
-        .unwrap(Session.class)
-        .doWork(c -> c.setTransactionIsolation(Connection.TRANSACTION_REPEATABLE_READ));
+    OneMoment.from(entities);
   }
 
   void add(Object entity) {
@@ -61,6 +59,11 @@ class SlateStore {
 
   VendorCall call(String id) {
     return entities.find(VendorCall.class, id);
+  }
+
+  /** The call, held until the transaction ends: nobody else changes it meanwhile. */
+  VendorCall callHeld(String id) {
+    return entities.find(VendorCall.class, id, LockModeType.PESSIMISTIC_WRITE);
   }
 
   /** The newest first. */
@@ -106,6 +109,7 @@ class SlateStore {
       LocalDate keepUntil,
       LocalDate cashFrom,
       String currency,
+      SlateMove.How settledHow,
       long count,
       BigDecimal yearly) {
 
@@ -128,10 +132,10 @@ class SlateStore {
         .createQuery(
             """
             select m.slate, m.state, m.kind, m.plan, m.toLine, m.vendor, m.seats, m.keepUntil,
-              m.cashFrom, m.currency, count(m), sum(m.yearly)
+              m.cashFrom, m.currency, m.settledHow, count(m), sum(m.yearly)
             from SlateMove m
             group by m.slate, m.state, m.kind, m.plan, m.toLine, m.vendor, m.seats, m.keepUntil,
-              m.cashFrom, m.currency
+              m.cashFrom, m.currency, m.settledHow
             order by min(m.place)
             """,
             Alike.class)
@@ -180,12 +184,44 @@ class SlateStore {
         .getResultList();
   }
 
-  /** The call of the move that somebody makes by hand and has not made yet. */
+  /** The call of the move that is not settled. */
   @Transactional
-  Optional<VendorCall> callByHand(String slate, String move) {
-    return callsOf(slate).stream()
-        .filter(call -> call.move.equals(move) && call.state == VendorCall.State.BY_HAND)
-        .findFirst();
+  Optional<VendorCall> openCall(String slate, String move) {
+    return callsOf(slate).stream().filter(call -> call.move.equals(move)).findFirst();
+  }
+
+  /** Calls that were confirmed because an intake showed them. */
+  List<VendorCall> callsSeenIn(String intake) {
+    return entities
+        .createQuery("from VendorCall c where c.seenIn = :intake", VendorCall.class)
+        .setParameter("intake", intake)
+        .getResultList();
+  }
+
+  /** Vendors with a call that is on its way to them. */
+  List<String> vendorsWithOpenCalls() {
+    return entities
+        .createQuery(
+            "select distinct c.vendor from VendorCall c where c.state in :open order by c.vendor",
+            String.class)
+        .setParameter("open", VendorCall.State.OPEN)
+        .getResultList();
+  }
+
+  /** How many changes of a slate wait to be made at a vendor by hand. */
+  record WaitsByHand(String slate, String vendor, long count) {}
+
+  List<WaitsByHand> waitingByHand() {
+    return entities
+        .createQuery(
+            """
+            select m.slate, c.vendor, count(c) from VendorCall c, SlateMove m
+            where c.move = m.id and c.state = :state group by m.slate, c.vendor
+            order by m.slate, c.vendor
+            """,
+            WaitsByHand.class)
+        .setParameter("state", VendorCall.State.BY_HAND)
+        .getResultList();
   }
 
   /** Every call that somebody makes by hand and has not made yet. */
@@ -238,6 +274,23 @@ class SlateStore {
         .setParameter("slate", slate)
         .setParameter("waiting", Set.of(Slate.State.SENT, Slate.State.GRANTED))
         .getResultList();
+  }
+
+  /** Seats of slates that are sent, granted, or posted and not settled. */
+  Set<String> holdingsUnderWay() {
+    return Set.copyOf(
+        entities
+            .createQuery(
+                """
+                select distinct m.holding from SlateMove m, Slate s
+                where m.slate = s.id and m.holding is not null
+                  and (s.state in :waiting or s.state = :posted and m.state in :unsettled)
+                """,
+                String.class)
+            .setParameter("waiting", Set.of(Slate.State.SENT, Slate.State.GRANTED))
+            .setParameter("posted", Slate.State.POSTED)
+            .setParameter("unsettled", SlateMove.State.UNSETTLED)
+            .getResultList());
   }
 
   /** Confirmed moves of the kind whose last day of undoing lies in the range, both included. */

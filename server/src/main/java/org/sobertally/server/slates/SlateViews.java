@@ -8,6 +8,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.OptionalInt;
+import java.util.Set;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.ledger.Places;
 import org.sobertally.core.slate.CashCalendar;
@@ -38,6 +39,7 @@ class SlateViews {
   private final TallyClock clock;
   private final VendorLinks links;
   private final Figures figures;
+  private final FourEyes fourEyes;
 
   SlateViews(
       Books books,
@@ -46,7 +48,9 @@ class SlateViews {
       Sessions sessions,
       TallyClock clock,
       VendorLinks links,
-      Figures figures) {
+      Figures figures,
+      FourEyes fourEyes) {
+    this.fourEyes = fourEyes;
     this.figures = figures;
     this.books = books;
     this.store = store;
@@ -79,7 +83,15 @@ class SlateViews {
   @Transactional
   List<SlateDto> all(Asker asker) {
     store.lookAtOneMoment();
-    SlateList list = new SlateList(books.current(), clock.today(), sessions, store, asker);
+    Set<String> behind = fourEyes.behind(asker.login());
+    SlateList list =
+        new SlateList(
+            books.current(),
+            clock.today(),
+            sessions,
+            store,
+            asker,
+            slate -> fourEyes.isOwn(slate, behind));
     List<SlateDto> all = new ArrayList<>();
     for (Slate slate : store.slates()) {
       if (!asker.sees(slate)) {
@@ -137,8 +149,16 @@ class SlateViews {
               moves.size(),
               moves.stream().map(move -> MoveWords.of(book, move)).distinct().limit(4).toList(),
               (int) moves.stream().filter(move -> move.state.isSettled()).count(),
-              (int) moves.stream().filter(move -> move.state == SlateMove.State.FAILED).count());
-      return SlateDto.of(slate, asker, sessions, progress, shown, previewDto());
+              (int) moves.stream().filter(move -> move.state == SlateMove.State.FAILED).count(),
+              (int) moves.stream().filter(m -> m.settledHow == SlateMove.How.READ_BACK).count());
+      return SlateDto.of(
+          slate,
+          asker,
+          fourEyes.isOwn(slate, fourEyes.behind(asker.login())),
+          sessions,
+          progress,
+          shown,
+          previewDto());
     }
 
     private static boolean isByHand(VendorCall call) {
@@ -182,6 +202,8 @@ class SlateViews {
           planned ? seen.undoUntil() : move.undoUntil,
           asker.role() == Role.STEWARD && Undo.possible(book, move, today),
           call != null && isByHand(call),
+          call != null && asker.role() == Role.STEWARD,
+          move.settledHow,
           move.reason,
           call == null ? null : call.answer);
     }

@@ -7,6 +7,7 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.money.Money;
 import org.sobertally.core.slate.MoveKind;
@@ -23,10 +24,12 @@ class SlatesOnDesk implements DeskSource {
   private static final int FAILED_DAYS = 14;
 
   private final SlateStore store;
+  private final FourEyes fourEyes;
   private final SlateService service;
   private final Sessions sessions;
 
-  SlatesOnDesk(SlateStore store, SlateService service, Sessions sessions) {
+  SlatesOnDesk(SlateStore store, SlateService service, Sessions sessions, FourEyes fourEyes) {
+    this.fourEyes = fourEyes;
     this.store = store;
     this.service = service;
     this.sessions = sessions;
@@ -43,6 +46,7 @@ class SlatesOnDesk implements DeskSource {
     for (SlateStore.Alike alike : store.movesAlike()) {
       moves.computeIfAbsent(alike.slate(), slate -> new ArrayList<>()).add(alike);
     }
+    Set<String> behind = fourEyes.behind(asker.login());
     List<Line> lines = new ArrayList<>();
     for (Slate slate : store.slates()) {
       List<SlateStore.Alike> all = moves.getOrDefault(slate.id, List.of());
@@ -52,7 +56,7 @@ class SlatesOnDesk implements DeskSource {
       long count = all.stream().mapToLong(SlateStore.Alike::count).sum();
       if (slate.state == Slate.State.SENT
           && asker.role() == Role.DECIDER
-          && !slate.author.equals(asker.login())) {
+          && !fourEyes.isOwn(slate, behind)) {
         lines.add(
             new Line(
                 About.SLATE_TO_DECIDE,
@@ -91,8 +95,30 @@ class SlatesOnDesk implements DeskSource {
                 path));
       }
     }
+    addByHand(book, asker, lines);
     addRestores(book, asker, lines);
     return lines;
+  }
+
+  /** What was posted for vendors without a link waits for somebody's hands. */
+  private void addByHand(Book book, Asker asker, List<Line> lines) {
+    if (asker.role() != Role.STEWARD) {
+      return;
+    }
+    for (SlateStore.WaitsByHand waits : store.waitingByHand()) {
+      String vendor =
+          book.vendors().has(waits.vendor())
+              ? book.vendors().byId(waits.vendor()).name()
+              : waits.vendor();
+      lines.add(
+          new Line(
+              About.BY_HAND,
+              "Make %s at %s by hand".formatted(Words.count((int) waits.count(), "change"), vendor),
+              "They stay undone, and nobody knows.",
+              null,
+              null,
+              "/slates/" + waits.slate()));
+    }
   }
 
   private void addRestores(Book book, Asker asker, List<Line> lines) {

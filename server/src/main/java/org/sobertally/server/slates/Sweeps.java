@@ -8,7 +8,6 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
-import java.util.stream.Collectors;
 import org.sobertally.core.slate.Preview;
 import org.sobertally.core.slate.Previewer;
 import org.sobertally.core.slate.Remark;
@@ -27,13 +26,16 @@ public class Sweeps {
   private final SlateService service;
   private final Journal journal;
   private final TallyClock clock;
+  private final FourEyes fourEyes;
 
   Sweeps(
       SlateStore store,
       SlateBlocks slateBlocks,
       SlateService service,
       Journal journal,
-      TallyClock clock) {
+      TallyClock clock,
+      FourEyes fourEyes) {
+    this.fourEyes = fourEyes;
     this.store = store;
     this.slateBlocks = slateBlocks;
     this.service = service;
@@ -99,6 +101,7 @@ public class Sweeps {
       return new Sent(null, blocked);
     }
     slate.author = author;
+    fourEyes.note(slate);
     slate.created = clock.now();
     slate.sent = slate.created;
     slate.state = Slate.State.SENT;
@@ -158,9 +161,6 @@ public class Sweeps {
 
   /** Holdings that are on a slate which was sent and is not settled. */
   public Set<String> planned() {
-    return store.plannedElsewhere("").stream()
-        .map(move -> move.holding)
-        .filter(holding -> holding != null)
-        .collect(Collectors.toSet());
+    return store.holdingsUnderWay();
   }
 }

@@ -1,5 +1,6 @@
 package org.sobertally.server.slates;
 
+import jakarta.persistence.Column;
 import jakarta.persistence.Entity;
 import jakarta.persistence.EnumType;
 import jakarta.persistence.Enumerated;
@@ -36,6 +37,7 @@ class VendorCall {
     }
   }
 
+  private static final int MOST_SAID = 1000;
   private static final String SEPARATOR = "\n";
 
   @Id String id;
@@ -58,6 +60,10 @@ class VendorCall {
   /** Whether it undoes its move. */
   boolean undoes;
 
+  /** The intake that showed it, where no vendor did. */
+  @Column(name = "seen_in")
+  String seenIn;
+
   @Enumerated(EnumType.STRING)
   State state;
 
@@ -67,6 +73,11 @@ class VendorCall {
   Instant due;
   Instant answered;
   String answer;
+
+  /** What was said of it last; a vendor may say more than there is room for. */
+  void said(String text) {
+    answer = text == null || text.length() <= MOST_SAID ? text : text.substring(0, MOST_SAID);
+  }
 
   void wish(Wish wish) {
     account = wish.account();

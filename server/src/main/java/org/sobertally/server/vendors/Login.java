@@ -6,14 +6,14 @@ import java.util.Set;
  * An account as its vendor shows it.
  *
  * @param present whether it is there at all; nothing else is known if not
- * @param active whether it can be signed in to
+ * @param active whether it can be signed in to; null where the vendor does not say
  * @param invited whether it is an invitation that was not taken up
  */
 public record Login(
     String account,
     String email,
     boolean present,
-    boolean active,
+    Boolean active,
     boolean invited,
     boolean admin,
     Set<String> plans) {

@@ -1,35 +1,27 @@
 package org.sobertally.server.vendors;
 
+import com.fasterxml.jackson.core.JsonProcessingException;
 import com.fasterxml.jackson.databind.node.JsonNodeFactory;
 import com.fasterxml.jackson.databind.node.ObjectNode;
-import com.fasterxml.jackson.jakarta.rs.json.JacksonJsonProvider;
-import com.unboundid.scim2.client.ScimService;
-import com.unboundid.scim2.common.GenericScimResource;
 import com.unboundid.scim2.common.exceptions.ScimException;
-import com.unboundid.scim2.common.filters.Filter;
-import com.unboundid.scim2.common.messages.ListResponse;
+import com.unboundid.scim2.common.messages.PatchOperation;
+import com.unboundid.scim2.common.messages.PatchRequest;
 import com.unboundid.scim2.common.types.Email;
 import com.unboundid.scim2.common.types.Entitlement;
 import com.unboundid.scim2.common.types.UserResource;
 import com.unboundid.scim2.common.utils.JsonUtils;
-import jakarta.ws.rs.ProcessingException;
-import jakarta.ws.rs.WebApplicationException;
-import jakarta.ws.rs.client.Client;
-import jakarta.ws.rs.client.ClientBuilder;
-import jakarta.ws.rs.client.ClientRequestContext;
-import jakarta.ws.rs.client.ClientRequestFilter;
-import jakarta.ws.rs.client.ClientResponseContext;
-import jakarta.ws.rs.client.ClientResponseFilter;
 import java.net.URI;
 import java.time.Duration;
 import java.util.ArrayList;
-import java.util.HashSet;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
-import java.util.concurrent.ConcurrentHashMap;
-import java.util.concurrent.TimeUnit;
+import org.sobertally.server.vendors.ScimHttp.Reply;
+import org.sobertally.server.vendors.ScimHttp.UnreachedException;
+import org.sobertally.server.vendors.ScimUsers.UnreadableException;
+import org.sobertally.server.vendors.ScimUsers.User;
+import org.sobertally.server.vendors.ScimUsers.UserList;
 
 /**
  * A vendor that speaks SCIM 2.0 (RFC 7643, 7644): an account is a User whose {@code userName} is
@@ -37,6 +29,10 @@ import java.util.concurrent.TimeUnit;
  * not taken up has the role {@code invited}, an administrator the role {@code admin}. A vendor with
  * shared pools may have a resource type {@code PoolSession} at {@code /Sessions}: deleting one ends
  * it.
+ *
+ * <p>Never more is believed than the vendor said. An account is missing only if a list says that it
+ * has none of that name; it is touched only if its {@code userName} is what was asked for, letter
+ * by letter; an answer that says neither is unreadable, and proves nothing.
  */
 final class ScimLink implements SeatLink {
 
@@ -44,200 +40,207 @@ final class ScimLink implements SeatLink {
   private static final String SESSIONS = "Sessions";
   private static final String POOL_SESSION = "PoolSession";
   private static final int PAGE = 200;
+  private static final long MOST_ACCOUNTS = 2_000_000;
   private static final int NOT_FOUND = 404;
-  private static final int TOO_MANY = 429;
-  private static final int UNAVAILABLE = 503;
-  private static final String IDEMPOTENCY_KEY = "Idempotency-Key";
-  private static final ThreadLocal<String> CALL_ID = new ThreadLocal<>();
+  private static final int ROLL_TRIES = 3;
+  private static final int LONGEST_REASON = 400;
 
   private final String vendor;
-  private final Headers headers;
-  private final ScimService scim;
+  private final ScimHttp http;
   private volatile Boolean sessions;
 
   ScimLink(String vendor, URI base, String token, Duration timeout) {
     this.vendor = vendor;
-    this.headers = new Headers(token, new Pace(System::nanoTime));
-    Client client =
-        ClientBuilder.newBuilder()
-            .connectTimeout(timeout.toMillis(), TimeUnit.MILLISECONDS)
-            .readTimeout(timeout.toMillis(), TimeUnit.MILLISECONDS)
-            .register(new JacksonJsonProvider(JsonUtils.createObjectMapper()))
-            .register(headers)
-            .build();
-    this.scim = new ScimService(client.target(base));
+    this.http = new ScimHttp(vendor, base, token, timeout);
   }
 
-  /**
-   * Sends who we are and which call this is, no faster than the vendor lets us; keeps what it says
-   * about waiting.
-   */
-  private static final class Headers implements ClientRequestFilter, ClientResponseFilter {
-    private final String token;
-    private final Pace pace;
+  /** The vendor answered with a fault. */
+  private static final class FaultException extends Exception {
+    private static final long serialVersionUID = 1L;
+    private final Reply reply;
 
-    /** What the vendor said about waiting, by call: answers come in on a thread of their own. */
-    private final Map<String, Long> waits = new ConcurrentHashMap<>();
-
-    Headers(String token, Pace pace) {
-      this.token = token;
-      this.pace = pace;
+    FaultException(Reply reply) {
+      super(reason(reply), null, false, false);
+      this.reply = reply;
     }
 
-    @Override
-    public void filter(ClientRequestContext request) {
-      pause(pace.turn());
-      if (!token.isEmpty()) {
-        request.getHeaders().putSingle("Authorization", "Bearer " + token);
+    private static String reason(Reply reply) {
+      String detail = ScimUsers.detail(reply.body());
+      if (detail == null || detail.isBlank()) {
+        return "The vendor answered %d.".formatted(reply.status());
       }
-      if (CALL_ID.get() != null) {
-        request.getHeaders().putSingle(IDEMPOTENCY_KEY, CALL_ID.get());
-      }
+      String plain = detail.replaceAll("\\p{Cntrl}+", " ").strip();
+      return plain.length() > LONGEST_REASON ? plain.substring(0, LONGEST_REASON) + "…" : plain;
     }
 
-    @Override
-    public void filter(ClientRequestContext request, ClientResponseContext response) {
-      if (response.getStatus() != TOO_MANY && response.getStatus() != UNAVAILABLE) {
-        pace.taken();
-        return;
+    /** After a failure on the vendor's side nobody knows how far it came. */
+    Answer answer() {
+      int status = reply.status();
+      if (status == ScimHttp.TOO_MANY || status == ScimHttp.UNAVAILABLE) {
+        return new Answer.Later(getMessage(), reply.waitSeconds());
       }
-      long seconds = seconds(response.getHeaderString("Retry-After"));
-      if (response.getStatus() == TOO_MANY && seconds > 0) {
-        // One that wants us back at once does not complain of our pace.
-        pace.tooMany();
-      }
-      String call = request.getHeaderString(IDEMPOTENCY_KEY);
-      if (call != null) {
-        waits.put(call, seconds);
-      }
+      return status >= 500 || status < 400
+          ? new Answer.Unknown(getMessage())
+          : new Answer.Refused(getMessage());
     }
+  }
 
-    private static long seconds(String retryAfter) {
-      try {
-        return retryAfter == null ? 0 : Math.max(0, Long.parseLong(retryAfter.strip()));
-      } catch (NumberFormatException e) {
-        return 0;
-      }
+  private static Reply good(Reply reply) throws FaultException {
+    if (!reply.isGood()) {
+      throw new FaultException(reply);
     }
-
-    /** How long the vendor wants the call to wait; 0 where it did not say. */
-    long waitOf(String call) {
-      Long seconds = waits.remove(call);
-      return seconds == null ? 0 : seconds;
-    }
-
-    private static void pause(long nanos) {
-      try {
-        TimeUnit.NANOSECONDS.sleep(nanos);
-      } catch (InterruptedException e) {
-        Thread.currentThread().interrupt();
-        throw new ProcessingException("Interrupted while waiting for a turn.", e);
-      }
-    }
+    return reply;
   }
 
   @Override
   public Answer ask(String callId, Wish wish) {
-    CALL_ID.set(callId);
     try {
-      Optional<UserResource> user = find(wish.account());
-      if (wish.metBy(user.map(ScimLink::login).orElse(Login.absent(wish.account())))) {
+      Optional<User> user = find(wish.account());
+      if (wish.metBy(user.map(User::login).orElse(Login.absent(wish.account())))) {
         return new Answer.Done();
       } else if (user.isEmpty() && !Boolean.TRUE.equals(wish.present())) {
         return new Answer.Refused("%s has no account %s.".formatted(vendor, wish.account()));
       } else if (user.isEmpty()) {
-        scim.createRequest(USERS, opened(wish)).invoke();
+        good(http.send("POST", ScimHttp.path(USERS), callId, opened(wish)));
       } else if (Boolean.FALSE.equals(wish.present())) {
-        scim.deleteRequest(USERS, user.get().getId()).invoke();
+        good(http.send("DELETE", ScimHttp.path(USERS, user.get().id()), callId, null));
       } else {
-        change(user.get(), wish);
+        change(callId, user.get(), wish);
       }
       return new Answer.Done();
-    } catch (ScimException e) {
-      return answerTo(callId, status(e), reason(e));
-    } catch (WebApplicationException e) {
-      return answerTo(callId, e.getResponse().getStatus(), e.getMessage());
-    } catch (ProcessingException e) {
-      return new Answer.Unknown(unreached(e));
-    } finally {
-      CALL_ID.remove();
+    } catch (FaultException e) {
+      return e.answer();
+    } catch (UnreachedException | UnreadableException e) {
+      return new Answer.Unknown(e.getMessage());
     }
   }
 
-  private static UserResource opened(Wish wish) {
+  private static byte[] opened(Wish wish) {
     UserResource user = new UserResource();
     user.setUserName(wish.account());
     user.setActive(!Boolean.FALSE.equals(wish.active()));
     user.setEmails(List.of(new Email().setValue(wish.email()).setPrimary(true)));
     user.setEntitlements(
         wish.grants().stream().map(plan -> new Entitlement().setValue(plan)).toList());
-    return user;
+    return json(user);
   }
 
   /** In one request, so that a vendor does all of it or nothing. */
-  private void change(UserResource user, Wish wish) throws ScimException {
-    Login now = login(user);
-    var request = scim.modifyRequest(USERS, user.getId());
-    for (String plan : wish.grants()) {
-      if (!now.plans().contains(plan)) {
-        ObjectNode entitlement = JsonNodeFactory.instance.objectNode().put("value", plan);
-        request = request.addValues("entitlements", entitlement);
+  private void change(String callId, User user, Wish wish)
+      throws FaultException, UnreachedException {
+    Login now = user.login();
+    List<PatchOperation> operations = new ArrayList<>();
+    try {
+      for (String plan : wish.grants()) {
+        if (!now.plans().contains(plan)) {
+          ObjectNode entitlement = JsonNodeFactory.instance.objectNode().put("value", plan);
+          operations.add(
+              PatchOperation.add(
+                  "entitlements", JsonNodeFactory.instance.arrayNode().add(entitlement)));
+        }
       }
-    }
-    for (String plan : wish.revokes()) {
-      if (now.plans().contains(plan)) {
-        request =
-            request.removeValues(
-                "entitlements[value eq \"%s\"]".formatted(plan.replace("\"", "\\\"")));
+      for (String plan : wish.revokes()) {
+        if (now.plans().contains(plan)) {
+          operations.add(
+              PatchOperation.remove(
+                  "entitlements[value eq %s]".formatted(JsonNodeFactory.instance.textNode(plan))));
+        }
       }
+      if (wish.active() != null && !wish.active().equals(now.active())) {
+        operations.add(PatchOperation.replace("active", wish.active()));
+      }
+    } catch (ScimException e) {
+      throw new IllegalStateException(e);
     }
-    if (wish.active() != null && wish.active() != now.active()) {
-      request = request.replaceValue("active", wish.active());
-    }
-    request.invoke(UserResource.class);
+    byte[] body = json(new PatchRequest(operations));
+    good(http.send("PATCH", ScimHttp.path(USERS, user.id()), callId, body));
   }
 
-  private Answer answerTo(String callId, int status, String reason) {
-    long wait = headers.waitOf(callId);
-    if (status == TOO_MANY || status == UNAVAILABLE) {
-      return new Answer.Later(reason, wait);
+  private static byte[] json(Object message) {
+    try {
+      return JsonUtils.getObjectWriter().writeValueAsBytes(message);
+    } catch (JsonProcessingException e) {
+      throw new IllegalStateException(e);
     }
-    // After any other failure on the vendor's side nobody knows how far it came.
-    return status >= 500 || status < 400 ? new Answer.Unknown(reason) : new Answer.Refused(reason);
   }
 
   @Override
   public Reading read(String account) {
     try {
-      return new Reading.Shows(find(account).map(ScimLink::login).orElse(Login.absent(account)));
-    } catch (ScimException e) {
-      return new Reading.Unreadable(reason(e));
-    } catch (WebApplicationException e) {
-      return new Reading.Unreadable(e.getMessage());
-    } catch (ProcessingException e) {
-      return new Reading.Unreadable(unreached(e));
+      return new Reading.Shows(find(account).map(User::login).orElse(Login.absent(account)));
+    } catch (UnreadableException e) {
+      return new Reading.Unreadable(e.getMessage(), true);
+    } catch (FaultException | UnreachedException e) {
+      return new Reading.Unreadable(e.getMessage(), false);
     }
   }
 
-  /** Page by page; accounts that come while it is read are seen the next time. */
+  /** The one User of that name; empty only if the vendor says that there is none. */
+  private Optional<User> find(String account)
+      throws FaultException, UnreachedException, UnreadableException {
+    String filter = "userName eq " + JsonNodeFactory.instance.textNode(account);
+    UserList found =
+        list(ScimHttp.path(USERS) + "?filter=" + ScimHttp.encoded(filter) + "&count=" + PAGE);
+    if (found.total() == 0) {
+      return Optional.empty();
+    }
+    List<User> same =
+        found.users().stream().filter(user -> user.login().account().equals(account)).toList();
+    if (same.size() == 1) {
+      return Optional.of(same.get(0));
+    } else if (same.size() > 1) {
+      throw new UnreadableException(
+          "%s shows %d accounts named %s.".formatted(vendor, same.size(), account));
+    } else if (found.users().isEmpty()) {
+      throw new UnreadableException(
+          "%s says that there are %d accounts named %s and shows none."
+              .formatted(vendor, found.total(), account));
+    }
+    throw new UnreadableException(
+        "Asked for %s, %s answered about %s."
+            .formatted(account, vendor, found.users().get(0).login().account()));
+  }
+
+  private UserList list(String pathAndQuery)
+      throws FaultException, UnreachedException, UnreadableException {
+    return ScimUsers.list(good(http.get(pathAndQuery)).body());
+  }
+
+  /** Page by page; if accounts come or go meanwhile it is read anew, a few times. */
   @Override
   public Roll readAll() {
-    List<Login> logins = new ArrayList<>();
     try {
-      while (true) {
-        ListResponse<UserResource> page =
-            scim.searchRequest(USERS).page(logins.size() + 1, PAGE).invoke(UserResource.class);
-        page.getResources().forEach(user -> logins.add(login(user)));
-        if (page.getResources().isEmpty() || logins.size() >= page.getTotalResults()) {
-          return new Roll.All(logins);
+      String unread = "";
+      for (int n = 0; n < ROLL_TRIES; n++) {
+        Map<String, Login> logins = new HashMap<>();
+        long total = readPages(logins);
+        if (logins.size() == total) {
+          return new Roll.All(List.copyOf(logins.values()));
         }
+        unread =
+            "%s says that it has %d accounts and showed %d different ones."
+                .formatted(vendor, total, logins.size());
       }
-    } catch (ScimException e) {
-      return new Roll.Unread(reason(e));
-    } catch (WebApplicationException e) {
+      return new Roll.Unread(unread);
+    } catch (FaultException | UnreachedException | UnreadableException e) {
       return new Roll.Unread(e.getMessage());
-    } catch (ProcessingException e) {
-      return new Roll.Unread(unreached(e));
+    }
+  }
+
+  /** How many there are, as the page said that said the most. */
+  private long readPages(Map<String, Login> logins)
+      throws FaultException, UnreachedException, UnreadableException {
+    long shown = 0;
+    long total = 0;
+    while (true) {
+      UserList page =
+          list(ScimHttp.path(USERS) + "?startIndex=%d&count=%d".formatted(shown + 1, PAGE));
+      page.users().forEach(user -> logins.put(user.login().account(), user.login()));
+      shown += page.users().size();
+      total = Math.max(total, page.total());
+      if (page.users().isEmpty() || shown >= page.total() || shown > MOST_ACCOUNTS) {
+        return total;
+      }
     }
   }
 
@@ -247,11 +250,10 @@ final class ScimLink implements SeatLink {
     Boolean known = sessions;
     if (known == null) {
       try {
-        known =
-            scim.getResourceTypes().getResources().stream()
-                .anyMatch(type -> POOL_SESSION.equals(type.getName()));
+        byte[] types = good(http.get(ScimHttp.path("ResourceTypes"))).body();
+        known = ScimUsers.namesType(types, POOL_SESSION);
         sessions = known;
-      } catch (ScimException | WebApplicationException | ProcessingException e) {
+      } catch (FaultException | UnreachedException | UnreadableException e) {
         return false;
       }
     }
@@ -260,76 +262,30 @@ final class ScimLink implements SeatLink {
 
   @Override
   public Answer end(String callId, String session) {
-    CALL_ID.set(callId);
     try {
-      scim.deleteRequest(SESSIONS, session).invoke();
+      Reply reply = http.send("DELETE", ScimHttp.path(SESSIONS, session), callId, null);
+      if (reply.status() != NOT_FOUND) {
+        good(reply);
+      }
       return new Answer.Done();
-    } catch (ScimException e) {
-      return status(e) == NOT_FOUND ? new Answer.Done() : answerTo(callId, status(e), reason(e));
-    } catch (WebApplicationException e) {
-      return answerTo(callId, e.getResponse().getStatus(), e.getMessage());
-    } catch (ProcessingException e) {
-      return new Answer.Unknown(unreached(e));
-    } finally {
-      CALL_ID.remove();
+    } catch (FaultException e) {
+      return e.answer();
+    } catch (UnreachedException e) {
+      return new Answer.Unknown(e.getMessage());
     }
   }
 
+  /** Over only where the vendor says that there is no such session. */
   @Override
   public Optional<Boolean> isOpen(String session) {
     try {
-      scim.retrieve(SESSIONS, session, GenericScimResource.class);
-      return Optional.of(true);
-    } catch (ScimException e) {
-      return status(e) == NOT_FOUND ? Optional.of(false) : Optional.empty();
-    } catch (WebApplicationException | ProcessingException e) {
+      Reply reply = http.get(ScimHttp.path(SESSIONS, session));
+      if (reply.status() == NOT_FOUND && ScimUsers.isError(reply.body(), NOT_FOUND)) {
+        return Optional.of(false);
+      }
+      return ScimUsers.isOf(good(reply).body(), session) ? Optional.of(true) : Optional.empty();
+    } catch (FaultException | UnreachedException | UnreadableException e) {
       return Optional.empty();
     }
-  }
-
-  private Optional<UserResource> find(String account) throws ScimException {
-    ListResponse<UserResource> found =
-        scim.search(USERS, Filter.eq("userName", account).toString(), UserResource.class);
-    return found.getResources().stream().findFirst();
-  }
-
-  private static Login login(UserResource user) {
-    Set<String> plans = new HashSet<>();
-    if (user.getEntitlements() != null) {
-      user.getEntitlements().forEach(e -> plans.add(e.getValue()));
-    }
-    Set<String> roles = new HashSet<>();
-    if (user.getRoles() != null) {
-      user.getRoles().forEach(role -> roles.add(role.getValue()));
-    }
-    String email =
-        user.getEmails() == null || user.getEmails().isEmpty()
-            ? ""
-            : user.getEmails().get(0).getValue();
-    return new Login(
-        user.getUserName(),
-        email,
-        true,
-        !Boolean.FALSE.equals(user.getActive()),
-        roles.contains("invited"),
-        roles.contains("admin"),
-        plans);
-  }
-
-  private static int status(ScimException e) {
-    Integer status = e.getScimError() == null ? null : e.getScimError().getStatus();
-    return status == null ? 500 : status;
-  }
-
-  private static String reason(ScimException e) {
-    String detail = e.getScimError() == null ? null : e.getScimError().getDetail();
-    return detail == null || detail.isBlank()
-        ? "The vendor answered %d.".formatted(status(e))
-        : detail;
-  }
-
-  private String unreached(ProcessingException e) {
-    Throwable cause = e.getCause() == null ? e : e.getCause();
-    return "%s did not answer (%s).".formatted(vendor, cause.getClass().getSimpleName());
   }
 }

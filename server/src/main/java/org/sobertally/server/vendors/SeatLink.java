@@ -53,8 +53,13 @@ public interface SeatLink {
 
     record Shows(Login login) implements Reading {}
 
-    /** It could not be read. */
-    record Unreadable(String reason) implements Reading {}
+    /**
+     * It could not be read, and so proves nothing.
+     *
+     * @param answered whether the vendor answered, but not with anything that says how the account
+     *     stands; else it was not reached, or said that it could not answer
+     */
+    record Unreadable(String reason, boolean answered) implements Reading {}
   }
 
   /** What a vendor showed of all its accounts. */

@@ -27,7 +27,7 @@ public class VendorLinks {
         .byVendor()
         .forEach(
             (vendor, link) -> {
-              connect(vendor, link.url(), link.token());
+              connect(vendor, link.url(), link.token().orElse(""));
               if (link.freeWhenAsked()) {
                 freeWhenAsked.add(vendor);
               }
@@ -46,9 +46,8 @@ public class VendorLinks {
       /** The base address, without {@code /Users}. */
       URI url();
 
-      /** Sent as a bearer token. */
-      @WithDefault("")
-      String token();
+      /** Sent as a bearer token; none where it is absent or empty. */
+      Optional<String> token();
 
       /** Whether a pool's seat is free again as soon as its holder is asked to leave. */
       @WithDefault("false")

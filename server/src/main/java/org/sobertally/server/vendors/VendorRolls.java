@@ -91,7 +91,7 @@ public class VendorRolls {
     reads.forEach(
         (vendor, read) -> {
           int number = book.vendors().numberOf(vendor);
-          if (number >= 0 && !read.logins().isEmpty()) {
+          if (number >= 0 && (read.fault() == null || !read.logins().isEmpty())) {
             Map<String, Set<String>> plans = new HashMap<>();
             read.logins()
                 .forEach(

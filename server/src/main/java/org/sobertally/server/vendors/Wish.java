@@ -45,8 +45,9 @@ public record Wish(
     if (!seen.present()) {
       return !Boolean.TRUE.equals(present) && !Boolean.TRUE.equals(active) && grants.isEmpty();
     }
-    return !Boolean.FALSE.equals(present)
-        && (active == null || active == seen.active())
+    return seen.account().equals(account)
+        && !Boolean.FALSE.equals(present)
+        && (active == null || active.equals(seen.active()))
         && seen.plans().containsAll(grants)
         && revokes.stream().noneMatch(seen.plans()::contains);
   }

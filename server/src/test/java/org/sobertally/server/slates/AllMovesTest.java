@@ -246,7 +246,8 @@ class AllMovesTest {
     assertThat(slate.at("/moves/0/yearly/amount").asText()).isEqualTo("-620.00");
     assertThat(slate.at("/moves/0/cashFrom").asText()).isEqualTo("2026-10-01");
     assertThat(kept("2026-09-30")).isEqualTo("0.00");
-    assertThat(kept("2026-10-01")).isEqualTo("620.00");
+    assertThat(kept("2026-10-01")).as("92 days of the year are left").isEqualTo("156.27");
+    assertThat(standing("2026-10-01").at("/keptYearly/amount").asText()).isEqualTo("620.00");
     Book book = books.current();
     int line = book.lines().require("pl-charts");
     assertThat(book.boughtOn(line, LocalDate.of(2026, 10, 1))).isEqualTo(58);
@@ -256,7 +257,11 @@ class AllMovesTest {
   }
 
   private String kept(String day) {
-    return steward.get("/api/v1/standing?asOf=" + day).json().at("/kept/amount").asText();
+    return standing(day).at("/kept/amount").asText();
+  }
+
+  private JsonNode standing(String day) {
+    return steward.get("/api/v1/standing?asOf=" + day).json();
   }
 
   @Test

@@ -307,6 +307,27 @@ class SlatesTest {
         .isEqualTo(403);
   }
 
+  private static Caller withToken(String role) {
+    String body = "{\"name\":\"Eyes of a %s\",\"role\":\"%s\"}".formatted(role, role);
+    String token =
+        Caller.keeper().postJson("/api/v1/access/tokens", body).json().get("token").asText();
+    return Caller.nobody().with("Authorization", "Bearer " + token);
+  }
+
+  /** Whoever makes tokens could otherwise draft by one and grant by the other. */
+  @Test
+  void twoTokensOfOneMakerAreOnePairOfEyes() {
+    Caller drafts = withToken("STEWARD");
+    Caller decides = withToken("DECIDER");
+    String id = drafts.postJson(SLATES, moves(idle("qm-opus", 1))).json().get("id").asText();
+    assertThat(drafts.postJson(SLATES + "/" + id + "/send", "{}").status()).isEqualTo(200);
+    String grant = "{\"grant\":true}";
+    Answer own = decides.postJson(SLATES + "/" + id + "/decide", grant);
+    assertThat(own.status()).isEqualTo(403);
+    assertThat(decides.get(SLATES + "/" + id).json().get("mayDecide").asBoolean()).isFalse();
+    assertThat(decider.postJson(SLATES + "/" + id + "/decide", grant).status()).isEqualTo(200);
+  }
+
   @Test
   void nothingIsPostedBeforeItIsGrantedNorTwice() {
     String id = draft(idle("qm-opus", 1));

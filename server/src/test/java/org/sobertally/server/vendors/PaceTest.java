@@ -32,6 +32,44 @@ class PaceTest {
     assertThat(refused).isLessThan(taken / 50);
   }
 
+  /** One complaint, of one that was asked thirty times a second and could take it. */
+  @Test
+  void oneComplaintIsForgottenWithinAMinute() {
+    for (int request = 0; request < 300; request++) {
+      now += SECOND / 30;
+      pace.taken();
+    }
+    pace.tooMany(1);
+    int asked = 0;
+    long end = now + 30 * SECOND;
+    while (now < end) {
+      now += Math.max(pace.turn(), SECOND / 30);
+      pace.taken();
+      asked++;
+    }
+    assertThat(asked).isGreaterThan(30 * 28);
+    now += 30 * SECOND;
+    assertThat(pace.perSecond()).isInfinite();
+  }
+
+  /** One that complains before it took anything says nothing of how much it takes. */
+  @Test
+  void aComplaintOfTheFirstRequestDoesNotLeadToACrawl() {
+    pace.tooMany(1);
+    assertThat(pace.perSecond()).isEqualTo(5);
+    now += 20 * SECOND;
+    assertThat(pace.perSecond()).isEqualTo(10);
+    now += 40 * SECOND;
+    assertThat(pace.perSecond()).isInfinite();
+  }
+
+  @Test
+  void whoComplainsAgainAtOnceIsLeftAloneForAsLongAsItNamed() {
+    pace.tooMany(2);
+    pace.tooMany(2);
+    assertThat(pace.turn()).isEqualTo(2 * SECOND);
+  }
+
   /** Asks for so many seconds as fast as the pace allows, and counts what was refused. */
   private int run(int seconds) {
     long end = now + seconds * SECOND;
@@ -45,7 +83,7 @@ class PaceTest {
       }
       if (window.size() >= LIMIT) {
         refused++;
-        pace.tooMany();
+        pace.tooMany(1);
       } else {
         window.add(now);
         served.add(now);

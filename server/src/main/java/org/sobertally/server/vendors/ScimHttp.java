@@ -1,0 +1,197 @@
+package org.sobertally.server.vendors;
+
+import java.io.IOException;
+import java.net.URI;
+import java.net.URLEncoder;
+import java.net.http.HttpClient;
+import java.net.http.HttpHeaders;
+import java.net.http.HttpRequest;
+import java.net.http.HttpRequest.BodyPublishers;
+import java.net.http.HttpResponse;
+import java.nio.charset.StandardCharsets;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.ZonedDateTime;
+import java.time.format.DateTimeFormatter;
+import java.time.format.DateTimeParseException;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.ExecutionException;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.TimeoutException;
+
+/**
+ * Sends one vendor's requests: as who we are, no faster than the vendor lets us, and never waiting
+ * longer, or reading more, than is sensible. What comes back is handed on as it is.
+ */
+final class ScimHttp {
+
+  static final int TOO_MANY = 429;
+  static final int UNAVAILABLE = 503;
+
+  /** However long a vendor wants us to wait, we look again after an hour. */
+  static final long MOST_WAIT_SECONDS = 3600;
+
+  private static final int MOST_BYTES = 64 * 1024 * 1024;
+  private static final String SCIM_JSON = "application/scim+json";
+
+  private final String vendor;
+  private final String base;
+  private final String token;
+  private final Duration timeout;
+  private final Pace pace = new Pace(System::nanoTime);
+  private final HttpClient http;
+
+  ScimHttp(String vendor, URI base, String token, Duration timeout) {
+    this.vendor = vendor;
+    this.base = base.toString().replaceAll("/+$", "");
+    this.token = token;
+    this.timeout = timeout;
+    this.http =
+        HttpClient.newBuilder()
+            .version(HttpClient.Version.HTTP_1_1)
+            .connectTimeout(timeout)
+            .followRedirects(HttpClient.Redirect.NEVER)
+            .build();
+  }
+
+  /**
+   * What came back.
+   *
+   * @param waitSeconds how long the vendor wants us to wait, an hour at most; 0 where it did not
+   *     say
+   */
+  record Reply(int status, byte[] body, long waitSeconds) {
+
+    boolean isGood() {
+      return status >= 200 && status < 300;
+    }
+  }
+
+  /** Nothing came back, or not to its end: nobody knows how far it came. */
+  static final class UnreachedException extends Exception {
+    private static final long serialVersionUID = 1L;
+
+    UnreachedException(String message) {
+      super(message, null, false, false);
+    }
+  }
+
+  /** A path below the service's address, its segments encoded. */
+  static String path(String... segments) {
+    StringBuilder path = new StringBuilder();
+    for (String segment : segments) {
+      path.append('/').append(encoded(segment));
+    }
+    return path.toString();
+  }
+
+  static String encoded(String text) {
+    return URLEncoder.encode(text, StandardCharsets.UTF_8).replace("+", "%20");
+  }
+
+  Reply get(String pathAndQuery) throws UnreachedException {
+    return send("GET", pathAndQuery, null, null);
+  }
+
+  /**
+   * Sends a request and waits for its whole answer.
+   *
+   * @param callId sent as the idempotency key where it is not null
+   */
+  Reply send(String method, String pathAndQuery, String callId, byte[] body)
+      throws UnreachedException {
+    pause(pace.turn());
+    HttpRequest.Builder request =
+        HttpRequest.newBuilder(URI.create(base + pathAndQuery))
+            .timeout(timeout)
+            .header("Accept", SCIM_JSON + ", application/json")
+            .method(
+                method, body == null ? BodyPublishers.noBody() : BodyPublishers.ofByteArray(body));
+    if (!token.isEmpty()) {
+      request.header("Authorization", "Bearer " + token);
+    }
+    if (callId != null) {
+      request.header("Idempotency-Key", callId);
+    }
+    if (body != null) {
+      request.header("Content-Type", SCIM_JSON);
+    }
+    HttpResponse<byte[]> response = answerTo(request.build());
+    long wait = seconds(response.headers(), Instant.now());
+    learn(response.statusCode(), wait, response.headers());
+    return new Reply(response.statusCode(), response.body(), wait);
+  }
+
+  /**
+   * The client's own time limit ends with the headers; a body that trickles is given up as well.
+   */
+  private HttpResponse<byte[]> answerTo(HttpRequest request) throws UnreachedException {
+    CompletableFuture<HttpResponse<byte[]>> asked =
+        http.sendAsync(request, head -> new BoundedBody(MOST_BYTES));
+    try {
+      return asked.get(timeout.toMillis(), TimeUnit.MILLISECONDS);
+    } catch (TimeoutException e) {
+      asked.cancel(true);
+      throw new UnreachedException(
+          "%s did not answer within %d seconds.".formatted(vendor, timeout.toSeconds()));
+    } catch (ExecutionException e) {
+      throw new UnreachedException(words(e.getCause()));
+    } catch (InterruptedException e) {
+      asked.cancel(true);
+      Thread.currentThread().interrupt();
+      throw new UnreachedException("Interrupted while waiting for %s.".formatted(vendor));
+    }
+  }
+
+  private String words(Throwable cause) {
+    if (cause instanceof BoundedBody.TooLongException) {
+      return "%s answered with more than %d MB.".formatted(vendor, MOST_BYTES >> 20);
+    } else if (cause instanceof java.net.http.HttpConnectTimeoutException
+        || cause instanceof java.net.ConnectException) {
+      return "%s cannot be reached.".formatted(vendor);
+    } else if (cause instanceof java.net.http.HttpTimeoutException) {
+      return "%s did not answer within %d seconds.".formatted(vendor, timeout.toSeconds());
+    } else if (cause instanceof javax.net.ssl.SSLException) {
+      return "No secure connection to %s could be made: %s".formatted(vendor, cause.getMessage());
+    } else if (cause instanceof IOException) {
+      return "The connection to %s broke off.".formatted(vendor);
+    }
+    return "%s could not be asked.".formatted(vendor);
+  }
+
+  private void learn(int status, long wait, HttpHeaders headers) {
+    if (status != TOO_MANY && status != UNAVAILABLE) {
+      pace.taken();
+    } else if (status == TOO_MANY && (wait > 0 || headers.firstValue("Retry-After").isEmpty())) {
+      // One that wants us back at once does not complain of our pace.
+      pace.tooMany(wait);
+    }
+  }
+
+  /** RFC 9110 §10.2.3: seconds, or a date. What is neither says nothing. */
+  static long seconds(HttpHeaders headers, Instant now) {
+    String text = headers.firstValue("Retry-After").orElse("").strip();
+    if (text.matches("\\d+")) {
+      return text.length() > 9 ? MOST_WAIT_SECONDS : capped(Long.parseLong(text));
+    }
+    try {
+      Instant until = ZonedDateTime.parse(text, DateTimeFormatter.RFC_1123_DATE_TIME).toInstant();
+      return capped(Duration.between(now, until).toSeconds());
+    } catch (DateTimeParseException e) {
+      return 0;
+    }
+  }
+
+  private static long capped(long seconds) {
+    return Math.max(0, Math.min(seconds, MOST_WAIT_SECONDS));
+  }
+
+  private static void pause(long nanos) throws UnreachedException {
+    try {
+      TimeUnit.NANOSECONDS.sleep(nanos);
+    } catch (InterruptedException e) {
+      Thread.currentThread().interrupt();
+      throw new UnreachedException("Interrupted while waiting for a turn.");
+    }
+  }
+}
