@@ -1,5 +1,6 @@
 package org.sobertally.server.access;
 
+import io.quarkus.narayana.jta.QuarkusTransaction;
 import io.quarkus.security.identity.SecurityIdentity;
 import jakarta.annotation.security.RolesAllowed;
 import jakarta.enterprise.event.Event;
@@ -20,6 +21,7 @@ import jakarta.ws.rs.core.MediaType;
 import java.time.Instant;
 import java.util.List;
 import java.util.Locale;
+import java.util.concurrent.locks.ReentrantLock;
 import org.eclipse.microprofile.openapi.annotations.media.Schema;
 import org.eclipse.microprofile.openapi.annotations.tags.Tag;
 import org.sobertally.server.http.Problem;
@@ -38,6 +40,9 @@ public class AccessResource {
   private final SecurityIdentity identity;
   private final Event<AccessChanged> changed;
   private final TallyClock clock;
+
+  /** Two who give the same person access at once do so in turn. */
+  private final ReentrantLock changing = new ReentrantLock();
 
   AccessResource(
       Sessions sessions,
@@ -105,7 +110,6 @@ public class AccessResource {
   /** Gives somebody access, or another role. */
   @PUT
   @Path("/people/{login}")
-  @Transactional
   public List<PersonDto> allow(
       @PathParam("login")
           @Pattern(
@@ -113,8 +117,18 @@ public class AccessResource {
               message = "use small letters and digits, then also . _ @ and -, 99 at most")
           String login,
       @NotNull @Valid PersonForm form) {
+    String hash = form.password() == null ? null : sessions.hashed(form.password());
+    changing.lock();
+    try {
+      return QuarkusTransaction.requiringNew().call(() -> allow(login, form, hash));
+    } finally {
+      changing.unlock();
+    }
+  }
+
+  private List<PersonDto> allow(String login, PersonForm form, String hash) {
     AccessPerson known = find(login);
-    if (known == null && form.password() == null) {
+    if (known == null && hash == null) {
       throw Problem.badRequest("password: somebody new needs one of at least 10 characters.");
     }
     if (form.role() == Role.LEAD && (form.person() == null || form.person().isBlank())) {
@@ -125,11 +139,11 @@ public class AccessResource {
     }
     String person = form.person() == null || form.person().isBlank() ? null : form.person();
     Role before = known == null ? null : known.role;
-    sessions.allow(login, form.name().strip(), form.role(), person, form.password());
+    sessions.allowHashed(login, form.name().strip(), form.role(), person, hash);
     boolean noAddress = form.email() == null || form.email().isBlank();
     sessions.setAddress(login, noAddress ? null : form.email().strip());
-    if (known != null && form.password() != null) {
-      sessions.setPassword(login, form.password());
+    if (known != null && hash != null) {
+      sessions.setPassword(login, hash);
     }
     String role = form.role().name().toLowerCase(Locale.ROOT);
     String text =

@@ -21,7 +21,6 @@ import org.eclipse.microprofile.config.inject.ConfigProperty;
 import org.eclipse.microprofile.openapi.annotations.media.Schema;
 import org.eclipse.microprofile.openapi.annotations.tags.Tag;
 import org.jboss.resteasy.reactive.RestResponse;
-import org.sobertally.server.http.Problem;
 import org.sobertally.server.time.TallyClock;
 
 /** Signing in and out. */
@@ -142,10 +141,7 @@ public class SessionResource {
   @RolesAllowed("**")
   public Response changePassword(@Valid @NotNull PasswordForm form) {
     String login = identity.getPrincipal().getName();
-    if (!sessions.isPassword(login, form.now())) {
-      throw Problem.forbidden("This is not the password that you have now.");
-    }
-    sessions.setPassword(login, form.wanted());
+    sessions.changePassword(login, form.now(), form.wanted());
     return Response.noContent().cookie(cookie("", 0)).build();
   }
 

@@ -1,6 +1,6 @@
 package org.sobertally.server.access;
 
-import io.quarkus.elytron.security.common.BcryptUtil;
+import io.quarkus.narayana.jta.QuarkusTransaction;
 import io.quarkus.runtime.StartupEvent;
 import jakarta.annotation.Priority;
 import jakarta.enterprise.context.ApplicationScoped;
@@ -9,12 +9,12 @@ import jakarta.persistence.EntityManager;
 import jakarta.transaction.Transactional;
 import java.time.Duration;
 import java.time.Instant;
-import java.util.ArrayDeque;
-import java.util.Deque;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
 import java.util.concurrent.ConcurrentHashMap;
 import org.eclipse.microprofile.config.inject.ConfigProperty;
@@ -34,24 +34,20 @@ public class Sessions {
   static final String TOKEN = "token:";
 
   private static final Duration LASTS = Duration.ofHours(12);
-  private static final int MOST_FAILURES = 10;
-  private static final Duration FAILURES_COUNT = Duration.ofMinutes(10);
-
-  /** Of an account that does not exist, so that trying one takes as long as any other. */
-  private static final class Nobody {
-    private static final String HASH = BcryptUtil.bcryptHash("nobody");
-  }
 
   private final EntityManager entities;
   private final Optional<String> keeperToken;
   private final Map<String, Visitor> sessions = new ConcurrentHashMap<>();
   private final Map<String, Visitor> tokens = new ConcurrentHashMap<>();
-  private final Map<String, Deque<Instant>> failures = new ConcurrentHashMap<>();
+  private final Attempts attempts = new Attempts(Instant::now);
+  private final Passwords passwords;
 
   Sessions(
       EntityManager entities,
+      Passwords passwords,
       @ConfigProperty(name = "sober.tally.token") Optional<String> keeperToken) {
     this.entities = entities;
+    this.passwords = passwords;
     this.keeperToken = keeperToken;
   }
 
@@ -99,6 +95,14 @@ public class Sessions {
     return new Visitor(TOKEN + token.name, token.name, token.role, null, Instant.MAX, null);
   }
 
+  /** Whether whoever came in with that, as its hash, would be let in now, and in the same role. */
+  public boolean stillIn(String proof, String role) {
+    Visitor visitor = tokens.getOrDefault(proof, sessions.get(proof));
+    return visitor != null
+        && visitor.role.name().equals(role)
+        && visitor.expires.isAfter(Instant.now());
+  }
+
   Optional<Visitor> byCookie(String cookie) {
     Visitor visitor = sessions.get(Secrets.hash(cookie));
     return Optional.ofNullable(visitor).filter(v -> v.expires.isAfter(Instant.now()));
@@ -109,18 +113,40 @@ public class Sessions {
   }
 
   /** Signs somebody in; the same answer whether the name or the password is wrong. */
-  @Transactional
   SignedIn signIn(String login, String password) {
     String name = login.strip().toLowerCase(Locale.ROOT);
-    refuseGuessing(name);
+    requireRight(name, password, "The name or the password is wrong.");
+    return QuarkusTransaction.requiringNew().call(() -> begin(name));
+  }
+
+  /** Looks at a password, outside any transaction: that takes long. */
+  private void requireRight(String name, String password, String otherwise) {
+    attempts.reserve(name);
+    boolean right;
+    try {
+      String hash =
+          QuarkusTransaction.requiringNew()
+              .call(
+                  () -> {
+                    AccessPerson person = entities.find(AccessPerson.class, name);
+                    return person == null ? null : person.passwordHash;
+                  });
+      right = passwords.fits(password, hash);
+    } catch (RuntimeException e) {
+      attempts.notMade(name);
+      throw e;
+    }
+    if (!right) {
+      throw Problem.forbidden(otherwise);
+    }
+    attempts.wasRight(name);
+  }
+
+  private SignedIn begin(String name) {
     AccessPerson person = entities.find(AccessPerson.class, name);
-    boolean right =
-        BcryptUtil.matches(password, person == null ? Nobody.HASH : person.passwordHash);
-    if (person == null || !right) {
-      failures.computeIfAbsent(name, n -> new ArrayDeque<>()).add(Instant.now());
+    if (person == null) {
       throw Problem.forbidden("The name or the password is wrong.");
     }
-    failures.remove(name);
     String cookie = Secrets.random();
     AccessSession session = new AccessSession();
     session.hash = Secrets.hash(cookie);
@@ -134,19 +160,6 @@ public class Sessions {
     return new SignedIn(cookie, visitor);
   }
 
-  private void refuseGuessing(String name) {
-    Deque<Instant> recent = failures.get(name);
-    if (recent == null) {
-      return;
-    }
-    synchronized (recent) {
-      recent.removeIf(at -> at.isBefore(Instant.now().minus(FAILURES_COUNT)));
-      if (recent.size() >= MOST_FAILURES) {
-        throw Problem.tooMany("Too many wrong passwords for this name. Try again in ten minutes.");
-      }
-    }
-  }
-
   @Transactional
   void signOut(String cookie) {
     String hash = Secrets.hash(cookie);
@@ -158,18 +171,27 @@ public class Sessions {
   }
 
   /** Adds somebody who may sign in; of somebody who is there already the password stays. */
-  @Transactional
   public void allow(String login, String name, Role role, String password) {
     allow(login, name, role, null, password);
   }
 
+  /** The same, where they are known to be somebody of the directory. */
+  public void allow(String login, String name, Role role, String ofDirectory, String password) {
+    boolean known =
+        QuarkusTransaction.requiringNew()
+            .call(() -> entities.find(AccessPerson.class, login) != null);
+    String hash = known ? null : passwords.hash(password);
+    QuarkusTransaction.joiningExisting()
+        .run(() -> allowHashed(login, name, role, ofDirectory, hash));
+  }
+
   /**
-   * The same, where they are known to be somebody of the directory.
+   * The same, of a password that was hashed before.
    *
-   * @param password null keeps the one they have
+   * @param hash needed of somebody new; of others the password stays
    */
   @Transactional
-  public void allow(String login, String name, Role role, String ofDirectory, String password) {
+  void allowHashed(String login, String name, Role role, String ofDirectory, String hash) {
     AccessPerson person = entities.find(AccessPerson.class, login);
     boolean added = person == null;
     person = added ? new AccessPerson() : person;
@@ -178,27 +200,32 @@ public class Sessions {
     person.role = role;
     person.person = ofDirectory;
     if (added) {
-      person.passwordHash = BcryptUtil.bcryptHash(password);
+      person.passwordHash = hash;
     }
     entities.persist(person);
     AccessPerson now = person;
     sessions.replaceAll(
-        (hash, visitor) ->
+        (key, visitor) ->
             visitor.login.equals(login) ? visitor(now, visitor.csrf, visitor.expires) : visitor);
   }
 
   /** Gives somebody another password and ends where they are signed in. */
   @Transactional
-  void setPassword(String login, String password) {
-    entities.find(AccessPerson.class, login).passwordHash = BcryptUtil.bcryptHash(password);
+  void setPassword(String login, String hash) {
+    entities.find(AccessPerson.class, login).passwordHash = hash;
     endSessions(login);
   }
 
-  /** Whether that is the password of somebody who is signed in. */
-  @Transactional
-  boolean isPassword(String login, String password) {
-    AccessPerson person = entities.find(AccessPerson.class, login);
-    return person != null && BcryptUtil.matches(password, person.passwordHash);
+  /** Changes one's own password; as many wrong ones are looked at as when signing in. */
+  void changePassword(String login, String now, String wanted) {
+    requireRight(login, now, "This is not the password that you have now.");
+    String hash = passwords.hash(wanted);
+    QuarkusTransaction.requiringNew().run(() -> setPassword(login, hash));
+  }
+
+  /** The hash of a password that somebody is to have; made outside any transaction. */
+  String hashed(String password) {
+    return passwords.hash(password);
   }
 
   /** Takes somebody's access away, and with it every session of theirs. */
@@ -251,6 +278,33 @@ public class Sessions {
   void takeBackToken(AccessToken token) {
     tokens.remove(token.hash);
     entities.remove(entities.find(AccessToken.class, token.hash));
+  }
+
+  /**
+   * Behind whom somebody acts: their login, who of the directory they are, and of a token whoever
+   * made it. Two that have any of these in common are not four eyes.
+   */
+  @Transactional
+  public Set<String> behind(String login) {
+    Set<String> behind = new HashSet<>();
+    addBehind(login, behind);
+    return behind;
+  }
+
+  private void addBehind(String login, Set<String> behind) {
+    if (login == null || !behind.add("login " + login)) {
+      return;
+    }
+    AccessPerson person = entities.find(AccessPerson.class, login);
+    if (person != null && person.person != null) {
+      behind.add("person " + person.person);
+    }
+    if (login.startsWith(TOKEN)) {
+      String name = login.substring(TOKEN.length());
+      tokens().stream()
+          .filter(token -> token.name.equals(name))
+          .forEach(token -> addBehind(token.createdBy, behind));
+    }
   }
 
   /**

@@ -9,6 +9,7 @@ import io.quarkus.vertx.http.runtime.security.ChallengeData;
 import io.quarkus.vertx.http.runtime.security.HttpAuthenticationMechanism;
 import io.smallrye.mutiny.Uni;
 import io.vertx.core.http.Cookie;
+import io.vertx.core.http.HttpVersion;
 import io.vertx.ext.web.RoutingContext;
 import jakarta.enterprise.context.ApplicationScoped;
 import java.util.Optional;
@@ -22,6 +23,9 @@ public class TallyAuthentication implements HttpAuthenticationMechanism {
 
   /** Who of the directory they are, in the identity's attributes. */
   public static final String PERSON = "person";
+
+  /** The hash of what they came in with, in the identity's attributes. */
+  public static final String PROOF = "proof";
 
   private static final String BEARER = "Bearer ";
   private static final String UNAUTHORIZED =
@@ -44,26 +48,31 @@ public class TallyAuthentication implements HttpAuthenticationMechanism {
       RoutingContext context, IdentityProviderManager providers) {
     String authorization = context.request().getHeader("Authorization");
     if (authorization != null) {
+      String token =
+          authorization.startsWith(BEARER) ? authorization.substring(BEARER.length()).strip() : "";
       Optional<Sessions.Visitor> visitor =
-          authorization.startsWith(BEARER)
-              ? sessions.byToken(authorization.substring(BEARER.length()).strip())
-              : Optional.empty();
+          token.isEmpty() ? Optional.empty() : sessions.byToken(token);
       return visitor
-          .map(known -> Uni.createFrom().item(identity(known)))
+          .map(known -> Uni.createFrom().item(identity(known, token)))
           .orElseGet(() -> Uni.createFrom().failure(new AuthenticationFailedException()));
     }
     Cookie cookie = context.request().getCookie(COOKIE);
     return cookie == null
         ? Uni.createFrom().nullItem()
         : Uni.createFrom()
-            .item(sessions.byCookie(cookie.getValue()).map(this::identity).orElse(null));
+            .item(
+                sessions
+                    .byCookie(cookie.getValue())
+                    .map(known -> identity(known, cookie.getValue()))
+                    .orElse(null));
   }
 
-  private SecurityIdentity identity(Sessions.Visitor visitor) {
+  private static SecurityIdentity identity(Sessions.Visitor visitor, String secret) {
     QuarkusSecurityIdentity.Builder identity =
         QuarkusSecurityIdentity.builder()
             .setPrincipal(new QuarkusPrincipal(visitor.login()))
             .addRole(visitor.role().name())
+            .addAttribute(PROOF, Secrets.hash(secret))
             .addAttribute("name", visitor.name());
     if (visitor.person() != null) {
       identity.addAttribute(PERSON, visitor.person());
@@ -78,6 +87,11 @@ public class TallyAuthentication implements HttpAuthenticationMechanism {
   @Override
   public Uni<Boolean> sendChallenge(RoutingContext context) {
     boolean scim = context.normalizedPath().startsWith("/scim/");
+    if (!context.request().isEnded() && context.request().version() != HttpVersion.HTTP_2) {
+      // Nobody is nobody: what they still send is not waited for.
+      context.response().putHeader("Connection", "close");
+      context.addEndHandler(sent -> context.request().connection().close());
+    }
     context
         .response()
         .setStatusCode(401)

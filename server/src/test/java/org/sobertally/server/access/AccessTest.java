@@ -3,6 +3,10 @@ package org.sobertally.server.access;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import io.quarkus.test.junit.QuarkusTest;
+import java.nio.charset.StandardCharsets;
+import java.util.List;
+import java.util.concurrent.CompletableFuture;
+import java.util.stream.IntStream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
@@ -32,7 +36,7 @@ class AccessTest {
 
   @Test
   void itIs401BeforeMediaTypeCsrfOrBody() {
-    byte[] body = "{".getBytes(java.nio.charset.StandardCharsets.UTF_8);
+    byte[] body = "{".getBytes(StandardCharsets.UTF_8);
     assertThat(Caller.nobody().send("PUT", "/api/v1/book", "text/odd", body).status())
         .isEqualTo(401);
     assertThat(Caller.nobody().send("POST", "/api/v1/slates", "text/odd", body).status())
@@ -138,5 +142,64 @@ class AccessTest {
     assertThat(Caller.nobody().get("/subscriptions/qm-opus?idle=90").text()).contains("id=\"app\"");
     assertThat(Caller.nobody().get("/assets/none.js").status()).isEqualTo(404);
     assertThat(Caller.keeper().get("/api/v1/none").status()).isEqualTo(404);
+  }
+
+  /** Forty at once are no more than forty in turn. */
+  @Test
+  void manyGuessesAtOnceAreCountedBeforeTheyAreLookedAt() {
+    String body = "{\"login\":\"guessed-at-once\",\"password\":\"wrong\"}";
+    List<CompletableFuture<Answer>> guesses =
+        IntStream.range(0, 40)
+            .mapToObj(
+                n ->
+                    CompletableFuture.supplyAsync(
+                        () -> Caller.nobody().postJson("/api/v1/sign-in", body)))
+            .toList();
+    List<Integer> statuses = guesses.stream().map(guess -> guess.join().status()).toList();
+    assertThat(statuses).containsOnly(403, 429);
+    assertThat(statuses).filteredOn(status -> status == 403).hasSize(10);
+  }
+
+  @Test
+  void anotherPasswordCannotBeGuessedFromAnOpenSessionEither() {
+    giveAccess("careless", "READER");
+    Caller careless = Caller.as("careless");
+    String body = "{\"now\":\"wrong\",\"wanted\":\"another ledger kept\"}";
+    for (int n = 0; n < 10; n++) {
+      assertThat(careless.postJson("/api/v1/session/password", body).status()).isNotEqualTo(429);
+    }
+    assertThat(careless.postJson("/api/v1/session/password", body).status()).isEqualTo(429);
+    Caller.keeper().delete("/api/v1/access/people/careless");
+    assertThat(careless.get("/api/v1/session").status()).isEqualTo(401);
+  }
+
+  private static Answer giveAccess(String login, String role) {
+    return Caller.keeper()
+        .send(
+            "PUT",
+            "/api/v1/access/people/" + login,
+            "application/json",
+            "{\"name\":\"%s\",\"role\":\"%s\",\"password\":\"skerry-line\"}"
+                .formatted(login, role)
+                .getBytes(StandardCharsets.UTF_8));
+  }
+
+  @Test
+  void accessGivenEightTimesAtOnceIsGivenOnce() {
+    List<CompletableFuture<Answer>> given =
+        IntStream.range(0, 8)
+            .mapToObj(n -> CompletableFuture.supplyAsync(() -> giveAccess("at-once", "READER")))
+            .toList();
+    assertThat(given).allSatisfy(one -> assertThat(one.join().status()).isLessThan(300));
+    assertThat(Caller.keeper().get("/api/v1/access/people").json().findValuesAsText("login"))
+        .containsOnlyOnce("at-once");
+    Caller.keeper().delete("/api/v1/access/people/at-once");
+  }
+
+  @Test
+  void aFileThatIsMissingIsNotRememberedAsSuch() {
+    assertThat(Caller.nobody().get("/assets/none.js").header("Cache-Control")).contains("no-store");
+    assertThat(Caller.nobody().get("/people/a.b@c.example").text()).contains("id=\"app\"");
+    assertThat(Caller.nobody().get("/ask/").status()).isLessThan(500);
   }
 }
