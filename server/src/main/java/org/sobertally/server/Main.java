@@ -4,11 +4,13 @@ import io.quarkus.runtime.Quarkus;
 import io.quarkus.runtime.QuarkusApplication;
 import io.quarkus.runtime.annotations.QuarkusMain;
 import java.io.IOException;
+import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.attribute.PosixFilePermissions;
 
 /**
  * Starts the application. With {@code --once} it stops as soon as it is up, which is how the build
- * packs the demo's database and the archive of loaded classes.
+ * packs the demo's database and the archive of loaded classes. Other commands: {@link Commands}.
  */
 @QuarkusMain
 public final class Main {
@@ -18,15 +20,32 @@ public final class Main {
   private Main() {}
 
   public static void main(String... args) throws IOException {
+    int done = Commands.run(args, System.out);
+    if (done >= 0) {
+      System.exit(done);
+    }
     // The database wants to be told plainly where a path begins; people write "data" as well.
     String asked = System.getProperty(DATA, System.getenv("SOBER_TALLY_DATA"));
     Path data = Path.of(asked == null || asked.isBlank() ? "data" : asked).toAbsolutePath();
     System.setProperty(DATA, data.toString());
+    createForOwner(data);
     PackedDemo.unpack(data);
     if (args.length == 1 && args[0].equals("--once")) {
       Quarkus.run(Once.class, args);
     } else {
       Quarkus.run(args);
+    }
+  }
+
+  /** A folder that is made is the owner's only; one that is there stays as it is. */
+  private static void createForOwner(Path data) throws IOException {
+    if (!Files.exists(data)) {
+      Files.createDirectories(data);
+      try {
+        Files.setPosixFilePermissions(data, PosixFilePermissions.fromString("rwx------"));
+      } catch (UnsupportedOperationException e) {
+        // A file system without such rights has other ways.
+      }
     }
   }
 

@@ -26,6 +26,9 @@ class BodyLimits {
   /** A slate of 10,000 moves comes to about 1 MB. */
   private static final long MOST_OF_OTHERS = 8 * MEGABYTE;
 
+  /** What may be sent by anybody: a name and a password, an address, an answer. */
+  private static final long MOST_OF_STRANGERS = MEGABYTE / 16;
+
   private final long mostOfBook;
 
   BodyLimits(@ConfigProperty(name = "sober.book.most-upload-bytes") long mostOfBook) {
@@ -41,7 +44,11 @@ class BodyLimits {
       case "/api/v1/book" -> mostOfBook;
       case "/api/v1/intake/files" -> MOST_OF_FILE;
       case "/api/v1/events" -> MOST_OF_EVENTS;
-      default -> MOST_OF_OTHERS;
+      case "/api/v1/sign-in", "/api/v1/first-keeper" -> MOST_OF_STRANGERS;
+      default ->
+          path.startsWith("/api/v1/ask/by/") || path.startsWith("/api/v1/rounds/answers/")
+              ? MOST_OF_STRANGERS
+              : MOST_OF_OTHERS;
     };
   }
 

@@ -38,10 +38,23 @@ class PageRoutes {
       headers.set("Cache-Control", "no-store");
     } else if (path.startsWith("/assets/")) {
       headers.set("Cache-Control", "public, max-age=31536000, immutable");
+      context.addHeadersEndHandler(sent -> forgetWhatIsMissing(context));
     } else {
       headers.set("Cache-Control", "no-cache");
     }
     context.next();
+  }
+
+  /** The files of the pages lie at the top; further down a dot is of an id, such as an address. */
+  private static boolean isFile(String path) {
+    return path.lastIndexOf('/') == 0 && path.indexOf('.') >= 0;
+  }
+
+  /** What is not there now may be there after the next release. */
+  private static void forgetWhatIsMissing(RoutingContext context) {
+    if (context.response().getStatusCode() >= 400) {
+      context.response().headers().set("Cache-Control", "no-store");
+    }
   }
 
   private static void showPage(RoutingContext context) {
@@ -53,7 +66,7 @@ class PageRoutes {
             && !path.startsWith("/assets/")
             && !path.startsWith("/q/")
             && !path.startsWith("/scim/")
-            && path.indexOf('.') < 0;
+            && !isFile(path);
     if (view) {
       context.reroute("/");
     } else {

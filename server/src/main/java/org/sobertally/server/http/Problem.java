@@ -48,6 +48,12 @@ public final class Problem {
         .build();
   }
 
+  /** One of a status that has no name here. */
+  static HttpProblem other(int code, String phrase, String detail) {
+    StatusType status = status(code, phrase);
+    return HttpProblem.builder().withStatus(status).withTitle(phrase).withDetail(detail).build();
+  }
+
   private static HttpProblem of(Status status, String detail) {
     return HttpProblem.builder()
         .withStatus(status)
