@@ -357,7 +357,8 @@ final class BookLoader {
                 new Evidence(
                     row.day("complete_from"),
                     row.day("complete_to"),
-                    row.choice("kind", Evidence.Kind.DAILY))));
+                    row.choice("kind", Evidence.Kind.DAILY),
+                    row.text("parts") == null ? null : List.of(row.text("parts").split(" ")))));
     return all;
   }
 

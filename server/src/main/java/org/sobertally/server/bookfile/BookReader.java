@@ -7,11 +7,14 @@ import java.io.BufferedReader;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.InputStreamReader;
+import java.io.OutputStream;
 import java.io.Reader;
 import java.io.UncheckedIOException;
 import java.nio.charset.CharacterCodingException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
+import java.security.DigestInputStream;
+import java.security.MessageDigest;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -40,7 +43,20 @@ final class BookReader {
 
   private static final char KEY_SEPARATOR = '\u0001';
 
+  private static final long MOST_OF_MANIFEST = 1 << 20;
+  private static final int MOST_NOTES = 1_000;
+  private static final String AS_WANTED =
+      "The zip was changed or damaged since it was written. If you changed it on purpose, take "
+          + BookManifest.FILE
+          + " out of it.";
+
   private final long mostBytes;
+
+  /** Rows are held until the whole book is read; use is not. */
+  private final long mostHeld = Runtime.getRuntime().maxMemory() / 3;
+
+  private long heldBytes;
+  private BookManifest manifest = new BookManifest();
   private final Map<String, List<String[]>> rows = new LinkedHashMap<>();
   private final Map<String, Set<String>> keys = new HashMap<>();
   private final Map<String, Long> counts = new LinkedHashMap<>();
@@ -57,11 +73,13 @@ final class BookReader {
 
   /**
    * @param mostBytes the most that the files may come to when unpacked
+   * @param today for which there must be rates
    */
-  static ParsedBook read(Path zip, long mostBytes) {
+  static ParsedBook read(Path zip, long mostBytes, LocalDate today) {
     BookReader reader = new BookReader(mostBytes);
     try (ZipFile file = new ZipFile(zip.toFile())) {
       reader.readAll(file);
+      reader.checks.lookAtWhole(today);
     } catch (ZipException e) {
       reader.violation(
           null, null, null, null, "This is not a readable zip file: " + e.getMessage());
@@ -85,15 +103,43 @@ final class BookReader {
 
   private void readAll(ZipFile zip) throws IOException {
     Map<String, ZipEntry> entries = entries(zip);
+    readManifest(zip, entries);
     for (BookFile file : BookSchema.FILES) {
       ZipEntry entry = entries.get(file.name());
       if (file.name().equals(BookSchema.ACTIVITY)) {
         activity = ActivityIntake.of(rows, this::violation);
       }
-      if (entry != null) {
+      if (heldBytes > mostHeld) {
+        return;
+      } else if (entry != null) {
         readFile(zip, entry, file);
       } else if (file.required()) {
         violation(file.name(), null, null, null, "The file is missing. A book must have it.");
+      }
+    }
+  }
+
+  /** An export says what must be in it. */
+  private void readManifest(ZipFile zip, Map<String, ZipEntry> entries) throws IOException {
+    ZipEntry entry = entries.remove(BookManifest.FILE);
+    if (entry == null) {
+      return;
+    }
+    try (InputStream in =
+        new BoundedStream(
+            zip.getInputStream(entry), MOST_OF_MANIFEST, "The manifest is too long.")) {
+      manifest = BookManifest.read(in);
+    } catch (IOException e) {
+      violation(BookManifest.FILE, null, null, null, "The manifest cannot be read. " + AS_WANTED);
+    }
+    for (String file : manifest.files()) {
+      if (!entries.containsKey(file)) {
+        violation(
+            file,
+            null,
+            null,
+            null,
+            "The manifest names this file, and it is missing. " + AS_WANTED);
       }
     }
   }
@@ -103,10 +149,12 @@ final class BookReader {
     long size = 0;
     for (ZipEntry entry : zip.stream().filter(e -> !e.isDirectory()).toList()) {
       String name = entry.getName().substring(entry.getName().lastIndexOf('/') + 1);
-      boolean known = BookSchema.FILES.stream().anyMatch(file -> file.name().equals(name));
+      boolean known =
+          name.equals(BookManifest.FILE)
+              || BookSchema.FILES.stream().anyMatch(file -> file.name().equals(name));
       if (known && entries.put(name, entry) != null) {
         violation(name, null, null, null, "The zip has two files of this name.");
-      } else if (!known && !name.equals(Package.FILE)) {
+      } else if (!known && !name.equals(Package.FILE) && notes.size() < MOST_NOTES) {
         notes.add("%s is not a file of a book; it was passed over.".formatted(entry.getName()));
       }
       size += Math.max(0, entry.getSize());
@@ -128,9 +176,10 @@ final class BookReader {
     List<String[]> taken = new ArrayList<>();
     keys.put(file.name(), knownKeys);
     rows.put(file.name(), taken);
+    MessageDigest digest = BookManifest.digest();
     try (InputStream in =
             new BoundedStream(
-                zip.getInputStream(entry),
+                new DigestInputStream(zip.getInputStream(entry), digest),
                 mostBytes,
                 "Unpacked the file comes to more than %,d bytes.".formatted(mostBytes));
         Reader reader = utf8(in);
@@ -142,6 +191,18 @@ final class BookReader {
                 .skipEmptyLines(true)
                 .ofCsvRecord(reader)) {
       readRows(csv, file, knownKeys, taken);
+      if (heldBytes > mostHeld) {
+        return;
+      }
+      in.transferTo(OutputStream.nullOutputStream());
+      if (!manifest.fits(file.name(), digest)) {
+        violation(
+            file.name(),
+            null,
+            null,
+            null,
+            "The file is not the one that the manifest was written for. " + AS_WANTED);
+      }
     } catch (CsvParseException e) {
       violation(file.name(), null, null, null, "The file is not readable CSV: " + e.getMessage());
     } catch (UncheckedIOException | CharacterCodingException e) {
@@ -183,6 +244,19 @@ final class BookReader {
         activityRows += activity.add(csvRow, places) ? 1 : 0;
       } else {
         readRow(csvRow, file, places, knownKeys, taken);
+        if (heldBytes > mostHeld) {
+          taken.clear();
+          violation(
+              file.name(),
+              csvRow.getStartingLineNumber(),
+              null,
+              null,
+              "Up to here the rows take more memory than there is for a book (%,d MB)."
+                      .formatted(mostHeld >> 20)
+                  + " Give the application more (-Xmx), or leave rows out.");
+          violation(file.name(), null, null, null, "The file is too large to be taken in.");
+          return;
+        }
       }
     }
     if (places == null) {
@@ -252,7 +326,17 @@ final class BookReader {
     }
     if (good) {
       taken.add(row);
+      heldBytes += bytesOf(row);
     }
+  }
+
+  /** About what a row takes in memory: its array, and each text with what comes with it. */
+  private static long bytesOf(String[] row) {
+    long bytes = 24 + 4L * row.length + 48;
+    for (String value : row) {
+      bytes += value == null ? 0 : 48 + value.length();
+    }
+    return bytes;
   }
 
   private boolean readValue(BookFile file, long line, int c, String raw, String[] row) {

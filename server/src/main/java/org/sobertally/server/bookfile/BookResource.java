@@ -12,14 +12,17 @@ import jakarta.ws.rs.QueryParam;
 import jakarta.ws.rs.core.MediaType;
 import jakarta.ws.rs.core.Response;
 import jakarta.ws.rs.core.StreamingOutput;
+import java.io.BufferedOutputStream;
 import java.io.IOException;
 import java.io.InputStream;
+import java.io.OutputStream;
 import java.nio.file.Files;
 import java.nio.file.StandardCopyOption;
 import java.util.List;
 import java.util.Map;
 import org.eclipse.microprofile.openapi.annotations.media.Schema;
 import org.eclipse.microprofile.openapi.annotations.tags.Tag;
+import org.jboss.logging.Logger;
 import org.sobertally.server.access.Role;
 import org.sobertally.server.http.Problem;
 
@@ -28,6 +31,7 @@ import org.sobertally.server.http.Problem;
 @Tag(name = "book")
 public class BookResource {
 
+  private static final Logger LOG = Logger.getLogger(BookResource.class);
   private static final String ZIP = "application/zip";
 
   private final BookService service;
@@ -86,10 +90,6 @@ public class BookResource {
                   .formatted(all, refused.violations().size());
       throw Problem.unprocessable(detail, refused.violations());
     }
-    if (outcome instanceof BookService.Outcome.CallsOpen) {
-      throw Problem.conflict(
-          "Moves are on their way to vendors. Send the book again once they are settled.");
-    }
     throw Problem.conflict(
         "There is a book already. Send it with ?replace=true to put this one in its place.");
   }
@@ -97,10 +97,30 @@ public class BookResource {
   @GET
   @Produces(ZIP)
   @RolesAllowed({Role.KEEPER_NAME, Role.STEWARD_NAME})
-  public Response get() {
-    StreamingOutput zip = service::write;
-    return Response.ok(zip, ZIP)
-        .header("Content-Disposition", "attachment; filename=\"book.zip\"")
-        .build();
+  public Response get() throws IOException {
+    // Written whole before the first byte is sent: an answer that broke off must not look whole.
+    java.nio.file.Path zip = Files.createTempFile("sober-tally-export", ".zip");
+    try {
+      try (OutputStream out = new BufferedOutputStream(Files.newOutputStream(zip), 1 << 16)) {
+        service.write(out);
+      }
+      long length = Files.size(zip);
+      StreamingOutput sent =
+          out -> {
+            try {
+              Files.copy(zip, out);
+            } finally {
+              Files.deleteIfExists(zip);
+            }
+          };
+      return Response.ok(sent, ZIP)
+          .header("Content-Length", length)
+          .header("Content-Disposition", "attachment; filename=\"book.zip\"")
+          .build();
+    } catch (IOException | RuntimeException e) {
+      Files.deleteIfExists(zip);
+      LOG.error("The book could not be written out.", e);
+      throw e;
+    }
   }
 }

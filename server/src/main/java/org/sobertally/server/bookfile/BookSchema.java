@@ -169,7 +169,8 @@ final class BookSchema {
               key("vendor", ID).to(VENDORS),
               required("complete_from", DATE),
               required("complete_to", DATE),
-              optional("kind", oneOf("DAILY", "LAST_SEEN"))),
+              optional("kind", oneOf("DAILY", "LAST_SEEN")),
+              optional("parts", PARTS)),
           extra(ACTIVITY, key("account", ID).to(ACCOUNTS), key("part", ID), key("day", DATE)),
           extra(
               SESSIONS,

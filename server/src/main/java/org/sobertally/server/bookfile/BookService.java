@@ -1,5 +1,6 @@
 package org.sobertally.server.bookfile;
 
+import io.quarkus.narayana.jta.QuarkusTransaction;
 import io.quarkus.runtime.StartupEvent;
 import jakarta.annotation.Priority;
 import jakarta.enterprise.context.ApplicationScoped;
@@ -18,7 +19,10 @@ import org.eclipse.microprofile.config.inject.ConfigProperty;
 import org.hibernate.Session;
 import org.sobertally.core.book.Book;
 import org.sobertally.server.journal.Journal;
+import org.sobertally.server.store.BookGuards;
 import org.sobertally.server.store.Books;
+import org.sobertally.server.store.OneMoment;
+import org.sobertally.server.time.TallyClock;
 
 /** Takes whole books in and gives them out. */
 @ApplicationScoped
@@ -31,6 +35,8 @@ public class BookService {
   private final Books books;
   private final Journal journal;
   private final Event<BookTaken> taken;
+  private final BookGuards guards;
+  private final TallyClock clock;
   private final long mostBytes;
 
   BookService(
@@ -38,11 +44,15 @@ public class BookService {
       Books books,
       Journal journal,
       Event<BookTaken> taken,
+      BookGuards guards,
+      TallyClock clock,
       @ConfigProperty(name = "sober.book.most-unpacked-bytes") long mostBytes) {
     this.entities = entities;
     this.books = books;
     this.journal = journal;
     this.taken = taken;
+    this.guards = guards;
+    this.clock = clock;
     this.mostBytes = mostBytes;
   }
 
@@ -64,9 +74,6 @@ public class BookService {
      */
     record Refused(List<Violation> violations, long unlisted) implements Outcome {}
 
-    /** Moves are on their way to vendors: their holdings must not vanish meanwhile. */
-    record CallsOpen() implements Outcome {}
-
     /** There is a book already, and it was not said that it may go. */
     record NotEmpty() implements Outcome {}
   }
@@ -75,8 +82,23 @@ public class BookService {
    * Told once an intake is over.
    *
    * @param whole whether another book took the place of the one that was there
+   * @param vendor whose accounts and seats came in; null where it was everybody's or nobody's
+   * @param intake the single file's intake; null for a whole book
    */
-  public record BookTaken(boolean whole) {}
+  public record BookTaken(boolean whole, String vendor, String intake) {
+
+    /** Whether it tells who holds what at the vendor. */
+    public boolean tellsOf(String id) {
+      return whole || id.equals(vendor);
+    }
+  }
+
+  /**
+   * Told within the transaction that takes an intake back.
+   *
+   * @param intake its id
+   */
+  public record IntakeTakenBack(String intake, Books.Change change) {}
 
   void onStart(@Observes @Priority(LOADED) StartupEvent event) {
     books.write(
@@ -96,10 +118,9 @@ public class BookService {
     if (!replace && !isEmpty()) {
       return new Outcome.NotEmpty();
     }
-    if (callsAreOpen()) {
-      return new Outcome.CallsOpen();
-    }
-    ParsedBook parsed = BookReader.read(zip, mostBytes);
+    // Asked again once it is read; but who would be refused then need not wait for that.
+    QuarkusTransaction.requiringNew().run(() -> guards.requireFree(books.current()));
+    ParsedBook parsed = BookReader.read(zip, mostBytes, clock.today());
     boolean whole = parsed.violations().isEmpty();
     boolean anyFile = parsed.violations().stream().anyMatch(v -> v.row() == null);
     if (!whole && (!partial || anyFile)) {
@@ -107,7 +128,7 @@ public class BookService {
     }
     Outcome outcome = write(parsed, replace, actor);
     if (outcome instanceof Outcome.Taken) {
-      taken.fire(new BookTaken(true));
+      taken.fire(new BookTaken(true, null, null));
     }
     return outcome;
   }
@@ -118,6 +139,7 @@ public class BookService {
           if (!replace && !isEmptyNow()) {
             return new Outcome.NotEmpty();
           }
+          guards.requireFree(change.book());
           inTables(tables -> tables.replace(parsed));
           change.apply(book -> load(book.version() + 1));
           long rows = parsed.counts().values().stream().mapToLong(Long::longValue).sum();
@@ -132,21 +154,14 @@ public class BookService {
     change.apply(book -> load(book.version() + 1));
   }
 
-  /** Says that what is stored was changed by an intake, once its transaction is over. */
-  public void tellTaken() {
-    taken.fire(new BookTaken(false));
-  }
-
-  /** Whether moves are on their way to vendors. */
-  @Transactional
-  public boolean callsAreOpen() {
-    Number open =
-        (Number)
-            entities
-                .createNativeQuery(
-                    "select count(*) from vendor_call where state in ('PENDING','STARTED','ACCEPTED')")
-                .getSingleResult();
-    return open.longValue() > 0;
+  /**
+   * Says that what is stored was changed by an intake, once its transaction is over.
+   *
+   * @param vendor of whose accounts and seats it tells; null for of none
+   * @param intake its id
+   */
+  public void tellTaken(String vendor, String intake) {
+    taken.fire(new BookTaken(false, vendor, intake));
   }
 
   @Transactional
@@ -166,10 +181,10 @@ public class BookService {
     return loaded[0];
   }
 
-  /** Writes the stored book as a zip. */
-  @Transactional
+  /** Writes the stored book as a zip, as it is at one moment whatever is changed meanwhile. */
+  @Transactional(Transactional.TxType.REQUIRES_NEW)
   public void write(OutputStream out) {
-    entities.flush();
+    OneMoment.from(entities);
     inTables(
         tables -> {
           try {

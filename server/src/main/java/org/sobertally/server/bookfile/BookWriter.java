@@ -8,6 +8,8 @@ import java.io.IOException;
 import java.io.OutputStream;
 import java.io.OutputStreamWriter;
 import java.nio.charset.StandardCharsets;
+import java.security.DigestOutputStream;
+import java.security.MessageDigest;
 import java.sql.SQLException;
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -25,6 +27,8 @@ final class BookWriter {
 
   private final BookTables tables;
   private final ZipOutputStream zip;
+  private final BookManifest manifest = new BookManifest();
+  private long rows;
 
   private BookWriter(BookTables tables, ZipOutputStream zip) {
     this.tables = tables;
@@ -40,6 +44,8 @@ final class BookWriter {
         writer.entry(file.name());
         writer.writeFile(file);
       }
+      writer.entry(BookManifest.FILE);
+      zip.write(writer.manifest.json());
     }
   }
 
@@ -50,14 +56,22 @@ final class BookWriter {
   }
 
   private void writeFile(BookFile file) throws SQLException, IOException {
-    try (CsvWriter csv = csv(unclosed(zip))) {
+    MessageDigest digest = BookManifest.digest();
+    rows = 0;
+    try (CsvWriter csv = csv(unclosed(new DigestOutputStream(zip, digest)))) {
       csv.writeRecord(file.columns().stream().map(Column::name).toList());
       if (file.name().equals(BookSchema.ACTIVITY)) {
         writeActivity(csv);
       } else {
-        tables.forEach(file, row -> csv.writeRecord(Arrays.asList(row)));
+        tables.forEach(file, row -> writeRow(csv, row));
       }
     }
+    manifest.add(file.name(), rows, digest);
+  }
+
+  private void writeRow(CsvWriter csv, String[] row) {
+    csv.writeRecord(Arrays.asList(row));
+    rows++;
   }
 
   private static CsvWriter csv(OutputStream out) {
@@ -108,10 +122,10 @@ final class BookWriter {
   }
 
   /** Parts were numbered in the order of their names, but a later one may have come in between. */
-  private static void flush(CsvWriter csv, List<String[]> ofAccount) {
+  private void flush(CsvWriter csv, List<String[]> ofAccount) {
     Collections.sort(
         ofAccount, (a, b) -> a[1].equals(b[1]) ? a[2].compareTo(b[2]) : a[1].compareTo(b[1]));
-    ofAccount.forEach(csv::writeRecord);
+    ofAccount.forEach(row -> writeRow(csv, row));
     ofAccount.clear();
   }
 }

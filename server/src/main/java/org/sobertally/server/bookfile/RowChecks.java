@@ -1,12 +1,16 @@
 package org.sobertally.server.bookfile;
 
+import java.time.LocalDate;
 import java.time.OffsetDateTime;
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.Iterator;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.TreeMap;
 
 /** What must be true of a row beyond its single values. */
 final class RowChecks {
@@ -138,6 +142,74 @@ final class RowChecks {
     } catch (Type.BadValueException e) {
       fault.at(BookSchema.SETTINGS, line, "value", row[1], e.getMessage());
       return false;
+    }
+  }
+
+  /** What no row is at fault with alone, once all files are read. */
+  void lookAtWhole(LocalDate today) {
+    lookAtCurrencies(today);
+    lookAtTiers();
+  }
+
+  /** Without a rate no page could tell any money. */
+  private void lookAtCurrencies(LocalDate today) {
+    String reporting =
+        column(BookSchema.SETTINGS, "value").getOrDefault("reporting_currency", "EUR");
+    Set<String> rated = new HashSet<>(Set.of(reporting));
+    BookFile rates = BookSchema.byName(BookSchema.RATES);
+    for (String[] row : rows.getOrDefault(BookSchema.RATES, List.of())) {
+      if (!BookReader.day(row[rates.indexOf("day")]).isAfter(today)) {
+        rated.add(row[rates.indexOf("currency")]);
+      }
+    }
+    Map<String, String> missing = new TreeMap<>();
+    column(BookSchema.AGREEMENTS, "currency")
+        .forEach(
+            (agreement, currency) -> {
+              if (!rated.contains(currency)) {
+                missing.merge(currency, agreement, (a, b) -> a.compareTo(b) < 0 ? a : b);
+              }
+            });
+    missing.forEach(
+        (currency, agreement) ->
+            fault.at(
+                BookSchema.RATES,
+                null,
+                "currency",
+                currency,
+                "Agreement %s is in %s, and no row of rates.csv says what that is in %s on or before %s."
+                    .formatted(agreement, currency, reporting, today)));
+  }
+
+  /** Of two tiers that nothing tells apart the cheaper would always do. */
+  private void lookAtTiers() {
+    BookFile file = BookSchema.byName(BookSchema.PLANS);
+    Map<String, String> known = new HashMap<>();
+    for (String[] row : rows.getOrDefault(BookSchema.PLANS, List.of())) {
+      String parts = row[file.indexOf("parts")];
+      if (row[file.indexOf("ladder")] == null || parts == null) {
+        continue;
+      }
+      List<String> sorted = new ArrayList<>(List.of(parts.split(" ")));
+      Collections.sort(sorted);
+      String key =
+          String.join(
+              "\n",
+              row[file.indexOf("vendor")],
+              row[file.indexOf("ladder")],
+              row[file.indexOf("model")],
+              String.join(" ", sorted),
+              String.valueOf(row[file.indexOf("capacity_gb")]));
+      String other = known.putIfAbsent(key, row[0]);
+      if (other != null) {
+        fault.at(
+            BookSchema.PLANS,
+            null,
+            "parts",
+            parts,
+            "%s and %s are tiers of one ladder with the same parts: nothing tells them apart. Give each its own parts, or take one off the ladder."
+                .formatted(other, row[0]));
+      }
     }
   }
 

@@ -192,6 +192,9 @@ record Type(
   }
 
   private static String parts(String value) {
+    require(
+        value.indexOf(';') < 0 && value.indexOf(',') < 0,
+        "Parts are separated by blanks, as in: mail drawing storage.");
     String joined = String.join(" ", new LinkedHashSet<>(List.of(value.strip().split("\\s+"))));
     require(joined.length() <= LONGEST_TEXT, "At most %d characters.".formatted(LONGEST_TEXT));
     return joined;

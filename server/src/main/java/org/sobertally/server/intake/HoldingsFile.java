@@ -77,15 +77,16 @@ final class HoldingsFile {
       throw new BadRowException("who", "The row names nobody.");
     }
     int line = line(row);
-    LocalDate from = draft.day(row, "from", day);
+    LocalDate given = draft.day(row, "from", null);
     LocalDate until = draft.day(row, "until", null);
-    if (until != null && until.isBefore(from)) {
-      throw new BadRowException("until", "The seat would end before it begins.");
-    }
     String who = draft.text(row, "who");
     String account = whos.account(who, "who");
     if (account == null) {
       account = newAccount(who);
+    }
+    LocalDate from = given == null ? heldSince(account, line, until) : given;
+    if (until != null && until.isBefore(from)) {
+      throw new BadRowException("until", "The seat would end before it begins.");
     }
     if (!begun.add(account + "\n" + line)) {
       throw new BadRowException("who", "An earlier row hands them the same seat.");
@@ -111,6 +112,29 @@ final class HoldingsFile {
           "plan", "'%s' is a pool: nobody holds a seat of it. Bring sessions.".formatted(text));
     }
     return lines.get(0);
+  }
+
+  /**
+   * Where nobody says since when: since before anything is known of its use, so that use counts and
+   * nobody is held never to have opened it; but after an earlier seat of theirs.
+   */
+  private LocalDate heldSince(String account, int line, LocalDate until) {
+    LocalDate since = book.agreementOfLine(line).starts();
+    if (book.hasEvidence(vendor)) {
+      LocalDate before = book.evidenceOf(vendor, day).from().minusDays(1);
+      since = since.isBefore(before) ? since : before;
+    }
+    since = since.isBefore(day) ? since : day;
+    since = until != null && until.isBefore(since) ? until : since;
+    if (book.accounts().has(account)) {
+      for (int h : book.holdings().ofAccount(book.accounts().require(account))) {
+        boolean over = book.holdings().line(h) == line && book.holdings().until(h) != Days.OPEN;
+        if (over && Days.date(book.holdings().until(h)).isAfter(since)) {
+          since = Days.date(book.holdings().until(h));
+        }
+      }
+    }
+    return since;
   }
 
   /** Whether the seat is there already; its end is changed where the file says another. */

@@ -1,6 +1,7 @@
 package org.sobertally.server.intake;
 
 import jakarta.enterprise.context.ApplicationScoped;
+import jakarta.enterprise.event.Event;
 import jakarta.transaction.Transactional;
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -16,6 +17,7 @@ import org.sobertally.server.events.ActivityStore;
 import org.sobertally.server.http.Params;
 import org.sobertally.server.http.Problem;
 import org.sobertally.server.journal.Journal;
+import org.sobertally.server.store.BookGuards;
 import org.sobertally.server.store.Books;
 import org.sobertally.server.time.TallyClock;
 
@@ -32,6 +34,8 @@ class IntakeService {
   private final IntakeStore store;
   private final Journal journal;
   private final TallyClock clock;
+  private final BookGuards guards;
+  private final Event<BookService.IntakeTakenBack> takenBack;
   private final Map<String, Progress> readings = new ConcurrentHashMap<>();
 
   IntakeService(
@@ -41,7 +45,11 @@ class IntakeService {
       ActivityStore activity,
       IntakeStore store,
       Journal journal,
-      TallyClock clock) {
+      TallyClock clock,
+      BookGuards guards,
+      Event<BookService.IntakeTakenBack> takenBack) {
+    this.guards = guards;
+    this.takenBack = takenBack;
     this.books = books;
     this.rows = rows;
     this.book = book;
@@ -85,28 +93,26 @@ class IntakeService {
     if (mapping.source().strip().length() > LONGEST_SOURCE) {
       throw Problem.badRequest("source: use at most %d characters.".formatted(LONGEST_SOURCE));
     }
-    refuseWhileCallsAreOpen("taken in");
+    String id = UUID.randomUUID().toString();
     Draft taken =
         books.write(
             change -> {
+              requireFree(change.book(), mapping.vendor());
               Draft draft = draft(change.book(), file, mapping);
-              store(draft, file, actor);
+              store(draft, id, file, actor);
               book.reload(change);
               return draft;
             });
-    book.tellTaken();
+    book.tellTaken(mapping.kind() == FileKind.HOLDINGS ? mapping.vendor() : null, id);
     return taken;
   }
 
-  private void refuseWhileCallsAreOpen(String what) {
-    if (book.callsAreOpen()) {
-      throw Problem.conflict(
-          "Moves are on their way to vendors. The file can be %s once they are settled."
-              .formatted(what));
-    }
+  /** A file of people is of no vendor; one of a vendor's waits for moves on their way there. */
+  private void requireFree(Book current, String vendor) {
+    guards.requireFree(current, vendor == null ? any -> false : vendor::equals);
   }
 
-  private void store(Draft draft, String file, String actor) {
+  private void store(Draft draft, String id, String file, String actor) {
     if (draft.changes.isEmpty() && draft.uses.isEmpty()) {
       throw Problem.conflict("Nothing in this file is new: there is nothing to take in.");
     }
@@ -117,7 +123,7 @@ class IntakeService {
     int days = added.values().stream().mapToInt(Integer::bitCount).sum();
     IntakeStore.Row row =
         new IntakeStore.Row(
-            UUID.randomUUID().toString(),
+            id,
             0,
             mapping.source().strip(),
             mapping.kind(),
@@ -204,10 +210,10 @@ class IntakeService {
 
   /** Undoes what an intake changed, if nothing changed it since. */
   void takeBack(String id, String actor) {
-    refuseWhileCallsAreOpen("taken back");
     books.write(
         change -> {
           IntakeStore.Row intake = mayGo(store.all(), id);
+          requireFree(change.book(), intake.vendor());
           List<BookRows.Change> changes = store.changes(id);
           BookRows.Change overtaken = rows.firstOvertaken(changes);
           if (overtaken != null) {
@@ -226,9 +232,10 @@ class IntakeService {
               "FILE_TAKEN_BACK",
               "Took back the intake of %s from %s.".formatted(intake.fileName(), intake.source()));
           book.reload(change);
+          takenBack.fire(new BookService.IntakeTakenBack(id, change));
           return null;
         });
-    book.tellTaken();
+    book.tellTaken(null, null);
   }
 
   private void refuseOrphans() {

@@ -5,6 +5,8 @@ import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
+import java.util.TreeSet;
 import org.sobertally.core.activity.Evidence;
 import org.sobertally.server.bookfile.BookRows;
 import org.sobertally.server.events.ActivityStore;
@@ -16,6 +18,9 @@ import org.sobertally.server.intake.Draft.Count;
 final class LastUseFile {
 
   private static final String EVIDENCE = "evidence.csv";
+
+  /** In place of a part: a sign-in, or whatever else shows that the account was used at all. */
+  static final String ANY_USE = "*";
 
   private final Draft draft;
   private final String vendor;
@@ -38,7 +43,7 @@ final class LastUseFile {
     }
     List<String> known = draft.book.partsOf(vendor);
     for (String part : draft.mapping.parts().keySet()) {
-      if (!known.contains(part)) {
+      if (!known.contains(part) && !part.equals(ANY_USE)) {
         throw Problem.badRequest(
             "parts: %s has no part %s. It has %s."
                 .formatted(vendor, part, String.join(", ", known)));
@@ -61,13 +66,15 @@ final class LastUseFile {
       throw new BadRowException("who", "No account at this vendor is called so.");
     }
     for (Map.Entry<String, String> part : draft.mapping.parts().entrySet()) {
-      if (!use(row, account, part.getKey(), part.getValue())) {
+      List<String> used =
+          part.getKey().equals(ANY_USE) ? draft.book.partsOf(vendor) : List.of(part.getKey());
+      if (!use(row, account, used, part.getValue())) {
         return;
       }
     }
   }
 
-  private boolean use(int row, String account, String part, String column) {
+  private boolean use(int row, String account, List<String> parts, String column) {
     String text = draft.sheet.rows().get(row)[draft.sheet.columns().indexOf(column)];
     if (text.isEmpty() || text.equals("-") || text.equalsIgnoreCase("never")) {
       return true;
@@ -81,7 +88,7 @@ final class LastUseFile {
       draft.rejectColumn(row, column, text, "The file was made on %s, before it.".formatted(to));
       return false;
     }
-    draft.uses.add(new ActivityStore.Use(account, vendor, part, day));
+    parts.forEach(part -> draft.uses.add(new ActivityStore.Use(account, vendor, part, day)));
     draft.count(Count.DAYS);
     return true;
   }
@@ -106,7 +113,13 @@ final class LastUseFile {
     }
     LocalDate begins =
         known == null || from != null && from.isBefore(known.from()) ? from : known.from();
-    LocalDate ends = known == null || to.isAfter(known.to()) ? to : known.to();
+    Set<String> told = told();
+    Set<String> before = known == null ? told : partsOf(known);
+    // Evidence reaches as far for every part that it tells of.
+    boolean further = told.containsAll(before);
+    LocalDate ends = known == null || further && to.isAfter(known.to()) ? to : known.to();
+    Set<String> all = new TreeSet<>(before);
+    all.addAll(told);
     if (begins.isAfter(ends)) {
       throw Problem.badRequest(
           "from: the first day known lies after the last, %s.".formatted(ends));
@@ -116,14 +129,41 @@ final class LastUseFile {
     values.put("complete_from", begins.toString());
     values.put("complete_to", ends.toString());
     values.put("kind", "LAST_SEEN");
+    boolean every = all.containsAll(draft.book.partsOf(vendor));
+    values.put("parts", every ? null : String.join(" ", all));
     try {
       String[] after = BookRows.row(EVIDENCE, values);
       if (!Arrays.equals(now, after)) {
         draft.changes.add(new BookRows.Change(EVIDENCE, now, after));
         draft.notes.add("This vendor's use will be known from %s to %s.".formatted(begins, ends));
+        if (!every) {
+          draft.notes.add(
+              "Only the use of %s is told. Nobody is held to be idle on a plan with other parts. A"
+                      .formatted(String.join(", ", all))
+                  + " column that says when somebody signed in at all can be read as any use.");
+        }
       }
     } catch (BookRows.NotAValueException e) {
       throw Problem.badRequest(e.getMessage());
     }
+    if (!further && to.isAfter(ends)) {
+      draft.notes.add(
+          "Use stays known to %s: this file says nothing of %s. Bring one with all of them."
+              .formatted(
+                  ends,
+                  String.join(
+                      ", ", before.stream().filter(part -> !told.contains(part)).toList())));
+    }
+  }
+
+  /** The parts that this file tells of. */
+  private Set<String> told() {
+    return draft.mapping.parts().containsKey(ANY_USE)
+        ? new TreeSet<>(draft.book.partsOf(vendor))
+        : new TreeSet<>(draft.mapping.parts().keySet());
+  }
+
+  private Set<String> partsOf(Evidence known) {
+    return new TreeSet<>(known.parts() == null ? draft.book.partsOf(vendor) : known.parts());
   }
 }

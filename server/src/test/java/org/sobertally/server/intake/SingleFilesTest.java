@@ -214,8 +214,18 @@ class SingleFilesTest {
     String mapping =
         """
         {"source": "Console report", "kind": "LAST_USE", "vendor": "cairnvault",
-         "columns": {"who": "Account"}, "parts": {"console": "Last sign-in"}, "to": "2026-09-30"}
+         "columns": {"who": "Account"}, "parts": {"*": "Last sign-in"}, "to": "2026-09-30"}
         """;
+    assertThat(
+            steward
+                .postJson(file + "/check", mapping.replace("\"*\"", "\"console\""))
+                .json()
+                .at("/notes/0")
+                .asText())
+        .as("one part only says nothing of the others")
+        .isEqualTo(
+            "Use stays known to 2026-09-28: this file says nothing of keys. Bring one with all of"
+                + " them.");
     JsonNode check = steward.postJson(file + "/check", mapping).json();
     assertThat(check.get("notes").get(0).asText())
         .isEqualTo("This vendor's use will be known from 2025-09-01 to 2026-09-30.");
