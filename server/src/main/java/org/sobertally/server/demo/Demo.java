@@ -13,6 +13,7 @@ import java.nio.file.Path;
 import java.time.DayOfWeek;
 import java.time.Duration;
 import java.time.LocalTime;
+import java.util.EnumSet;
 import java.util.List;
 import java.util.Map;
 import java.util.OptionalInt;
@@ -35,6 +36,7 @@ import org.sobertally.server.vendors.VendorLinks;
 import org.sobertally.server.waiting.SeatQueue;
 import org.sobertally.skerry.book.SkerryLine;
 import org.sobertally.skerry.standin.Faults;
+import org.sobertally.skerry.standin.Lie;
 import org.sobertally.skerry.standin.MailStandIn;
 import org.sobertally.skerry.standin.VendorStandIn;
 
@@ -63,6 +65,7 @@ public class Demo {
   private final Path data;
   private final Duration slowness;
   private final OptionalInt callsPerSecond;
+  private final double lies;
   private final BookService bookService;
   private final Books books;
   private final Sessions sessions;
@@ -80,6 +83,7 @@ public class Demo {
       @ConfigProperty(name = "sober.demo") boolean on,
       @ConfigProperty(name = "sober.demo.slowness") Duration slowness,
       @ConfigProperty(name = "sober.demo.calls-per-second") OptionalInt callsPerSecond,
+      @ConfigProperty(name = "sober.demo.lies") double lies,
       @ConfigProperty(name = "sober.tally.data") Path data,
       BookService bookService,
       Books books,
@@ -94,6 +98,7 @@ public class Demo {
     this.on = on;
     this.slowness = slowness;
     this.callsPerSecond = callsPerSecond;
+    this.lies = lies;
     this.data = data;
     this.bookService = bookService;
     this.books = books;
@@ -209,11 +214,23 @@ public class Demo {
               if (!role.sessions().isEmpty()) {
                 vendor.seat(role.sessions(), endsOf(role.vendor()));
               }
-              vendor.setFaults(new Faults(0, List.of(), slowness, Set.of(), 1));
+              misbehave(vendor);
               callsPerSecond.ifPresent(vendor::allow);
               vendors.put(role.vendor(), vendor);
               links.connect(role.vendor(), vendor.url(), role.token());
             });
+  }
+
+  /** As much as was asked for, and in another order each time; but nobody waits an hour for it. */
+  private void misbehave(VendorStandIn vendor) {
+    List<Faults.Kind> kinds =
+        List.of(Faults.Kind.UNAVAILABLE, Faults.Kind.ANSWER_LOST, Faults.Kind.CUT);
+    long seed = System.nanoTime();
+    vendor.setFaults(new Faults(lies, lies > 0 ? kinds : List.of(), slowness, Set.of(), seed));
+    if (lies > 0) {
+      Set<Lie> told = EnumSet.complementOf(EnumSet.of(Lie.WAIT_FOR_EVER));
+      vendor.lie(lies, seed, told.toArray(Lie[]::new));
+    }
   }
 
   /** The stand-in that plays the vendor; for tests and for playing with faults. */

@@ -54,7 +54,7 @@ class BookOnDesk implements DeskSource {
     return lines;
   }
 
-  /** Agreements whose notice day is near, with what could be had back or is spare on them. */
+  /** Agreements whose notice day is near, with what could be had back or is too much on them. */
   private void addNotices(Book book, LocalDate day, List<Line> lines) {
     for (Agreement agreement : book.agreements().all()) {
       Optional<LocalDate> by = agreement.noticeBy(day).filter(notice -> !notice.isBefore(day));
@@ -80,7 +80,7 @@ class BookOnDesk implements DeskSource {
   /**
    * What an agreement is about.
    *
-   * @param waste a year: what could be had back, and what is spare
+   * @param waste a year: what could be had back, and what is more than needed
    * @param line the subscription with the most of it; −1 where the agreement has none
    */
   private record Stake(Money paid, Money waste, int line) {}
@@ -104,18 +104,11 @@ class BookOnDesk implements DeskSource {
   }
 
   private Money wasteOn(Book book, int line, LocalDate day) {
-    int spare = Math.max(0, Ledger.count(book, line, day).spare() - atOnce(book, line, day));
     return figures
         .of(book, day)
         .covers()
         .recoverableOf(line)
-        .plus(book.seatPrice(line, day).times(spare));
-  }
-
-  private int atOnce(Book book, int line, LocalDate day) {
-    return book.planOfLine(line).model() == PlanModel.FLOATING
-        ? figures.poolPeak(book, book.planNumberOfLine(line), day)
-        : 0;
+        .plus(figures.surplus(book, day).get(line).yearly());
   }
 
   private static String path(Book book, int line) {

@@ -19,6 +19,8 @@ public interface DeskSource {
   enum About {
     SLATE_TO_DECIDE,
     SLATE_TO_POST,
+    /** Changes that somebody has to make at a vendor by hand. */
+    BY_HAND,
     SLATE_FAILED,
     NOTICE,
     FLOOR,

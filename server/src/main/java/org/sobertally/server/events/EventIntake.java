@@ -343,7 +343,7 @@ public class EventIntake {
     } else {
       Evidence known = batch.book.evidenceOf(vendor, clock.today());
       if (to.isAfter(known.to())) {
-        batch.evidence.put(vendor, new Evidence(known.from(), to, known.kind()));
+        batch.evidence.put(vendor, new Evidence(known.from(), to, known.kind(), known.parts()));
       }
     }
   }

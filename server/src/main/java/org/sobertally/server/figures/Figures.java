@@ -3,12 +3,15 @@ package org.sobertally.server.figures;
 import jakarta.enterprise.context.ApplicationScoped;
 import java.time.LocalDate;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
+import java.util.stream.IntStream;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.book.HouseRules;
 import org.sobertally.core.cover.Covers;
 import org.sobertally.core.cover.Needs;
 import org.sobertally.core.findings.Findings;
+import org.sobertally.core.findings.Surplus;
 import org.sobertally.core.ledger.Ledger;
 import org.sobertally.core.pool.PoolPeaks;
 import org.sobertally.core.roll.PeopleRoll;
@@ -40,6 +43,7 @@ public class Figures {
   private final Map<PlanKey, ComeBackOdds> odds = newest();
   private final Map<ReadKey, PeopleRoll> rolls = newest();
   private final Map<PlanKey, Integer> poolPeaks = newest();
+  private final Map<Key, List<Surplus>> surpluses = newest();
   private final TallyClock clock;
   private final VendorRolls rollsOfVendors;
 
@@ -123,6 +127,16 @@ public class Figures {
     return poolPeaks.computeIfAbsent(
         new PlanKey(book.version(), book.rules(), plan, asOf),
         key -> PoolPeaks.lately(book, plan, asOf, clock.zone()));
+  }
+
+  /** By subscription, how many of its seats are too many. */
+  public synchronized List<Surplus> surplus(Book book, LocalDate asOf) {
+    return surpluses.computeIfAbsent(
+        new Key(book.version(), book.rules(), asOf),
+        key ->
+            IntStream.range(0, book.lines().size())
+                .mapToObj(line -> Surplus.of(book, line, asOf, clock.zone()))
+                .toList());
   }
 
   public synchronized ComeBackOdds odds(Book book, int plan, LocalDate asOf) {

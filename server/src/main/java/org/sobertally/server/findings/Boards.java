@@ -89,10 +89,13 @@ class Boards {
   private BitSet people(Book book, BoardAsk ask) {
     BitSet people = reach.people(book);
     if (asked(ask.group)) {
-      if (!book.groups().has(ask.group)) {
+      // A lead is not told whether there is a group that is not theirs.
+      if (!book.groups().has(ask.group) && !reach.isLimited()) {
         throw Problem.notFound("There is no group %s.".formatted(ask.group));
       }
-      people = both(people, Reach.members(book, List.of(book.groups().byId(ask.group))));
+      List<Group> asked =
+          reach.groups(book).stream().filter(g -> g.id().equals(ask.group)).toList();
+      people = both(people, Reach.members(book, asked));
     }
     if (asked(ask.lead)) {
       List<Group> led =

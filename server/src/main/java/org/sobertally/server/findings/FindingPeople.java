@@ -137,9 +137,11 @@ final class FindingPeople {
   }
 
   private String name(Draft draft) {
-    return draft.person >= 0
-        ? book.people().get(draft.person).name()
-        : book.accounts().get(draft.account).id();
+    if (draft.person >= 0) {
+      return book.people().get(draft.person).name();
+    }
+    String address = book.accounts().get(draft.account).email();
+    return address.isBlank() ? book.accounts().get(draft.account).id() : address;
   }
 
   /** One of them, with the sentences of what was found. */

@@ -34,6 +34,7 @@ import org.sobertally.server.http.MoneyDto;
 import org.sobertally.server.http.Page;
 import org.sobertally.server.http.Params;
 import org.sobertally.server.http.Problem;
+import org.sobertally.server.reach.Reach;
 
 /** Why money buys less than it could. */
 @Path("/api/v1")
@@ -43,9 +44,11 @@ import org.sobertally.server.http.Problem;
 public class FindingsResource {
 
   private final Boards boards;
+  private final Reach reach;
 
-  FindingsResource(Boards boards) {
+  FindingsResource(Boards boards, Reach reach) {
     this.boards = boards;
+    this.reach = reach;
   }
 
   /**
@@ -87,7 +90,7 @@ public class FindingsResource {
     Boards.View view = boards.view(ask);
     Book book = view.book();
     Set<FindingKind> kinds = kinds("kind", kindText, ",");
-    int person = wanted(book.people(), "person", personId);
+    int person = personId == null || personId.isBlank() ? -1 : reach.require(book, personId);
     int line = wanted(book.lines(), "subscription", lineId);
     Findings findings = view.findings();
     UseStates states = view.states();

@@ -18,6 +18,7 @@ import java.util.List;
 import java.util.concurrent.ThreadLocalRandom;
 import javax.sql.DataSource;
 import org.jboss.logging.Logger;
+import org.sobertally.server.store.OnDisk;
 import org.sobertally.server.time.TallyClock;
 
 /**
@@ -41,8 +42,10 @@ public class Mailroom {
   private final DataSource database;
   private final Smtp smtp;
   private final TallyClock clock;
+  private final OnDisk disk;
 
-  Mailroom(EntityManager entities, DataSource database, Smtp smtp, TallyClock clock) {
+  Mailroom(EntityManager entities, DataSource database, Smtp smtp, TallyClock clock, OnDisk disk) {
+    this.disk = disk;
     this.entities = entities;
     this.database = database;
     this.smtp = smtp;
@@ -124,10 +127,18 @@ public class Mailroom {
               .call(
                   () -> {
                     Mail fresh = entities.find(Mail.class, id);
+                    if (fresh == null) {
+                      return null;
+                    }
                     fresh.attempts++;
                     fresh.due = Instant.now().plus(wait(fresh.attempts));
                     return fresh;
                   });
+      if (mail == null) {
+        // A book that replaced everything took it along.
+        continue;
+      }
+      disk.force();
       Smtp.Answer answer = smtp.send(mail);
       QuarkusTransaction.requiringNew().run(() -> settle(id, answer));
       if (answer == Smtp.Answer.GONE) {
@@ -160,6 +171,9 @@ public class Mailroom {
 
   private void settle(String id, Smtp.Answer answer) {
     Mail mail = entities.find(Mail.class, id);
+    if (mail == null) {
+      return;
+    }
     if (answer == Smtp.Answer.GONE) {
       mail.state = Mail.State.SENT;
       mail.sent = clock.now();

@@ -6,11 +6,16 @@ import io.vertx.ext.mail.MailConfig;
 import io.vertx.ext.mail.MailMessage;
 import io.vertx.ext.mail.SMTPException;
 import io.vertx.ext.mail.StartTLSOptions;
+import io.vertx.ext.mail.mailencoder.EmailAddress;
 import jakarta.enterprise.context.ApplicationScoped;
+import java.util.Locale;
 import java.util.Optional;
 import java.util.concurrent.ExecutionException;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.TimeoutException;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import javax.net.ssl.SSLException;
 import org.eclipse.microprofile.config.inject.ConfigProperty;
 
 /** The mail server that mail is handed to; none where no host is set. */
@@ -18,10 +23,14 @@ import org.eclipse.microprofile.config.inject.ConfigProperty;
 public class Smtp {
 
   private static final int SECONDS = 30;
+  private static final Pattern DOMAIN = Pattern.compile("@([A-Za-z0-9.-]+)");
+  private static final Pattern ADDRESS =
+      Pattern.compile("[^\\s@<>,;:\"\\p{Cntrl}]+@[^\\s@<>,;:\"\\p{Cntrl}]+");
 
   private final Vertx vertx;
   private final String from;
   private final String domain;
+  private final Optional<String> replyTo;
   private volatile MailClient client;
 
   Smtp(
@@ -31,10 +40,12 @@ public class Smtp {
       @ConfigProperty(name = "sober.mail.user") Optional<String> user,
       @ConfigProperty(name = "sober.mail.password") Optional<String> password,
       @ConfigProperty(name = "sober.mail.start-tls") StartTLSOptions startTls,
-      @ConfigProperty(name = "sober.mail.from") String from) {
+      @ConfigProperty(name = "sober.mail.from") String from,
+      @ConfigProperty(name = "sober.mail.reply-to") Optional<String> replyTo) {
     this.vertx = vertx;
     this.from = from;
-    this.domain = from.substring(from.indexOf('@') + 1);
+    this.domain = domainOf(from);
+    this.replyTo = replyTo;
     host.ifPresent(name -> use(config(name, port, startTls, user, password)));
   }
 
@@ -77,14 +88,35 @@ public class Smtp {
     static final Answer GONE = new Answer("", false, false);
   }
 
+  /** Of an address as people write it: "Name <somebody@example.org>", or without the name. */
+  static String domainOf(String from) {
+    Matcher domain = DOMAIN.matcher(from);
+    return domain.find() ? domain.group(1) : "localhost";
+  }
+
+  /** Whether mail can be sent there at all. */
+  static boolean isAddress(String recipient) {
+    try {
+      return ADDRESS.matcher(new EmailAddress(recipient).getEmail()).matches();
+    } catch (IllegalArgumentException e) {
+      return false;
+    }
+  }
+
   Answer send(Mail mail) {
+    if (!isAddress(mail.recipient)) {
+      return new Answer("This is no address that mail can be sent to.", true, false);
+    }
     MailMessage message =
         new MailMessage()
             .setFrom(from)
             .setTo(mail.recipient)
             .setSubject(mail.subject)
             .setText(mail.body)
-            .addHeader("Message-ID", "<%s@%s>".formatted(mail.id, domain));
+            .addHeader("Message-ID", "<%s@%s>".formatted(mail.id, domain))
+            // RFC 3834: so that nobody's absence notice answers it.
+            .addHeader("Auto-Submitted", "auto-generated");
+    replyTo.ifPresent(address -> message.addHeader("Reply-To", address));
     try {
       client
           .sendMail(message)
@@ -93,16 +125,35 @@ public class Smtp {
           .get(SECONDS, TimeUnit.SECONDS);
       return Answer.GONE;
     } catch (ExecutionException e) {
-      if (e.getCause() instanceof SMTPException refused) {
-        String reason = "The mail server said %s".formatted(refused.getReplyMessage().strip());
-        return new Answer(reason, refused.isPermanent(), false);
-      }
-      return new Answer("The mail server did not answer.", false, true);
+      return answerTo(e.getCause());
+    } catch (IllegalArgumentException | IllegalStateException e) {
+      return new Answer("This mail could not be put together.", true, false);
     } catch (TimeoutException e) {
       return new Answer("The mail server did not answer in time.", false, true);
     } catch (InterruptedException e) {
       Thread.currentThread().interrupt();
       return new Answer("Stopped while sending.", false, true);
     }
+  }
+
+  private static Answer answerTo(Throwable fault) {
+    if (fault instanceof SMTPException refused) {
+      String reason = "The mail server said %s".formatted(refused.getReplyMessage().strip());
+      return new Answer(reason, refused.isPermanent(), false);
+    } else if (fault instanceof IllegalArgumentException) {
+      return new Answer("This mail could not be put together.", true, false);
+    }
+    String said = fault.getMessage() == null ? "" : fault.getMessage().toLowerCase(Locale.ROOT);
+    if (said.contains("starttls")) {
+      return new Answer(
+          "The mail server offers no STARTTLS, which sober.mail.start-tls asks for.", false, true);
+    } else if (fault instanceof SSLException) {
+      return new Answer(
+          "No secure connection to the mail server: it did not go through STARTTLS, or its"
+              + " certificate is not trusted.",
+          false,
+          true);
+    }
+    return new Answer("The mail server did not answer.", false, true);
   }
 }

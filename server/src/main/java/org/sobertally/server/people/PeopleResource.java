@@ -79,7 +79,7 @@ public class PeopleResource {
     LocalDate day = asOf.of(book, asOfText);
     var roll = figures.roll(book, day);
     var states = figures.of(book, day).states();
-    int[] found = search.find(book, states, roll, filter, sort, reach.people(book));
+    int[] found = search.find(book, states, roll, filter, sort, reach);
     PersonRows rows = new PersonRows(book, states, roll);
     return Page.ofPlaces(found.length, n -> rows.row(found[n]), limit, cursor, uri, book.version());
   }
@@ -101,8 +101,7 @@ public class PeopleResource {
     Book book = books.current();
     LocalDate day = asOf.of(book, asOfText);
     var roll = figures.roll(book, day);
-    int[] found =
-        search.find(book, figures.of(book, day).states(), roll, filter, null, reach.people(book));
+    int[] found = search.find(book, figures.of(book, day).states(), roll, filter, null, reach);
     return PersonRows.totals(book, roll, found);
   }
 

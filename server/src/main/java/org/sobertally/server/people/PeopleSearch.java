@@ -21,6 +21,7 @@ import org.sobertally.core.time.Days;
 import org.sobertally.core.use.UseStates;
 import org.sobertally.server.http.Params;
 import org.sobertally.server.http.Problem;
+import org.sobertally.server.reach.Reach;
 
 /** Finds people by what is known of them. */
 @ApplicationScoped
@@ -56,7 +57,7 @@ class PeopleSearch {
   /**
    * The numbers of the people who fit, in order.
    *
-   * @param among who can be found at all; null for everybody
+   * @param reach who can be found at all, and which groups can be asked for
    */
   int[] find(
       Book book,
@@ -64,13 +65,14 @@ class PeopleSearch {
       PeopleRoll roll,
       PeopleFilter filter,
       String sortText,
-      BitSet among) {
+      Reach reach) {
     Sort sort = Params.choice("sort", sortText, Sort.class).orElse(Sort.NAME);
     List<IntPredicate> tests = new ArrayList<>();
+    BitSet among = reach.people(book);
     if (among != null) {
       tests.add(among::get);
     }
-    addTestsOfPerson(book, states, filter, tests);
+    addTestsOfPerson(book, states, filter, reach, tests);
     addTestsOfSeats(book, states, roll, filter, tests);
     if (filter.words != null && !filter.words.isBlank()) {
       String[] lower = textsOf(book).lower();
@@ -137,13 +139,16 @@ class PeopleSearch {
   }
 
   private static void addTestsOfPerson(
-      Book book, UseStates states, PeopleFilter filter, List<IntPredicate> tests) {
+      Book book, UseStates states, PeopleFilter filter, Reach reach, List<IntPredicate> tests) {
     Table<Person> people = book.people();
     if (asked(filter.group)) {
-      if (!book.groups().has(filter.group)) {
+      // A lead is not told whether there is a group that is not theirs.
+      if (!book.groups().has(filter.group) && !reach.isLimited()) {
         throw Problem.notFound("There is no group %s.".formatted(filter.group));
       }
-      tests.add(members(book, book.groups().byId(filter.group))::get);
+      List<Group> asked =
+          reach.groups(book).stream().filter(g -> g.id().equals(filter.group)).toList();
+      tests.add(Reach.members(book, asked)::get);
     }
     if (asked(filter.site)) {
       tests.add(p -> filter.site.equals(people.get(p).site()));

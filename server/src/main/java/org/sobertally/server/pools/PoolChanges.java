@@ -4,16 +4,25 @@ import io.smallrye.mutiny.Multi;
 import io.smallrye.mutiny.operators.multi.processors.BroadcastProcessor;
 import jakarta.enterprise.context.ApplicationScoped;
 import jakarta.enterprise.event.Observes;
+import jakarta.enterprise.event.TransactionPhase;
+import org.sobertally.server.access.AccessChanged;
 import org.sobertally.server.events.EventIntake;
 
 /** Which pools change, as they do; for whoever looks at them. */
 @ApplicationScoped
 class PoolChanges {
 
+  private static final String EVERY = "";
+
   private final BroadcastProcessor<String> changed = BroadcastProcessor.create();
 
   void onChange(@Observes EventIntake.PoolsChanged pools) {
     pools.plans().forEach(this::tell);
+  }
+
+  /** Whoever looks on may look on no longer; and nobody is told of a pool of this name. */
+  void onAccess(@Observes(during = TransactionPhase.AFTER_COMPLETION) AccessChanged change) {
+    tell(EVERY);
   }
 
   /** One at a time: what listens may rely on that. */
@@ -23,6 +32,6 @@ class PoolChanges {
 
   /** Says so each time something about the pool changes. */
   Multi<String> of(String plan) {
-    return changed.filter(plan::equals);
+    return changed.filter(one -> one.equals(plan) || one.equals(EVERY));
   }
 }

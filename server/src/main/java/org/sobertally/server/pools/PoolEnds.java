@@ -18,6 +18,7 @@ import org.sobertally.server.events.EventIntake;
 import org.sobertally.server.journal.Journal;
 import org.sobertally.server.journal.JournalEntry;
 import org.sobertally.server.store.Books;
+import org.sobertally.server.store.OnDisk;
 import org.sobertally.server.time.TallyClock;
 import org.sobertally.server.vendors.SeatLink;
 import org.sobertally.server.vendors.SeatLink.Answer;
@@ -55,6 +56,7 @@ class PoolEnds {
   private final EventIntake events;
   private final Journal journal;
   private final TallyClock clock;
+  private final OnDisk disk;
 
   PoolEnds(
       EntityManager entities,
@@ -62,7 +64,9 @@ class PoolEnds {
       VendorLinks links,
       EventIntake events,
       Journal journal,
-      TallyClock clock) {
+      TallyClock clock,
+      OnDisk disk) {
+    this.disk = disk;
     this.entities = entities;
     this.books = books;
     this.links = links;
@@ -132,6 +136,7 @@ class PoolEnds {
     } else {
       Instant again = Instant.now().plus(FIRST_WAIT.multipliedBy(1L << due.attempts()));
       mark(due, State.ENDING, due.attempts() + 1, again, null);
+      disk.force();
       ask(link, due, again);
     }
   }

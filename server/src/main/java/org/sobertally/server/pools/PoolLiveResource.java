@@ -31,6 +31,8 @@ import org.sobertally.core.book.Book;
 import org.sobertally.core.catalogue.PlanModel;
 import org.sobertally.core.words.Words;
 import org.sobertally.server.access.Role;
+import org.sobertally.server.access.Sessions;
+import org.sobertally.server.access.TallyAuthentication;
 import org.sobertally.server.http.Params;
 import org.sobertally.server.http.Problem;
 import org.sobertally.server.journal.Journal;
@@ -56,6 +58,7 @@ public class PoolLiveResource {
   private final TallyClock clock;
   private final SecurityIdentity identity;
   private final PoolChanges changes;
+  private final Sessions sessions;
 
   PoolLiveResource(
       Books books,
@@ -64,7 +67,9 @@ public class PoolLiveResource {
       Journal journal,
       TallyClock clock,
       SecurityIdentity identity,
-      PoolChanges changes) {
+      PoolChanges changes,
+      Sessions sessions) {
+    this.sessions = sessions;
     this.books = books;
     this.live = live;
     this.entities = entities;
@@ -96,6 +101,8 @@ public class PoolLiveResource {
   @Blocking
   public Multi<PoolLive.Now> stream(@PathParam("plan") String plan) {
     requirePool(plan);
+    String proof = identity.getAttribute(TallyAuthentication.PROOF);
+    String role = identity.getRoles().iterator().next();
     Multi<String> ticks =
         Multi.createBy()
             .merging()
@@ -105,6 +112,8 @@ public class PoolLiveResource {
             .onOverflow()
             .dropPreviousItems();
     return ticks
+        .select()
+        .first(tick -> sessions.stillIn(proof, role))
         .emitOn(Infrastructure.getDefaultWorkerPool())
         .map(one -> live.now(plan))
         .onFailure()

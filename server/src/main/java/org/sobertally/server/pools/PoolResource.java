@@ -17,10 +17,12 @@ import org.eclipse.microprofile.openapi.annotations.media.Schema;
 import org.eclipse.microprofile.openapi.annotations.tags.Tag;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.book.Sessions;
+import org.sobertally.core.findings.Surplus;
 import org.sobertally.core.money.Money;
 import org.sobertally.core.pool.OwnSeats;
 import org.sobertally.core.pool.PoolPeaks;
 import org.sobertally.core.pool.PoolReplay;
+import org.sobertally.server.figures.Figures;
 import org.sobertally.server.http.MoneyDto;
 import org.sobertally.server.http.Params;
 import org.sobertally.server.http.Problem;
@@ -38,8 +40,10 @@ public class PoolResource {
   private final Books books;
   private final AsOf asOf;
   private final TallyClock clock;
+  private final Figures figures;
 
-  PoolResource(Books books, AsOf asOf, TallyClock clock) {
+  PoolResource(Books books, AsOf asOf, TallyClock clock, Figures figures) {
+    this.figures = figures;
     this.books = books;
     this.asOf = asOf;
     this.clock = clock;
@@ -54,7 +58,9 @@ public class PoolResource {
 
   /**
    * @param peak the smallest pool that would have refused nobody
-   * @param smallest the smallest pool that refuses at most 1 start in 100
+   * @param smallest the smallest pool that refuses at most 1 start in 100 of those days
+   * @param needed the same of the need window up to the as-of day: the size that is advised
+   * @param surplus how many seats go beyond that and are not given back yet
    * @param startsWithOwnSeat how many of the starts were made by people who held a seat of their
    *     own that would have done: they need not have come into the pool
    * @param peakByHourOfWeek 168 hours, Monday from midnight, in the organisation's zone
@@ -68,6 +74,8 @@ public class PoolResource {
       int starts,
       int startsWithOwnSeat,
       int smallest,
+      int needed,
+      int surplus,
       List<PoolSize> points,
       List<Integer> peakByHourOfWeek) {}
 
@@ -93,7 +101,7 @@ public class PoolResource {
       throw Problem.badRequest("to: %s lies before from (%s).".formatted(to, from));
     }
     PoolReplay replay = PoolReplay.of(book, plan, from, to, clock.zone());
-    int line = largestLine(book, plan, day);
+    int line = Surplus.largestLine(book, plan, day);
     List<PoolSize> points =
         IntStream.rangeClosed(1, replay.peak())
             .mapToObj(
@@ -106,7 +114,9 @@ public class PoolResource {
         replay.peak(),
         replay.starts(),
         OwnSeats.starts(book, plan, from, to, clock.zone()),
-        replay.smallest(0.01),
+        replay.smallest(Surplus.MOST_REFUSED),
+        line < 0 ? 0 : figures.surplus(book, day).get(line).needed(),
+        line < 0 ? 0 : figures.surplus(book, day).get(line).seats(),
         points,
         Arrays.stream(PoolPeaks.byHourOfWeek(book, plan, from, to, clock.zone())).boxed().toList());
   }
@@ -131,19 +141,6 @@ public class PoolResource {
     Instant first = Instant.ofEpochMilli(sessions.started(sessions.planStart(plan)));
     LocalDate day = LocalDate.ofInstant(first, clock.zone());
     return day.isAfter(otherwise) ? otherwise : day;
-  }
-
-  /** Of several subscriptions of the plan in force, the one with the most seats; else −1. */
-  private static int largestLine(Book book, int plan, LocalDate day) {
-    int largest = -1;
-    for (int line = 0; line < book.lines().size(); line++) {
-      if (book.planNumberOfLine(line) == plan
-          && book.agreementOfLine(line).inForce(day)
-          && (largest < 0 || book.boughtOn(line, day) > book.boughtOn(largest, day))) {
-        largest = line;
-      }
-    }
-    return largest;
   }
 
   private static MoneyDto cost(Book book, int line, int seats, LocalDate day) {

@@ -10,6 +10,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import org.sobertally.core.book.Book;
+import org.sobertally.core.cover.Needs;
 import org.sobertally.core.findings.FindingKind;
 import org.sobertally.core.findings.Findings;
 import org.sobertally.core.money.Money;
@@ -29,6 +30,10 @@ final class Gathering {
   private final LocalDate day;
   private final Findings findings;
   private final UseStates states;
+
+  /** A seat whose data must be kept cannot be taken back: nobody is asked for it. */
+  private final Needs needs;
+
   private final RoundPlan plan;
   private final Set<String> elsewhere;
   private final BitSet people;
@@ -42,6 +47,7 @@ final class Gathering {
     this.day = states.asOf();
     this.findings = findings;
     this.states = states;
+    this.needs = Needs.of(states);
     this.plan = plan;
     this.elsewhere = elsewhere;
     List<Group> groups =
@@ -87,6 +93,7 @@ final class Gathering {
     return states.isOpen(h)
         && (plan.withService || !service)
         && !elsewhere.contains(id)
+        && !needs.dataWouldBeLost(h)
         && book.keepOn(id, day) == null;
   }
 

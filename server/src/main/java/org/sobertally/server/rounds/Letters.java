@@ -64,6 +64,8 @@ class Letters {
     for (RoundItem item : items) {
       if (item.person != null && canAnswer(book.people().byId(item.person), round.askUntil)) {
         byPerson.computeIfAbsent(item.person, p -> new ArrayList<>()).add(item);
+      } else {
+        item.state = RoundItem.State.NOT_ASKED;
       }
     }
     List<RoundLetter> letters = new ArrayList<>();

@@ -62,7 +62,7 @@ class RoundDeciding {
           }
           List<RoundItem> wanted = new ArrayList<>();
           for (RoundItem item : store.items(id)) {
-            if (item.state == RoundItem.State.ASKED) {
+            if (item.waitsForAnswers()) {
               String reason = noLonger(change.book(), item);
               if (reason == null) {
                 wanted.add(item);

@@ -19,6 +19,8 @@ class RoundItem {
   enum State {
     /** Its holder may still answer. */
     ASKED,
+    /** Nobody can be asked: it goes to the decision as it is. */
+    NOT_ASKED,
     /** Its holder needs it: it is kept. */
     KEPT,
     /** On a slate that waits for its decision. */
@@ -84,9 +86,14 @@ class RoundItem {
   @Column(name = "taken_back")
   LocalDate takenBack;
 
+  /** Whether nothing was decided of it yet. */
+  boolean waitsForAnswers() {
+    return state == State.ASKED || state == State.NOT_ASKED;
+  }
+
   /** Where its holder has not answered yet, nothing becomes of it. */
   void leaveOutIfAsked(String why) {
-    if (state == State.ASKED) {
+    if (waitsForAnswers()) {
       state = State.LEFT_OUT;
       reason = why;
     }

@@ -13,7 +13,7 @@ import org.sobertally.server.time.TallyClock;
 @ApplicationScoped
 class RoundReturns {
 
-  private static final int WATCHED_DAYS = 30;
+  static final int WATCHED_DAYS = 30;
 
   private final RoundStore store;
   private final Books books;

@@ -135,7 +135,8 @@ class RoundStore {
       long items,
       long answered,
       long cameBack,
-      BigDecimal yearly) {}
+      BigDecimal yearly,
+      LocalDate lastTakenBack) {}
 
   /** Of every round; counted by the database, for there may be very many seats. */
   @Transactional
@@ -143,7 +144,7 @@ class RoundStore {
     return entities
         .createQuery(
             "select new org.sobertally.server.rounds.RoundStore$Total(i.round, i.state, count(i),"
-                + " count(i.answer), count(i.cameBack), sum(i.yearly))"
+                + " count(i.answer), count(i.cameBack), sum(i.yearly), max(i.takenBack))"
                 + " from RoundItem i group by i.round, i.state",
             Total.class)
         .getResultList();
@@ -210,7 +211,11 @@ class RoundStore {
             .setParameter("open", Round.State.OPEN)
             .setParameter(
                 "undecided",
-                Set.of(RoundItem.State.ASKED, RoundItem.State.PROPOSED, RoundItem.State.POSTED))
+                Set.of(
+                    RoundItem.State.ASKED,
+                    RoundItem.State.NOT_ASKED,
+                    RoundItem.State.PROPOSED,
+                    RoundItem.State.POSTED))
             .getResultList());
   }
 

@@ -35,6 +35,7 @@ class RoundViews {
    * @param answered how many seats their holders spoke of
    * @param found how many seats were gathered
    * @param cameBack how many of those taken back were needed again within 30 days
+   * @param watchedUntil the day on which that is known of all of them; null before any came back
    */
   @Schema(name = "Round")
   public record RoundDto(
@@ -54,6 +55,7 @@ class RoundViews {
       int answered,
       Map<RoundItem.State, Long> counts,
       int cameBack,
+      @Schema(nullable = true) LocalDate watchedUntil,
       MoneyDto yearly,
       MoneyDto back,
       List<String> slates) {}
@@ -88,12 +90,15 @@ class RoundViews {
     int found = 0;
     int answered = 0;
     int again = 0;
+    LocalDate last = null;
     for (RoundStore.Total total : totals) {
       if (total.round().equals(round.id)) {
         counts.put(total.state(), total.items());
         found += (int) total.items();
         answered += (int) total.answered();
         again += (int) total.cameBack();
+        LocalDate backOn = total.lastTakenBack();
+        last = backOn != null && (last == null || backOn.isAfter(last)) ? backOn : last;
         yearly = yearly.add(total.yearly());
         back = total.state() == RoundItem.State.TAKEN_BACK ? total.yearly() : back;
       }
@@ -115,6 +120,7 @@ class RoundViews {
         answered,
         counts,
         again,
+        last == null ? null : last.plusDays(RoundReturns.WATCHED_DAYS),
         MoneyDto.of(yearly, currency),
         MoneyDto.of(back, currency),
         slates.stream()

@@ -24,6 +24,7 @@ import org.sobertally.core.people.Group;
 import org.sobertally.core.people.Person;
 import org.sobertally.core.people.StandingRule;
 import org.sobertally.core.rule.RuleReach;
+import org.sobertally.core.time.Days;
 import org.sobertally.server.access.Role;
 import org.sobertally.server.http.Problem;
 import org.sobertally.server.journal.Journal;
@@ -37,6 +38,8 @@ import org.sobertally.server.time.TallyClock;
 @Produces(MediaType.APPLICATION_JSON)
 @RolesAllowed("**")
 public class RuleResource {
+
+  private static final int LATELY_DAYS = 90;
 
   private final Books books;
   private final AsOf asOf;
@@ -136,8 +139,33 @@ public class RuleResource {
   record HoldingDto(String holding, String name) {}
 
   /**
+   * Somebody whom a rule gives a seat.
+   *
+   * @param cameBack the day within the last 90 on which a seat of theirs came back
+   */
+  @Schema(name = "RuleGets")
+  record GetsDto(String person, String name, @Schema(nullable = true) LocalDate cameBack) {}
+
+  /** Handing out again what was taken back yesterday is to be seen before it is done. */
+  private GetsDto gets(Book book, Person person, String plan) {
+    LocalDate since = clock.today().minusDays(LATELY_DAYS);
+    LocalDate last = null;
+    for (int a : book.accountsOf(book.people().require(person.id()))) {
+      for (int h : book.holdings().ofAccount(a)) {
+        LocalDate until = Days.date(book.holdings().until(h));
+        boolean over = until != null && !until.isAfter(clock.today()) && !until.isBefore(since);
+        if (over && book.planOfLine(book.holdings().line(h)).id().equals(plan)) {
+          last = last == null || until.isAfter(last) ? until : last;
+        }
+      }
+    }
+    return new GetsDto(person.id(), person.name(), last);
+  }
+
+  /**
    * Whom a rule is about.
    *
+   * @param gets members who get a seat; with the day on which one of theirs came back lately
    * @param has members who hold the plan already
    * @param comesBack seats that a rule gave to people whom none gives them now
    * @param missing seats that are not there for everybody
@@ -148,7 +176,7 @@ public class RuleResource {
       String groupName,
       String plan,
       String planName,
-      List<PersonName> gets,
+      List<GetsDto> gets,
       int has,
       List<LeftOutDto> leftOut,
       List<HoldingDto> comesBack,
@@ -170,7 +198,7 @@ public class RuleResource {
         book.groups().byId(group).name(),
         plan,
         book.plans().byId(plan).name(),
-        reach.gets().stream().map(RuleResource::name).toList(),
+        reach.gets().stream().map(person -> gets(book, person, plan)).toList(),
         reach.has(),
         reach.leftOut().stream()
             .map(one -> new LeftOutDto(one.person().id(), one.person().name(), one.why()))

@@ -23,7 +23,9 @@ final class Dto {
   /**
    * What is paid a year and how it splits.
    *
-   * @param kept what really stopped being paid this calendar year
+   * @param kept what the as-of day's calendar year is spared by money that stopped in it, each from
+   *     its day to the year's end
+   * @param keptYearly the same money, a year
    * @param split the same year's money by what its seats are for
    */
   @Schema(name = "Standing")
@@ -34,6 +36,7 @@ final class Dto {
       MoneyDto recoverable,
       MoneyDto spare,
       MoneyDto kept,
+      MoneyDto keptYearly,
       Split split,
       boolean empty) {}
 
@@ -91,8 +94,19 @@ final class Dto {
       int daysBehind) {}
 
   /**
+   * How many seats nobody would miss.
+   *
+   * @param needed how many of a pool's seats are needed; of others how many spare ones are
+   * @param seats how many are too many, those given back for a later day left out
+   * @param yearly what they cost a year
+   */
+  @Schema(name = "Surplus")
+  record SurplusDto(int needed, int seats, MoneyDto yearly) {}
+
+  /**
    * One subscription.
    *
+   * @param surplus null where not everybody's seats are looked at
    * @param spare below zero where more are held than bought
    * @param missing seats held beyond those bought
    * @param mostAtOnce of a floating pool: the most seats taken at once within the need window
@@ -116,6 +130,7 @@ final class Dto {
       @JsonProperty("short") int missing,
       States states,
       @Schema(nullable = true) Integer mostAtOnce,
+      @Schema(nullable = true) SurplusDto surplus,
       int cannotSay,
       int onLeave,
       UtilisationDto utilisation,

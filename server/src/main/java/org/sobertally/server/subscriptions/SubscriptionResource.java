@@ -93,8 +93,12 @@ public class SubscriptionResource {
     LocalDate day = asOf.of(book, asOfText);
     String currency = book.rates().reportingCurrency();
     // What an agreement no longer costs is nobody's group's.
-    Money kept = reach.isLimited() ? Money.zero(currency) : savings.keptOn(day, currency);
-    return summaries(book, day).standing(kept);
+    boolean all = !reach.isLimited();
+    Money none = Money.zero(currency);
+    return summaries(book, day)
+        .standing(
+            all ? savings.keptInYearOf(day, currency) : none,
+            all ? savings.keptOn(day, currency) : none);
   }
 
   @GET

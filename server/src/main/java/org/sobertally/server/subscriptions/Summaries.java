@@ -16,6 +16,7 @@ import org.sobertally.core.catalogue.Plan;
 import org.sobertally.core.catalogue.PlanModel;
 import org.sobertally.core.catalogue.Vendor;
 import org.sobertally.core.cover.Covers;
+import org.sobertally.core.findings.Surplus;
 import org.sobertally.core.ledger.Ledger;
 import org.sobertally.core.ledger.Places;
 import org.sobertally.core.money.Money;
@@ -86,6 +87,7 @@ final class Summaries {
             states.get(UseState.SUSPENDED),
             states.get(UseState.LEFT)),
         atOnce(line),
+        people == null ? surplus(line) : null,
         count(line, whole.states()::cannotSay),
         count(line, h -> whole.states().isOpen(h) && whole.states().onLeave(h)),
         new Dto.UtilisationDto(
@@ -107,6 +109,11 @@ final class Summaries {
         vendor.signOutFirst(),
         vendor.restDays(),
         vendor.reusable());
+  }
+
+  private Dto.SurplusDto surplus(int line) {
+    Surplus surplus = figures.surplus(book, asOf).get(line);
+    return new Dto.SurplusDto(surplus.needed(), surplus.seats(), MoneyDto.of(surplus.yearly()));
   }
 
   private int tiers(Plan plan) {
@@ -187,7 +194,7 @@ final class Summaries {
         evidence.from(), evidence.to(), evidence.kind(), book.hasEvidence(vendor), (int) behind);
   }
 
-  Dto.Standing standing(Money kept) {
+  Dto.Standing standing(Money kept, Money keptYearly) {
     Map<UseState, Money> money = new EnumMap<>(UseState.class);
     Money none = Money.zero(book.rates().reportingCurrency());
     for (UseState state : UseState.values()) {
@@ -205,8 +212,9 @@ final class Summaries {
           continue;
         }
         paid = paid.plus(book.yearlyCost(line, asOf));
-        Integer atOnce = atOnce(line);
-        int needed = atOnce == null ? 0 : Math.min(atOnce, Math.max(0, places.spare()));
+        boolean pool = book.planOfLine(line).model() == PlanModel.FLOATING;
+        int enough = pool ? figures.surplus(book, asOf).get(line).needed() : 0;
+        int needed = Math.min(enough, Math.max(0, places.spare()));
         money.merge(UseState.IN_USE, seat.times(needed), Money::plus);
         spare = spare.plus(seat.times(Math.max(0, places.spare()) - needed));
         resting = resting.plus(seat.times(places.resting()));
@@ -235,6 +243,7 @@ final class Summaries {
         MoneyDto.of(recoverable),
         split.spare(),
         MoneyDto.of(kept),
+        MoneyDto.of(keptYearly),
         split,
         book.lines().size() == 0);
   }

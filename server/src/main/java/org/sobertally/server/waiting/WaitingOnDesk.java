@@ -6,6 +6,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import org.sobertally.core.book.Book;
+import org.sobertally.core.ledger.Ledger;
 import org.sobertally.core.money.Money;
 import org.sobertally.core.use.UseState;
 import org.sobertally.core.use.UseStates;
@@ -39,10 +40,12 @@ class WaitingOnDesk implements DeskSource {
   private List<Line> of(Book book, Asker asker, String plan, int people) {
     UseStates states = figures.of(book, asker.day()).states();
     int unanswered = 0;
+    int spare = 0;
     Money price = null;
     for (int line = 0; line < book.lines().size(); line++) {
       if (book.planOfLine(line).id().equals(plan)) {
         price = book.seatPrice(line, asker.day());
+        spare += Math.max(0, Ledger.count(book, line, asker.day()).spare());
         for (int h = book.holdings().lineStart(line); h < book.holdings().lineEnd(line); h++) {
           unanswered += states.isOpen(h) && states.state(h) == UseState.UNANSWERED ? 1 : 0;
         }
@@ -55,8 +58,11 @@ class WaitingOnDesk implements DeskSource {
         new Line(
             About.QUEUE,
             "%s for a seat of %s".formatted(waits, name),
-            "They work without it, or somebody buys more.",
-            price == null ? null : price.times(people),
+            spare > 0
+                ? "They work without it, though %s %s spare."
+                    .formatted(Words.count(spare, "seat"), spare == 1 ? "is" : "are")
+                : "They work without it, or somebody buys more.",
+            price == null || spare >= people ? null : price.times(people - spare),
             null,
             PAGE));
     if (unanswered > 0) {

@@ -74,7 +74,7 @@ class DeskTest {
     for (JsonNode line : Caller.reader().get("/api/v1/subscriptions").json()) {
       if (line.get("vendor").asText().equals("quillmoor")) {
         sum += line.at("/recoverable/amount").asDouble();
-        sum += Math.max(0, line.get("spare").asInt()) * line.at("/seatPrice/amount").asDouble();
+        sum += line.at("/surplus/yearly/amount").asDouble();
       }
     }
     assertThat(notice.at("/amount/amount").asDouble()).isEqualTo(sum);

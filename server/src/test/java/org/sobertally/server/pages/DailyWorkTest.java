@@ -36,7 +36,7 @@ class DailyWorkTest {
   private static final List<String> PAGES_AT_REST =
       List.of(
           "/subscriptions",
-          "/subscriptions/folio",
+          "/subscriptions/qm-folio",
           "/people",
           "/people/p0626",
           "/people/waiting",
@@ -51,7 +51,7 @@ class DailyWorkTest {
           "/house-rules?part=mail",
           "/desk",
           "/rounds",
-          "/subscriptions/folio/use",
+          "/subscriptions/qm-folio/use",
           "/findings?compare=site");
 
   private static Browser browser;

@@ -111,7 +111,7 @@ class HabitTest {
     go(page, "/desk");
     page.getByText("has administrator rights and belongs to nobody").click();
     assertThat(page.locator("tr.chosen")).hasCount(1);
-    assertThat(page.locator("tr.chosen")).containsText("cairnvault-17");
+    assertThat(page.locator("tr.chosen")).containsText("old.root@skerryline.example");
     assertThat(page).hasURL(Pattern.compile("sets=IDLE.NOBODYS"));
     button(page, "Put 1 move on the slate").click();
     assertThat(page.locator("aside").getByText("take back Console")).isVisible();
@@ -192,9 +192,9 @@ class HabitTest {
     Page page = browser.visit("Runa Skarholt");
     go(page, "/rounds");
     button(page, "plan another").click();
-    page.getByLabel("Name").fill("Finance sweep");
+    page.getByLabel("Name").fill("Office sweep");
     page.getByLabel("Quillmoor").check();
-    page.getByLabel("Finance").check();
+    page.getByLabel("Head office").check();
     button(page, "Save").click();
     assertThat(page.getByText("every Monday at 09:00")).isVisible();
     button(page, "Run now").click();
@@ -256,7 +256,7 @@ class HabitTest {
     page.getByLabel("What it is for").fill("Payroll export");
     button(page, "Make a token").click();
     assertThat(page.getByText("Write it down now; it is not shown again.")).isVisible();
-    button(page, "take Payroll export back").click();
+    button(page, "take back the token Payroll export").click();
     assertThat(page.getByText("None was made.")).isVisible();
     button(page, "give somebody access").click();
     page.getByLabel("Signs in as").fill("oda");

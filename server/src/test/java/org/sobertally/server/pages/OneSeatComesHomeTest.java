@@ -3,6 +3,8 @@ package org.sobertally.server.pages;
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThat;
 
+import com.deque.html.axecore.args.AxeRuleOptions;
+import com.deque.html.axecore.args.AxeRunOptions;
 import com.deque.html.axecore.playwright.AxeBuilder;
 import com.deque.html.axecore.results.Rule;
 import com.fasterxml.jackson.databind.JsonNode;
@@ -18,7 +20,9 @@ import jakarta.inject.Inject;
 import jakarta.persistence.EntityManager;
 import java.time.Duration;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import org.junit.jupiter.api.AfterAll;
@@ -29,6 +33,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.EnumSource;
+import org.junit.jupiter.params.provider.ValueSource;
 import org.sobertally.core.book.Book;
 import org.sobertally.server.demo.Demo;
 import org.sobertally.server.store.Books;
@@ -102,7 +107,17 @@ class OneSeatComesHomeTest {
     page.keyboard().press("Escape");
   }
 
+  /** Finance and Legal must keep data for longer than the vendor does: their seats are left off. */
+  private static void takeOffWhatCannotGo(Page page) {
+    Locator off = button(page, "take them off");
+    if (off.isVisible()) {
+      off.click();
+      assertThat(off).hasCount(0);
+    }
+  }
+
   private static void sendSlate(Page page) {
+    takeOffWhatCannotGo(page);
     button(page, "Send for decision").click();
     page.getByRole(AriaRole.TEXTBOX).last().fill("Nobody used these for a quarter.");
     button(page, "Send").last().click();
@@ -149,7 +164,8 @@ class OneSeatComesHomeTest {
     Locator tape = steward.locator("aside");
     assertThat(tape.getByText("draft · %d moves".formatted(seats))).isVisible();
     assertThat(tape.getByText("7 Jan 27").first()).isVisible();
-    String yearly = "−€%,d.00".formatted(seats * 396);
+    takeOffWhatCannotGo(steward);
+    String yearly = "−€%,d.00".formatted(newestSlate().get("moves").size() * 396);
     assertThat(tape.getByText(yearly)).isVisible();
     sendSlate(steward);
 
@@ -359,6 +375,33 @@ class OneSeatComesHomeTest {
     lookAt(keeper, "/house-rules?part=access", colors);
   }
 
+  /** Half a screen wide, and a whole one at twice the size. */
+  @ParameterizedTest
+  @ValueSource(ints = {1024, 640})
+  void noPageIsWiderThanTheWindow(int width) {
+    Page page = browser.visit("Runa Skarholt");
+    page.setViewportSize(width, 800);
+    for (String path :
+        List.of(
+            "/desk",
+            "/subscriptions",
+            "/subscriptions/qm-opus",
+            "/people",
+            "/people/p0003",
+            "/pools/plum-draft",
+            "/findings",
+            "/slates",
+            "/intake",
+            "/journal",
+            "/house-rules")) {
+      page.navigate(Caller.base() + path);
+      assertThat(page.locator("h1")).isVisible();
+      assertThat(page.evaluate("document.documentElement.scrollWidth - innerWidth"))
+          .as(path)
+          .isEqualTo(0);
+    }
+  }
+
   /** Pages that there are only once something was drafted and gathered, and a holder's own. */
   private void lookAtSlatesAndRounds(Page page, ColorScheme colors) {
     Caller steward = Caller.steward();
@@ -372,7 +415,7 @@ class OneSeatComesHomeTest {
     String plan =
         """
         {"name":"Looked at","weekday":1,"time":"09:00","zone":"Europe/Lisbon",
-         "vendors":["quillmoor"],"groups":["legal"],"kinds":["IDLE","NEVER_OPENED"],
+         "vendors":["quillmoor"],"groups":["office"],"kinds":["IDLE","NEVER_OPENED"],
          "askDays":6,"decideDays":3,"withService":false,"active":false}""";
     String id = steward.postJson("/api/v1/rounds/plans", plan).json().get("id").asText();
     String round = steward.post("/api/v1/rounds/plans/" + id + "/run").json().get("id").asText();
@@ -397,11 +440,27 @@ class OneSeatComesHomeTest {
     assertNothingSerious(page, path, colors);
   }
 
+  /** Rules that are off by themselves, or said to be of little weight. */
+  private static final List<String> ASKED_FOR =
+      List.of(
+          "label-content-name-mismatch", "target-size", "empty-table-header", "landmark-unique");
+
   private static void assertNothingSerious(Page page, String what, ColorScheme colors) {
+    AxeRunOptions options = new AxeRunOptions();
+    Map<String, AxeRuleOptions> asked = new HashMap<>();
+    for (String rule : ASKED_FOR) {
+      AxeRuleOptions on = new AxeRuleOptions();
+      on.setEnabled(true);
+      asked.put(rule, on);
+    }
+    options.setRules(asked);
     List<String> serious =
         new AxeBuilder(page)
-            .analyze().getViolations().stream()
-                .filter(rule -> List.of("serious", "critical").contains(rule.getImpact()))
+            .options(options).analyze().getViolations().stream()
+                .filter(
+                    rule ->
+                        List.of("serious", "critical").contains(rule.getImpact())
+                            || ASKED_FOR.contains(rule.getId()))
                 .map(OneSeatComesHomeTest::describe)
                 .toList();
     assertThat(serious).as(what + " by " + colors).isEmpty();

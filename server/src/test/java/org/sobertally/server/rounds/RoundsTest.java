@@ -63,7 +63,7 @@ class RoundsTest {
             "/api/v1/rounds/plans",
             """
             {"name":"Sweep","weekday":1,"time":"09:00","zone":"Europe/Lisbon",
-             "vendors":["quillmoor"],"groups":["finance"],
+             "vendors":["quillmoor"],"groups":["office"],
              "kinds":["IDLE","NEVER_OPENED","LEFT_PAID","SUSPENDED_PAID"],
              "askDays":6,"decideDays":3,"withService":false,"active":true%s}"""
                 .formatted(more));

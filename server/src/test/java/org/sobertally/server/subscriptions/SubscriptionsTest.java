@@ -147,11 +147,11 @@ class SubscriptionsTest {
   }
 
   @Test
-  void aMissingRateIsNamed() {
+  void aMissingRateIsNamedWhereItIsMissingAndNothingIsTaken() {
     SmallBook book = new SmallBook().change("agreements.csv", "EUR", "SEK");
-    Caller.keeper().putZip("/api/v1/book?replace=true", book.zip());
-    Answer answer = Caller.keeper().get("/api/v1/standing");
-    assertThat(answer.status()).isEqualTo(409);
-    assertThat(answer.detail()).contains("SEK", "2026-09-30", "rates.csv");
+    Answer answer = Caller.keeper().putZip("/api/v1/book?replace=true", book.zip());
+    assertThat(answer.status()).as(answer.text()).isEqualTo(422);
+    assertThat(answer.text()).contains("SEK", "Agreement qm", "rates.csv");
+    assertThat(Caller.keeper().get("/api/v1/standing").status()).isEqualTo(200);
   }
 }

@@ -5,6 +5,7 @@ import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
+import java.util.function.Predicate;
 import java.util.stream.Collectors;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipInputStream;
@@ -17,6 +18,11 @@ public final class Zips {
 
   /** The zip without the rows of the file that begin so. */
   public static byte[] without(byte[] zip, String file, String beginning) {
+    return withoutRows(zip, file, line -> line.startsWith(beginning));
+  }
+
+  /** The zip without these rows of the file. */
+  public static byte[] withoutRows(byte[] zip, String file, Predicate<String> rows) {
     ByteArrayOutputStream bytes = new ByteArrayOutputStream();
     try (ZipInputStream in = new ZipInputStream(new ByteArrayInputStream(zip));
         ZipOutputStream out = new ZipOutputStream(bytes)) {
@@ -27,7 +33,7 @@ public final class Zips {
             entry.getName().equals(file)
                 ? new String(content, StandardCharsets.UTF_8)
                     .lines()
-                    .filter(line -> !line.startsWith(beginning))
+                    .filter(line -> !rows.test(line))
                     .collect(Collectors.joining("\r\n", "", "\r\n"))
                     .getBytes(StandardCharsets.UTF_8)
                 : content);
