@@ -519,6 +519,141 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/v1/backups': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** List */
+    get: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['Backup'][];
+            'text/csv': components['schemas']['Backup'][];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    put?: never;
+    /** Make */
+    post: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['Backup'];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/v1/backups/{name}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Fetch */
+    get: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          name: string;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/v1/book': {
     parameters: {
       query?: never;
@@ -4638,6 +4773,59 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/v1/slates/{id}/moves/{move}/by-hand': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** By Hand */
+    post: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          id: string;
+          move: string;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['Slate'];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/v1/slates/{id}/moves/{move}/done-by-hand': {
     parameters: {
       query?: never;
@@ -4668,6 +4856,70 @@ export interface paths {
           content: {
             'application/json': components['schemas']['Slate'];
           };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/v1/slates/{id}/moves/{move}/end': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** End */
+    post: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          id: string;
+          move: string;
+        };
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/json': components['schemas']['EndRequest'];
+        };
+      };
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['Slate'];
+          };
+        };
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
         };
         /** @description Not Authorized */
         401: {
@@ -5834,6 +6086,7 @@ export interface components {
     About:
       | 'SLATE_TO_DECIDE'
       | 'SLATE_TO_POST'
+      | 'BY_HAND'
       | 'SLATE_FAILED'
       | 'NOTICE'
       | 'FLOOR'
@@ -5910,6 +6163,19 @@ export interface components {
       why: string;
       yearly: components['schemas']['Money'];
     };
+    Backup: {
+      application?: string | null;
+      /** Format: int64 */
+      bytes: number;
+      made?:
+        | ((string | components['schemas']['Instant'] | null) | null)
+        | components['schemas']['Instant']
+        | null;
+      name: string;
+      readable: boolean;
+      /** Format: int64 */
+      rows?: number | null;
+    };
     BookTaken: {
       notes: string[];
       rejected: components['schemas']['Violation1'][];
@@ -5965,6 +6231,7 @@ export interface components {
       | 'SIGN_OUT_FIRST'
       | 'DATA_LOST'
       | 'BELOW_FLOOR'
+      | 'COVERED_TWICE'
       | 'SAVES_LATER'
       | 'ONE_WAY'
       | 'LOSES_PARTS'
@@ -6082,6 +6349,9 @@ export interface components {
       cover: components['schemas']['PlansAndCost'];
       parts: components['schemas']['HadElsewhere'][];
       spares: components['schemas']['Money'];
+    };
+    EndRequest: {
+      reason: string;
     };
     EventFault: {
       field: string;
@@ -6387,6 +6657,8 @@ export interface components {
       /** Format: int32 */
       openingGrace?: number | null;
     };
+    /** @enum {string} */
+    How: 'READ_BACK' | 'SAID' | 'INTAKE' | 'NOTED';
     /** @description HTTP Problem Response according to RFC9457 and RFC7807 */
     HttpProblem: {
       /**
@@ -6671,6 +6943,7 @@ export interface components {
         | components['schemas']['LocalDate']
         | null;
       line?: string | null;
+      mayEnd: boolean;
       mayUndo: boolean;
       name: string;
       person?: string | null;
@@ -6679,6 +6952,7 @@ export interface components {
       reason?: string | null;
       /** Format: int32 */
       seats?: number | null;
+      settledHow: components['schemas']['How'] | null;
       state: components['schemas']['State6'];
       toLine?: string | null;
       undoUntil?:
@@ -6979,6 +7253,8 @@ export interface components {
       bought: number;
       from: components['schemas']['LocalDate'];
       /** Format: int32 */
+      needed: number;
+      /** Format: int32 */
       peak: number;
       peakByHourOfWeek: number[];
       points: components['schemas']['PoolSize'][];
@@ -6988,6 +7264,8 @@ export interface components {
       starts: number;
       /** Format: int32 */
       startsWithOwnSeat: number;
+      /** Format: int32 */
+      surplus: number;
       to: components['schemas']['LocalDate'];
     };
     Posting: {
@@ -7104,6 +7382,10 @@ export interface components {
       plan: string;
       slates: string[];
       state: components['schemas']['State4'];
+      watchedUntil?:
+        | ((string | components['schemas']['LocalDate'] | null) | null)
+        | components['schemas']['LocalDate']
+        | null;
       yearly: components['schemas']['Money'];
     };
     RoundAnswer: {
@@ -7211,6 +7493,14 @@ export interface components {
         | null;
       vendorName: string;
     };
+    RuleGets: {
+      cameBack?:
+        | ((string | components['schemas']['LocalDate'] | null) | null)
+        | components['schemas']['LocalDate']
+        | null;
+      name: string;
+      person: string;
+    };
     RuleHolding: {
       holding: string;
       name: string;
@@ -7222,7 +7512,7 @@ export interface components {
     };
     RulePreview: {
       comesBack: components['schemas']['RuleHolding'][];
-      gets: components['schemas']['PersonName'][];
+      gets: components['schemas']['RuleGets'][];
       group: string;
       groupName: string;
       /** Format: int32 */
@@ -7291,6 +7581,8 @@ export interface components {
       /** Format: int32 */
       openCalls: number;
       preview: components['schemas']['Preview'];
+      /** Format: int32 */
+      readBack: number;
       reason?: string | null;
       /** Format: int32 */
       settled: number;
@@ -7311,6 +7603,7 @@ export interface components {
       empty: boolean;
       inUse: components['schemas']['Money'];
       kept: components['schemas']['Money'];
+      keptYearly: components['schemas']['Money'];
       paid: components['schemas']['Money'];
       recoverable: components['schemas']['Money'];
       spare: components['schemas']['Money'];
@@ -7323,7 +7616,15 @@ export interface components {
     /** @enum {string} */
     State2: 'ASKED' | 'ENDING' | 'OVER' | 'STAYS' | 'REFUSED';
     /** @enum {string} */
-    State3: 'ASKED' | 'KEPT' | 'PROPOSED' | 'DECLINED' | 'POSTED' | 'TAKEN_BACK' | 'LEFT_OUT';
+    State3:
+      | 'ASKED'
+      | 'NOT_ASKED'
+      | 'KEPT'
+      | 'PROPOSED'
+      | 'DECLINED'
+      | 'POSTED'
+      | 'TAKEN_BACK'
+      | 'LEFT_OUT';
     /** @enum {string} */
     State4:
       | 'GATHERED'
@@ -7404,6 +7705,7 @@ export interface components {
       /** Format: int32 */
       spare: number;
       states: components['schemas']['States'];
+      surplus: components['schemas']['Surplus'] | null;
       /** Format: int32 */
       termDays: number;
       /** Format: int32 */
@@ -7414,6 +7716,13 @@ export interface components {
       vendor: string;
       vendorName: string;
       yearlyCost: components['schemas']['Money'];
+    };
+    Surplus: {
+      /** Format: int32 */
+      needed: number;
+      /** Format: int32 */
+      seats: number;
+      yearly: components['schemas']['Money'];
     };
     TakeOverRequest: {
       account: string;

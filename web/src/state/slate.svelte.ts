@@ -110,14 +110,23 @@ class SlateState {
   }
 
   /** Puts moves on my draft; begins one if there is none. */
-  plan(requests: MoveRequest[]) {
+  async plan(requests: MoveRequest[]) {
     const body = { moves: requests as Schemas['MoveRequest'][] };
     const draft = this.draft;
-    return this.#change(() =>
+    const before = draft?.moves.length ?? 0;
+    const done = await this.#change(() =>
       draft
         ? api.POST('/api/v1/slates/{id}/moves', { params: { path: { id: draft.id } }, body })
         : api.POST('/api/v1/slates', { body }),
     );
+    // A move that stands there already is passed over: said, so that nobody waits for it.
+    if (done && requests.length > 0 && this.draft && this.draft.moves.length === before) {
+      this.fault =
+        requests.length === 1
+          ? 'This stands on the slate already.'
+          : `All ${requests.length} moves stand on the slate already.`;
+    }
+    return done;
   }
 
   /** Puts take-backs of the holdings on my draft. */
@@ -170,6 +179,23 @@ class SlateState {
   doneByHand(id: string, move: string) {
     return this.#carryOut(() =>
       api.POST('/api/v1/slates/{id}/moves/{move}/done-by-hand', { params: { path: { id, move } } }),
+    );
+  }
+
+  /** Gives up on a move that is on its way. */
+  end(id: string, move: string, reason: string) {
+    return this.#carryOut(() =>
+      api.POST('/api/v1/slates/{id}/moves/{move}/end', {
+        params: { path: { id, move } },
+        body: { reason },
+      }),
+    );
+  }
+
+  /** Has a move that is on its way made by hand instead. */
+  byHand(id: string, move: string) {
+    return this.#carryOut(() =>
+      api.POST('/api/v1/slates/{id}/moves/{move}/by-hand', { params: { path: { id, move } } }),
     );
   }
 

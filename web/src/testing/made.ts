@@ -103,6 +103,8 @@ export function aMove(over: Partial<Move> = {}): Move {
     byHand: false,
     reason: null,
     waitsFor: null,
+    mayEnd: false,
+    settledHow: null,
     ...over,
   } as Move;
 }
@@ -127,6 +129,7 @@ export function aSlate(over: Partial<Slate> = {}): Slate {
     moveCount: moves.length,
     about: [...new Set(moves.map((m) => m.what))],
     settled: 0,
+    readBack: 0,
     failed: 0,
     moves,
     preview: {
@@ -181,6 +184,7 @@ export const aStanding: Schemas['Standing'] = {
   recoverable: euros('74274.00'),
   spare: euros('40385.00'),
   kept: euros('0.00'),
+  keptYearly: euros('0.00'),
   empty: false,
   split: {
     inUse: euros('279694'),

@@ -109,7 +109,7 @@ a row chooses every combination that it is part of.
           role="button"
           tabindex="0"
           aria-pressed={chosen.has(key)}
-          aria-label={says(c)}
+          aria-label="{says(c)} {label(c)}"
           onclick={() => toggle(key)}
           onkeydown={(e) => press(e, key)}
         >

@@ -22,7 +22,7 @@ function board(chosen: string[] = []) {
 it('says of each combination who it is and what it comes to', async () => {
   const onchoose = board();
   const both = screen.getByRole('button', {
-    name: 'Idle past the line and covered twice: 1 person, €396 a year',
+    name: /^Idle past the line and covered twice: 1 person, €396 a year/,
   });
   await fireEvent.keyDown(both, { key: 'Enter' });
   expect(onchoose).toHaveBeenCalledWith(['IDLE.COVERED_TWICE']);

@@ -67,7 +67,7 @@ reason, a day or a choice ask for it in a small sheet.
     if (!list?.contains(e.relatedTarget as Node)) list!.open = false;
   }}
 >
-  <summary class="word" aria-label={label} onkeydown={closeOnEscape}>plan …</summary>
+  <summary class="word" aria-label="plan …: {label}" onkeydown={closeOnEscape}>plan …</summary>
   <ul>
     {#each choices as choice (choice.words)}
       <li>

@@ -3,6 +3,7 @@
 Asks until when the slate is to be decided, and what the decider should know.
 -->
 <script lang="ts">
+  import { tick } from 'svelte';
   import { Modal } from 'flowbite-svelte';
   import type { Slate } from '../../api/client';
   import { plusDays, sayCount } from '../../state/say';
@@ -28,6 +29,9 @@ Asks until when the slate is to be decided, and what the decider should know.
       open = false;
       note = '';
       chosen = null;
+      // The button that was pressed has nothing to send any more: what was sent is told there.
+      await tick();
+      document.getElementById('slate-head')?.focus();
     }
   }
 </script>

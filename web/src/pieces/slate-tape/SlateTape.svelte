@@ -24,17 +24,17 @@ What is planned, as an adding machine would print it; above it, what waits and w
 </script>
 
 {#if folded}
-  <button class="strip" onclick={onfold} aria-label="Fold the slate out">
+  <button class="strip" onclick={onfold} title="Fold the slate out (\\)">
     <span>Slate · {moves.length}</span>
   </button>
 {:else}
   <div class="side">
     <div class="head">
-      <h2><a href={to('/slates')}>Slate</a></h2>
+      <h2><a id="slate-head" href={to('/slates')}>Slate</a></h2>
       <span class="sub">
         {moves.length > 0 ? `draft · ${sayCount(moves.length, 'move')}` : 'nothing planned'}
       </span>
-      <button class="word fold" onclick={onfold} aria-label="Fold the slate away"
+      <button class="word fold" onclick={onfold} title="Fold the slate away"
         >fold <kbd>\</kbd></button
       >
     </div>
@@ -83,7 +83,7 @@ What is planned, as an adding machine would print it; above it, what waits and w
               aria-label="Take {move.name} off the slate"
               title="Take off the slate"
               disabled={slates.busy}
-              onclick={() => slates.remove(move.id)}>×</button
+              onclick={() => slates.remove(move.id)}><span aria-hidden="true">×</span></button
             >
           </div>
         {:else}
@@ -109,16 +109,18 @@ What is planned, as an adding machine would print it; above it, what waits and w
         {#if preview.seatsBack > 0}
           <div class="t"><span>seats back</span><span>{preview.seatsBack}</span></div>
         {/if}
-        {#each preview.lines as line (line.line)}
-          <div class="d">
-            <span>
-              {line.planName}: spare {line.before.spare} → {line.after.spare}{line.after.resting !==
-              line.before.resting
-                ? `, resting ${line.before.resting} → ${line.after.resting}`
-                : ''}
-            </span>
-          </div>
-        {/each}
+        <div class="lines">
+          {#each preview.lines as line (line.line)}
+            <div class="d">
+              <span>
+                {line.planName}: spare {line.before.spare} → {line.after.spare}{line.after
+                  .resting !== line.before.resting
+                  ? `, resting ${line.before.resting} → ${line.after.resting}`
+                  : ''}
+              </span>
+            </div>
+          {/each}
+        </div>
         <p class="doors">
           {#if preview.blocked > 0}
             <b>{sayCount(preview.blocked, 'move')} cannot go.</b>
@@ -222,8 +224,8 @@ What is planned, as an adding machine would print it; above it, what waits and w
   }
   .roll {
     overflow: auto;
-    min-height: 0;
-    flex: 0 1 auto;
+    min-height: 96px;
+    flex: 1 1 auto;
   }
   .move {
     position: relative;
@@ -284,6 +286,11 @@ What is planned, as an adding machine would print it; above it, what waits and w
   .total {
     font-weight: 600;
     font-size: 14px;
+  }
+  .lines {
+    flex: 0 1 auto;
+    max-height: 84px;
+    overflow: auto;
   }
   .doors,
   .nothing {

@@ -8,7 +8,23 @@ marked on it.
   import { sayMoney } from '../../state/say';
   import { TEXTURE_WORDS, type Texture } from '../../state/states';
 
-  let { standing, planned = null }: { standing: Standing; planned?: Money | null } = $props();
+  let {
+    standing,
+    planned = null,
+    links = {},
+  }: {
+    standing: Standing;
+    planned?: Money | null;
+    /** What each figure opens to: what it was counted from. Without one it is told only. */
+    links?: Partial<Record<'paid' | 'inUse' | 'recoverable' | 'spare' | 'kept', string>>;
+  } = $props();
+
+  const figures = $derived([
+    { name: 'Paid a year', money: standing.paid, href: links.paid },
+    { name: 'doing work', money: standing.inUse, href: links.inUse },
+    { name: 'recoverable', money: standing.recoverable, href: links.recoverable },
+    { name: 'spare', money: standing.spare, href: links.spare },
+  ]);
 
   let width = $state(900);
 
@@ -42,14 +58,26 @@ marked on it.
 
 <section class="standing" aria-label="What is paid and what for">
   <div class="figures">
-    <span>Paid a year<b>{sayMoney(standing.paid)}</b></span>
-    <span>doing work<b>{sayMoney(standing.inUse)}</b></span>
-    <span>recoverable<b class="neg">{sayMoney(standing.recoverable)}</b></span>
-    <span>spare<b>{sayMoney(standing.spare)}</b></span>
+    {#each figures as figure (figure.name)}
+      {#if figure.href}
+        <a href={figure.href} class={figure.name}
+          >{figure.name}<b class:neg={figure.name === 'recoverable'}>{sayMoney(figure.money)}</b></a
+        >
+      {:else}
+        <span class={figure.name}
+          >{figure.name}<b class:neg={figure.name === 'recoverable'}>{sayMoney(figure.money)}</b
+          ></span
+        >
+      {/if}
+    {/each}
     {#if planned && Number(planned.amount) !== 0}
       <span class="planned">on the slate<b>{sayMoney(planned)}</b></span>
     {/if}
-    <span class="kept">kept this year<b>{sayMoney(standing.kept)}</b></span>
+    {#if links.kept}
+      <a class="kept" href={links.kept}>kept this year<b>{sayMoney(standing.kept)}</b></a>
+    {:else}
+      <span class="kept">kept this year<b>{sayMoney(standing.kept)}</b></span>
+    {/if}
   </div>
   <div bind:clientWidth={width}>
     <svg {width} height="12" role="img" aria-label="The year’s money: {words}">
@@ -92,6 +120,16 @@ marked on it.
   }
   b.neg {
     color: var(--locked);
+  }
+  .figures a {
+    text-decoration: none;
+    min-height: 24px;
+    display: inline-flex;
+    align-items: baseline;
+  }
+  .figures a:hover {
+    text-decoration: underline;
+    text-underline-offset: 3px;
   }
   .kept {
     margin-left: auto;

@@ -33,3 +33,9 @@ it('draws parts in the measure of their money, side by side', () => {
   }
   expect(parts[0]!.width / parts[1]!.width).toBeCloseTo(279694 / 22000, 3);
 });
+
+it('opens each figure to what it was counted from, where it may be seen', () => {
+  render(StandingLine, { standing: aStanding, links: { recoverable: '/findings' } });
+  expect(screen.getByRole('link', { name: /recoverable/ }).getAttribute('href')).toBe('/findings');
+  expect(screen.getAllByRole('link')).toHaveLength(1);
+});

@@ -61,7 +61,7 @@ the ticks of the months under it. What lies before the evidence is hatched out.
     {#if c === '1'}<rect class="used" x={d * step} y="2" width={step * 0.9} height={HEIGHT - 2} />
     {/if}
   {/each}
-  {#each held as span (span.from)}
+  {#each held as span, n (n)}
     {@const end = span.until ? place(span.until) : WIDTH}
     <rect
       class="held"

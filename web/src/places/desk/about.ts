@@ -6,6 +6,7 @@ type About = Schemas['DeskLine']['about'];
 export const ABOUT_WORDS: Record<About, string> = {
   SLATE_TO_DECIDE: 'slate to decide',
   SLATE_TO_POST: 'slate to post',
+  BY_HAND: 'by hand',
   SLATE_FAILED: 'failed moves',
   NOTICE: 'notice day',
   FLOOR: 'floor at risk',

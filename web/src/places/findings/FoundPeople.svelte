@@ -24,7 +24,7 @@
 <table class="list laid">
   <thead>
     <tr>
-      <th class="mark"><span class="hidden">chosen</span></th>
+      <th class="mark" title="chosen">✓</th>
       <th class="who">Person</th>
       <th class="plans">Holds</th>
       <th class="plans">Would do</th>
@@ -116,9 +116,5 @@
   }
   .block {
     display: block;
-  }
-  .hidden {
-    position: absolute;
-    clip-path: inset(50%);
   }
 </style>

@@ -4,18 +4,30 @@
   import { KIND_WORDS } from '../../pieces/finding-board/kinds';
   import { to } from '../../state/address.svelte';
   import { book } from '../../state/book.svelte';
+  import { session } from '../../state/session.svelte';
   import { sayMoney } from '../../state/say';
 
   let { found }: { found: Finding[] } = $props();
+
+  const lineOf = (one: Finding) => book.subscription(one.line ?? '');
+  const nameOf = (one: Finding) => lineOf(one)?.planName ?? one.line ?? one.vendor;
+
+  /** Nobody holds a seat of a pool: it has a page of its own. */
+  function pageOf(one: Finding): string {
+    const line = lineOf(one);
+    return line?.model === 'FLOATING' ? `/pools/${line.plan}` : `/subscriptions/${one.line}`;
+  }
 </script>
 
 <h2 class="whole">Of subscriptions as a whole</h2>
 <ul>
   {#each found as one, n (n)}
     <li>
-      <a href={to(`/subscriptions/${one.line}`)}
-        >{book.subscription(one.line ?? '')?.planName ?? one.line}</a
-      >
+      {#if session.isLead || !one.line}
+        <b>{nameOf(one)}</b>
+      {:else}
+        <a href={to(pageOf(one))}>{nameOf(one)}</a>
+      {/if}
       <span class="kind">{KIND_WORDS[one.kind]}</span>
       <span class="sub">{one.explanation}</span>
       <span class="num r">{sayMoney(one.amount)}</span>

@@ -124,7 +124,8 @@
   .find {
     margin-left: auto;
     position: relative;
-    width: 220px;
+    flex: 0 1 220px;
+    min-width: 130px;
   }
   input {
     width: 100%;

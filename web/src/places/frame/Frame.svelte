@@ -5,9 +5,10 @@
   import StandingLine from '../../pieces/standing-line/StandingLine.svelte';
   import KeysSheet from '../../pieces/keys-sheet/KeysSheet.svelte';
   import AsOf from './AsOf.svelte';
+  import Closed from './Closed.svelte';
   import Find from './Find.svelte';
   import Who from './Who.svelte';
-  import { isActive, navigate } from '../../router';
+  import { isActive, navigate, route } from '../../router';
   import { asOf, search, to, travelBy } from '../../state/address.svelte';
   import { book } from '../../state/book.svelte';
   import { bindKeys } from '../../state/keys.svelte';
@@ -33,17 +34,67 @@
     session.isLead ? PLACES.filter((place) => OF_LEADS.includes(place.path)) : PLACES,
   );
 
+  /** Pages below theirs that are not of anybody's groups. */
+  const CLOSED_TO_LEADS = ['/people/list', '/people/waiting'];
+
+  const closed = $derived(
+    session.isLead &&
+      (CLOSED_TO_LEADS.includes(route.pathname) ||
+        !OF_LEADS.some((path) => `${route.pathname}/`.startsWith(`${path}/`))) &&
+      route.pathname !== '/',
+  );
+
   let keysOpen = $state(false);
-  let folded = $state(false);
+  /** As somebody wants it; null for as it is best. */
+  let wanted = $state<boolean | null>(null);
+  let width = $state(1280);
   let find = $state<Find>();
 
+  const withSort = (path: string, sort: string) =>
+    `${to(path)}${to(path).includes('?') ? '&' : '?'}${sort}`;
+  /** The five figures open to what they were counted from. */
+  const standingLinks = $derived(
+    session.isLead
+      ? { recoverable: to('/findings') }
+      : {
+          paid: withSort('/subscriptions', 'order=paid'),
+          inUse: withSort('/subscriptions', 'order=working'),
+          recoverable: to('/findings'),
+          spare: withSort('/subscriptions', 'order=spare'),
+          kept: withSort('/journal', 'kind=NOTICE_GIVEN'),
+        },
+  );
+
   const planned = $derived(slates.draft?.preview.yearly ?? null);
+
+  const MOST_SHARE = 4;
+  const TAPE = 276;
+  /** Where it would take more than a quarter it lies over the page, and only when asked for. */
+  const narrow = $derived(width < TAPE * MOST_SHARE);
+  /** An empty tape, and one that the page itself shows, say nothing. */
+  const says = $derived(
+    (slates.draft?.moves.length ?? 0) > 0 ||
+      slates.waitingForMe.length > 0 ||
+      slates.readyToPost.length > 0 ||
+      slates.underWay.length > 0 ||
+      slates.waitingForOthers.length > 0,
+  );
+  const shown = $derived(route.pathname.startsWith('/slates/'));
+  const folded = $derived(wanted ?? (narrow || shown || !says));
+
+  // What was wanted of an empty tape is not wanted of a full one.
+  let hadMoves = false;
+  $effect(() => {
+    const has = (slates.draft?.moves.length ?? 0) > 0;
+    if (has !== hadMoves) wanted = null;
+    hadMoves = has;
+  });
 
   $effect(() => {
     void book.load(asOf());
   });
   $effect(() => {
-    if (session.isLead && isOn('/subscriptions')) void navigate('/people', { replace: true });
+    if (session.isLead && isActive('/')) void navigate('/people', { replace: true });
   });
   $effect(() => {
     void slates.load().catch(() => undefined);
@@ -62,7 +113,7 @@
       { keys: '/', does: 'find a plan, a vendor or a person', run: () => find?.focus() },
       { keys: '[', does: 'a week back', run: () => travelBy(-7) },
       { keys: ']', does: 'a week on', run: () => travelBy(7) },
-      { keys: '\\', does: 'fold the slate away, or out', run: () => (folded = !folded) },
+      { keys: '\\', does: 'fold the slate away, or out', run: () => (wanted = !folded) },
       ...places.map((place) => ({
         keys: `g ${place.key}`,
         does: `go to ${place.name}`,
@@ -79,7 +130,9 @@
   }
 </script>
 
-<div class={['frame', folded && 'folded']}>
+<svelte:window bind:innerWidth={width} />
+
+<div class={['frame', folded && 'folded', narrow && 'narrow']}>
   <header class="no-print">
     <a class="brand" href={to('/subscriptions')}>
       <svg width="24" height="18" viewBox="0 0 24 18" aria-hidden="true">
@@ -105,12 +158,12 @@
     <Who onkeys={() => (keysOpen = true)} />
   </header>
   {#if book.standing}
-    <StandingLine standing={book.standing} {planned} />
+    <StandingLine standing={book.standing} {planned} links={standingLinks} />
   {:else}
     <div class="nothing-yet" aria-hidden="true"></div>
   {/if}
-  <aside class="no-print">
-    <SlateTape {folded} onfold={() => (folded = !folded)} />
+  <aside class="no-print" aria-label="Slate">
+    <SlateTape {folded} onfold={() => (wanted = !folded)} />
   </aside>
   <main tabindex="-1">
     {#if book.fault}
@@ -119,7 +172,7 @@
         <button class="word" onclick={() => book.load(asOf())}>Try again</button>
       </p>
     {/if}
-    <Router />
+    {#if closed}<Closed />{:else}<Router />{/if}
   </main>
 </div>
 <KeysSheet bind:open={keysOpen} />
@@ -130,8 +183,17 @@
     height: 100%;
     grid-template: 46px auto 1fr / minmax(0, 1fr) 276px;
   }
-  .frame.folded {
+  .frame.folded,
+  .frame.narrow {
     grid-template-columns: minmax(0, 1fr) 38px;
+  }
+  .frame.narrow:not(.folded) aside {
+    position: fixed;
+    z-index: 30;
+    top: 46px;
+    right: 0;
+    bottom: 0;
+    width: min(276px, 100vw);
   }
   header {
     grid-column: 1 / 3;
@@ -140,6 +202,7 @@
     gap: 18px;
     padding: 0 20px;
     border-bottom: 1px solid var(--rule);
+    min-width: 0;
   }
   .brand {
     font: 600 18px var(--font-serif);
@@ -182,6 +245,29 @@
     }
     nav a {
       font-size: 12.5px;
+    }
+  }
+  /* A page at twice its size: places and finding take a line of their own. */
+  @media (max-width: 900px) {
+    .frame {
+      grid-template-rows: auto auto 1fr;
+    }
+    header {
+      flex-wrap: wrap;
+      gap: 4px 14px;
+      padding: 6px 12px;
+    }
+    nav {
+      order: 1;
+      flex: 1 0 100%;
+      flex-wrap: wrap;
+      gap: 2px 14px;
+    }
+    nav a {
+      min-height: 26px;
+    }
+    main {
+      padding: 10px 12px 0;
     }
   }
   nav a.on {

@@ -77,7 +77,7 @@ describe('who is signed in', () => {
     const onkeys = vi.fn();
     const out = vi.spyOn(session, 'signOut').mockResolvedValue(undefined);
     render(Who, { onkeys });
-    await fireEvent.click(screen.getByRole('button', { name: 'You: Runa Skarholt' }));
+    await fireEvent.click(screen.getByRole('button', { name: 'RS: Runa Skarholt' }));
     expect(screen.getByText('steward')).toBeTruthy();
     const before = watch.now;
     await fireEvent.click(screen.getByRole('button', { name: /watch/ }));

@@ -25,7 +25,7 @@
   <button
     class="me"
     aria-expanded={open}
-    aria-label="You: {session.me?.name}"
+    aria-label="{initials}: {session.me?.name}"
     onclick={() => (open = !open)}
   >
     {initials}

@@ -155,7 +155,7 @@
       {/if}
       <table class="list">
         <thead>
-          <tr><th>Name</th><th>signs in as</th><th>Role</th><th>Mail</th><th></th></tr>
+          <tr><th>Name</th><th>signs in as</th><th>Role</th><th>Mail</th><th class="r">do</th></tr>
         </thead>
         <tbody>
           {#each people as p (p.login)}
@@ -175,7 +175,7 @@
                   <button
                     class="word"
                     onclick={() => remove(p.login)}
-                    aria-label="take the access of {p.name} away">take away</button
+                    aria-label="take away the access of {p.name}">take away</button
                   >
                 {/if}
               </td>
@@ -218,8 +218,10 @@
           <li>
             <b>{t.name}</b>
             <span class="sub">{t.role.toLowerCase()}, made {sayDay(t.created.slice(0, 10))}</span>
-            <button class="word" onclick={() => takeBack(t.id)} aria-label="take {t.name} back"
-              >take back</button
+            <button
+              class="word"
+              onclick={() => takeBack(t.id)}
+              aria-label="take back the token {t.name}">take back</button
             >
           </li>
         {:else}

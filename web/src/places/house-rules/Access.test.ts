@@ -23,10 +23,10 @@ describe('people with access', () => {
     expect(fenna.textContent).toContain('p0001');
     expect(fenna.textContent).toContain('lead');
     expect(
-      screen.queryByRole('button', { name: 'take the access of Ottar Lindbeck away' }),
+      screen.queryByRole('button', { name: 'take away the access of Ottar Lindbeck' }),
     ).toBeNull();
     expect(
-      screen.getByRole('button', { name: 'take the access of Fenna Rasmund away' }),
+      screen.getByRole('button', { name: 'take away the access of Fenna Rasmund' }),
     ).toBeTruthy();
   });
 
@@ -84,7 +84,7 @@ describe('tokens of scripts', () => {
       name: 'Payroll',
       role: 'READER',
     });
-    await fireEvent.click(screen.getByRole('button', { name: 'take Payroll back' }));
+    await fireEvent.click(screen.getByRole('button', { name: 'take back the token Payroll' }));
     await waitFor(() => expect(screen.queryByText('st-secret')).toBeNull());
   });
 

@@ -64,7 +64,7 @@
         <th class="r">by rule</th>
         <th class="r">by vendor</th>
         <th>The other way</th>
-        <th></th>
+        <th class="r">do</th>
       </tr>
     </thead>
     <tbody>

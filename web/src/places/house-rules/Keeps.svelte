@@ -113,7 +113,7 @@
           <th>Why, and by whom</th>
           <th class="state">Use</th>
           <th class="r money">a year</th>
-          <th class="do"><span class="hidden">What can be done</span></th>
+          <th class="do">do</th>
         </tr>
       </thead>
       <tbody>
@@ -164,9 +164,5 @@
   }
   .block {
     display: block;
-  }
-  .hidden {
-    position: absolute;
-    clip-path: inset(50%);
   }
 </style>

@@ -205,7 +205,10 @@
         {/if}
       </p>
       {#if slates.fault}<p class="neg" role="alert">{slates.fault}</p>{/if}
-      {#snippet names(title: string, list: { person?: string; name: string; why?: string }[])}
+      {#snippet names(
+        title: string,
+        list: { person?: string; name: string; why?: string; cameBack?: string | null }[],
+      )}
         {#if list.length > 0}
           <h3>{title}</h3>
           <ul>
@@ -214,6 +217,9 @@
                 {#if one.person}<a href={to(`/people/${one.person}`)}>{one.name}</a>
                 {:else}{one.name}{/if}
                 {#if one.why}<span class="sub">{one.why}</span>{/if}
+                {#if one.cameBack}<span class="due"
+                    >their seat came back on {sayDay(one.cameBack)}</span
+                  >{/if}
               </li>
             {/each}
             {#if list.length > 40}<li class="sub">and {list.length - 40} more</li>{/if}

@@ -138,7 +138,7 @@
           <th>Link</th>
           <th>Read as a whole</th>
           <th class="r">drift</th>
-          <th></th>
+          <th class="r">do</th>
         </tr>
       </thead>
       <tbody>
@@ -221,7 +221,7 @@
             <th class="r">rows</th>
             <th class="r">left out</th>
             <th>taken in</th>
-            <th></th>
+            <th class="r">do</th>
           </tr>
         </thead>
         <tbody>

@@ -41,6 +41,7 @@ it('knows columns of last uses by their part', () => {
   expect(meaningOf(used, 'Mail last')).toBe('part:mail');
   expect(choices(['who'], { mail: 'Mail' }).map((c) => c.text)).toEqual([
     'who: address or id',
+    'any use, such as a sign-in',
     'last use of Mail',
   ]);
 });

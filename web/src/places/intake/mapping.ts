@@ -31,6 +31,9 @@ const FIELD_WORDS: Record<string, string> = {
 
 const PART = 'part:';
 
+/** In place of a part: the account was used at all. */
+const ANY_USE = '*';
+
 /** What the file's columns may be, as choices: a field of the kind or the last use of a part. */
 export function choices(
   fields: string[],
@@ -38,6 +41,9 @@ export function choices(
 ): { value: string; text: string }[] {
   return [
     ...fields.map((field) => ({ value: field, text: FIELD_WORDS[field] ?? field })),
+    ...(Object.keys(parts).length > 0
+      ? [{ value: PART + ANY_USE, text: 'any use, such as a sign-in' }]
+      : []),
     ...Object.entries(parts).map(([id, name]) => ({
       value: PART + id,
       text: `last use of ${name}`,

@@ -271,7 +271,7 @@
   <table class="list" aria-busy={stale}>
     <thead>
       <tr>
-        <th class="mark"><span class="hidden">chosen</span></th>
+        <th class="mark" title="chosen">✓</th>
         <th>Name</th>
         {#each COLUMNS.filter((c) => columns.includes(c.key)) as c (c.key)}
           <th class:r={c.right}>{c.name}</th>
@@ -426,10 +426,6 @@
   td.num {
     font-size: 12px;
     white-space: nowrap;
-  }
-  .hidden {
-    position: absolute;
-    clip-path: inset(50%);
   }
   .more,
   .empty {

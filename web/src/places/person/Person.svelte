@@ -141,7 +141,7 @@
         <button class="plain" disabled={!plan || slates.busy} onclick={handOut}>
           Put on the slate
         </button>
-        {#if spareOf(plan) <= 0}
+        {#if spareOf(plan) <= 0 && !session.isLead}
           <button class="plain" onclick={wait}>Queue</button>
         {/if}
       </span>
@@ -151,7 +151,9 @@
     {[person.email, person.department, person.site].filter(Boolean).join(' · ')}
     {#if person.joined}· joined {sayDay(person.joined)}{/if}
     {#if person.managerName}· reports to
-      <a href={to(`/people/${person.manager}`)}>{person.managerName}</a>{/if}
+      {#if session.isLead}{person.managerName}{:else}<a href={to(`/people/${person.manager}`)}
+          >{person.managerName}</a
+        >{/if}{/if}
     {#if person.reports > 0}· {sayCount(person.reports, 'person', 'people')} report to them{/if}
     {#each person.groups as g (g.group)}
       ·
@@ -213,7 +215,8 @@
               {#each account.seats as seat (seat.holding)}
                 <tr class:past={!seat.state}>
                   <td class="plan">
-                    <a href={to(`/subscriptions/${seat.line}`)}>{seat.planName}</a>
+                    {#if session.isLead}<b class="name">{seat.planName}</b>
+                    {:else}<a href={to(`/subscriptions/${seat.line}`)}>{seat.planName}</a>{/if}
                     {#if slates.planned.has(seat.holding)}<span class="sub">on slate</span>{/if}
                   </td>
                   <td>
@@ -302,7 +305,9 @@
             <span class="num">{sayShortDay(event.day, today())}</span>
             <span>
               {event.what}
-              {#if event.slate}<a class="sub" href={to(`/slates/${event.slate}`)}>slate</a>{/if}
+              {#if event.slate && !session.isLead}<a class="sub" href={to(`/slates/${event.slate}`)}
+                  >slate</a
+                >{/if}
             </span>
           </li>
         {/each}
@@ -324,8 +329,14 @@
 <style>
   .title {
     display: flex;
+    flex-wrap: wrap;
     align-items: baseline;
-    gap: 12px;
+    gap: 2px 12px;
+  }
+  @media (max-width: 1000px) {
+    .page {
+      grid-template-columns: minmax(0, 1fr) !important;
+    }
   }
   .give {
     margin-left: auto;
@@ -385,7 +396,8 @@
   .plan {
     width: 110px;
   }
-  .plan a {
+  .plan a,
+  .plan .name {
     font: 600 13.5px var(--font-serif);
   }
   .do {

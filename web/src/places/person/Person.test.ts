@@ -154,7 +154,7 @@ describe('a person', () => {
   it('offers every move of a seat by its right name, and says where none is spare', async () => {
     serve(served);
     render(Person);
-    const menu = (await screen.findByLabelText('Plan a move of Opus')).closest('details')!;
+    const menu = (await screen.findByLabelText('plan …: Plan a move of Opus')).closest('details')!;
     const words = within(menu)
       .getAllByRole('button', { hidden: true })
       .map((b) => b.textContent);
@@ -189,7 +189,7 @@ describe('a person', () => {
     render(Person);
     expect(await screen.findByText(/left since 31 Aug 2026/)).toBeTruthy();
     expect(screen.getByText('came back 31 Aug 2026')).toBeTruthy();
-    expect(screen.queryByLabelText('Plan a move of Opus')).toBeNull();
+    expect(screen.queryByLabelText('plan …: Plan a move of Opus')).toBeNull();
   });
 
   it('shows leads no way into the journal, and says when somebody is not there', async () => {

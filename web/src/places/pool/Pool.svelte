@@ -64,7 +64,8 @@
     return [...taken, ...lent, ...Array(free).fill({ kind: 'free', words: 'free' })];
   });
   const busiest = $derived(Math.max(1, ...(sizing?.peakByHourOfWeek ?? [0])));
-  const spare = $derived(sizing ? sizing.bought - sizing.smallest : 0);
+  const spare = $derived(sizing?.surplus ?? 0);
+  const tooFew = $derived(sizing ? Math.max(0, sizing.needed - sizing.bought) : 0);
 
   function sayFor(minutes: number): string {
     if (minutes < 60) return `${minutes} min`;
@@ -185,7 +186,7 @@
             <th>Who</th>
             <th>From</th>
             <th class="r">for</th>
-            <th></th>
+            <th class="r">do</th>
           </tr>
         </thead>
         <tbody>
@@ -270,14 +271,15 @@
         <PoolSizes {sizing} />
         {#if spare > 0 && session.mayDraft && subscription}
           <p class="do">
-            {sayCount(spare, 'seat')} more than that needs.
+            By the last 90 days {sayCount(sizing.needed, 'seat')} would refuse at most 1 start in 100:
+            {spare} fewer than are bought.
             <button class="plain" disabled={slates.busy} onclick={giveBack}>
               Plan giving {spare} back
             </button>
           </p>
-        {:else if spare < 0}
+        {:else if tooFew > 0}
           <p class="neg do">
-            {sayCount(-spare, 'seat')} too few: {sizing.points.find(
+            {sayCount(tooFew, 'seat')} too few: {sizing.points.find(
               (p) => p.seats === sizing!.bought,
             )?.denied ?? 0} starts would have been refused.
           </p>

@@ -55,6 +55,8 @@ const sizing: Schemas['PoolSizing'] = {
   to: '2026-09-30',
   bought: 24,
   smallest: 11,
+  needed: 11,
+  surplus: 13,
   peak: 14,
   starts: 2521,
   startsWithOwnSeat: 12,
@@ -161,7 +163,12 @@ it('plans giving back what it does not need, or says how many are too few', asyn
   page.unmount();
   serve({
     ...served,
-    'GET /api/v1/pools/{plan}/sizing': { ...sizing, bought: 8, points: [{ seats: 8, denied: 77 }] },
+    'GET /api/v1/pools/{plan}/sizing': {
+      ...sizing,
+      bought: 8,
+      surplus: 0,
+      points: [{ seats: 8, denied: 77 }],
+    },
   });
   render(Pool);
   expect(

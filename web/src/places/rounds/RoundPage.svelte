@@ -7,7 +7,7 @@
   import { bindKeys } from '../../state/keys.svelte';
   import { session } from '../../state/session.svelte';
   import { sayCount, sayDay, sayMoney, sayShortDay } from '../../state/say';
-  import { ITEM_WORDS, MOVING, sayItem, sayReturns, sayRound, steps } from './words';
+  import { ITEM_WORDS, MOVING, sayReturns, sayRound, steps } from './words';
 
   type Item = Schemas['RoundItem'];
 
@@ -120,7 +120,7 @@
       To be decided by {sayDay(round.decideUntil)}; without an answer nothing happens.
     {:else}
       {round.outcome ?? ''}
-      {sayReturns(round) ?? ''}
+      {sayReturns(round, today()) ?? ''}
     {/if}
     {#each round.slates as slate, n (slate)}
       <a href={to(`/slates/${slate}`)}>{round.slates.length > 1 ? `slate ${n + 1}` : 'its slate'}</a
@@ -166,7 +166,7 @@
           <td class="r num">{sayMoney(item.yearly, true)}</td>
           <td>
             <b class={item.state === 'DECLINED' || item.state === 'LEFT_OUT' ? 'neg' : ''}
-              >{sayItem(item)}</b
+              >{ITEM_WORDS[item.state]}</b
             >
             {#if item.answer === 'TAKE'}<span class="sub">holder: take it</span>{/if}
             {#if item.reason}<span class="sub block">{item.reason}</span>{/if}

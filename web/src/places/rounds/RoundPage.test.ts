@@ -85,8 +85,8 @@ it('says who cannot be asked', async () => {
   serve({
     ...served,
     'GET /api/v1/rounds/{round}/items': [
-      item({ kinds: ['LEFT_PAID'] }),
-      item({ id: '1-000002', person: null, name: 'root@x.example' }),
+      item({ kinds: ['LEFT_PAID'], state: 'NOT_ASKED' }),
+      item({ id: '1-000002', person: null, name: 'root@x.example', state: 'NOT_ASKED' }),
     ],
   });
   render(RoundPage);

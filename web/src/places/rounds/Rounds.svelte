@@ -197,7 +197,7 @@
                 : round.state === 'DECIDING'
                   ? `until ${sayDay(round.decideUntil)}`
                   : '')}
-            {sayReturns(round) ?? ''}
+            {sayReturns(round, today()) ?? ''}
           </td>
         </tr>
       {/each}

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { sayItem, sayReturns, steps } from './words';
+import { sayReturns, steps } from './words';
 
 describe('a round', () => {
   it('has reached the step it is at, and not the next', () => {
@@ -14,15 +14,14 @@ describe('a round', () => {
     expect(of.some((s) => s.now)).toBe(false);
   });
 
-  it('asks nobody who has left', () => {
-    expect(sayItem({ state: 'ASKED', kinds: ['LEFT_PAID'], person: 'p1' })).toBe('cannot be asked');
-    expect(sayItem({ state: 'ASKED', kinds: ['IDLE'], person: 'p1' })).toBe('asked');
-  });
-
-  it('counts who came back only once something was taken', () => {
-    expect(sayReturns({ counts: { ASKED: 4 }, cameBack: 0 })).toBeNull();
-    expect(sayReturns({ counts: { TAKEN_BACK: 20 }, cameBack: 1 })).toBe(
-      '1 of 20 were needed again within 30 days',
-    );
+  it('counts who came back only once something was taken, and says while it still watches', () => {
+    const said = (round: Partial<Parameters<typeof sayReturns>[0]>) =>
+      sayReturns(
+        { counts: { TAKEN_BACK: 20 }, cameBack: 1, watchedUntil: '2026-10-20', ...round },
+        '2026-10-01',
+      );
+    expect(said({ counts: { ASKED: 4 }, cameBack: 0 })).toBeNull();
+    expect(said({})).toBe('1 of 20 were needed again so far; watched until 20 Oct 2026');
+    expect(said({ watchedUntil: '2026-10-01' })).toBe('1 of 20 were needed again within 30 days');
   });
 });

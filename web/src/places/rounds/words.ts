@@ -1,10 +1,12 @@
 import type { Schemas } from '../../api/client';
+import { sayDay } from '../../state/say';
 
 type Round = Schemas['Round'];
 
 /** What becomes of a seat in a round. */
 export const ITEM_WORDS: Record<Schemas['RoundItem']['state'], string> = {
   ASKED: 'asked',
+  NOT_ASKED: 'cannot be asked',
   KEPT: 'still needed',
   PROPOSED: 'waits for a yes',
   DECLINED: 'not granted',
@@ -12,12 +14,6 @@ export const ITEM_WORDS: Record<Schemas['RoundItem']['state'], string> = {
   TAKEN_BACK: 'came back',
   LEFT_OUT: 'left out',
 };
-
-/** The same of one seat; who left, is suspended or is nobody has nobody to ask. */
-export function sayItem(item: Pick<Schemas['RoundItem'], 'state' | 'kinds' | 'person'>): string {
-  const mute = !item.person || item.kinds.some((k) => k === 'LEFT_PAID' || k === 'SUSPENDED_PAID');
-  return item.state === 'ASKED' && mute ? 'cannot be asked' : ITEM_WORDS[item.state];
-}
 
 const STEPS = ['gather', 'ask', 'decide', 'post', 'check'] as const;
 const REACHED: Record<Round['state'], number> = {
@@ -79,8 +75,15 @@ export const WEEKDAYS = [
 ];
 
 /** How often the line was drawn too early, in whole percent; null before anything came back. */
-export function sayReturns(round: Pick<Round, 'counts' | 'cameBack'>): string | null {
+export function sayReturns(
+  round: Pick<Round, 'counts' | 'cameBack' | 'watchedUntil'>,
+  today: string,
+): string | null {
   const back = round.counts['TAKEN_BACK'] ?? 0;
   if (back === 0) return null;
-  return `${round.cameBack} of ${back} were needed again within 30 days`;
+  const so = `${round.cameBack} of ${back} were needed again`;
+  const open = round.watchedUntil != null && round.watchedUntil > today;
+  return open
+    ? `${so} so far; watched until ${sayDay(round.watchedUntil)}`
+    : `${so} within 30 days`;
 }

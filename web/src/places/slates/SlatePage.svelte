@@ -8,7 +8,7 @@
   import { session } from '../../state/session.svelte';
   import { slates } from '../../state/slate.svelte';
   import { sayCount, sayDay, saySigned, sayShortDay } from '../../state/say';
-  import { MOVE_STATES, sayState, steps } from './words';
+  import { sayMove, sayState, steps } from './words';
 
   const id = $derived(String(route.params.id ?? ''));
   const slate = $derived(slates.opened?.id === id ? slates.opened : null);
@@ -25,6 +25,18 @@
   let reason = $state('');
   /** Moves that the decider does not grant though the others are. */
   const without = new SvelteSet<string>();
+
+  /** The move that is to be given up, and why. */
+  let ending = $state<string | null>(null);
+  let why = $state('');
+
+  async function end(event: SubmitEvent, move: string) {
+    event.preventDefault();
+    if (await slates.end(id, move, why)) {
+      ending = null;
+      why = '';
+    }
+  }
 
   function leaveOut(move: string) {
     if (!without.delete(move)) without.add(move);
@@ -138,8 +150,8 @@
         <p role="status">
           <b>{sayCount(slate.byHand, 'change')} to be made by hand.</b>
           <span class="sub">
-            There is no link to the vendor. Make each there and say so here, or bring in what the
-            vendor shows: that confirms it.
+            Make each at the vendor and say so here, or bring in what the vendor shows: that
+            confirms it.
           </span>
         </p>
       {:else if slate.openCalls > 0}
@@ -165,7 +177,7 @@
         <th>{before ? 'What to know' : 'What became of it'}</th>
         <th class="r">a year</th>
         <th class="r">money stops</th>
-        <th class="r"></th>
+        <th class="r">do</th>
       </tr>
     </thead>
     <tbody>
@@ -187,7 +199,7 @@
                 {warning.text}
               </div>{/each}
             {#if !before}
-              <span class={['state', move.state.toLowerCase()]}>{MOVE_STATES[move.state]}</span>
+              <span class={['state', move.state.toLowerCase()]}>{sayMove(move)}</span>
               {#if move.reason}<div class="neg">{move.reason}</div>{/if}
               {#if move.waitsFor}<div class="sub">{move.waitsFor}</div>{/if}
             {/if}
@@ -204,11 +216,21 @@
                 >{without.has(move.id) ? 'left out' : 'leave out'}</button
               >
             {/if}
-            {#if move.byHand && session.mayDraft}
+            {#if move.byHand && session.maySteer}
               <button
                 class="word"
                 disabled={slates.busy}
                 onclick={() => slates.doneByHand(id, move.id)}>done by hand</button
+              >
+            {/if}
+            {#if move.mayEnd && !move.byHand}
+              <button class="word" disabled={slates.busy} onclick={() => slates.byHand(id, move.id)}
+                >by hand instead</button
+              >&ensp;
+            {/if}
+            {#if move.mayEnd}
+              <button class="word" onclick={() => (ending = ending === move.id ? null : move.id)}
+                >give up</button
               >
             {/if}
             {#if move.mayUndo}
@@ -218,6 +240,19 @@
             {/if}
           </td>
         </tr>
+        {#if ending === move.id}
+          <tr>
+            <td colspan="6">
+              <form class="ending" onsubmit={(e) => end(e, move.id)}>
+                <label class="sub">
+                  Why it is given up; whether it happened at the vendor stays unknown
+                  <input bind:value={why} required maxlength="500" />
+                </label>
+                <button class="plain" disabled={slates.busy}>Give up this move</button>
+              </form>
+            </td>
+          </tr>
+        {/if}
       {/each}
     </tbody>
   </table>
@@ -320,6 +355,22 @@
     padding: 5px 8px;
     font-size: 13px;
     color: var(--ink);
+  }
+  .ending {
+    display: flex;
+    gap: 10px;
+    align-items: end;
+  }
+  .ending label {
+    flex: 1;
+  }
+  .ending input {
+    display: block;
+    width: 100%;
+    border: 1px solid var(--rule);
+    background: var(--sheet);
+    padding: 4px 8px;
+    border-radius: 2px;
   }
   .note {
     font: italic 14px/1.4 var(--font-serif);

@@ -11,7 +11,9 @@ const SLATE_STATES: Record<Slate['state'], string> = {
   FAILED: 'Settled, with failures',
 };
 
-export function sayState(slate: Slate): string {
+/** Confirmed is only what was read back at a vendor; other moves are settled. */
+export function sayState(slate: Pick<Slate, 'state' | 'readBack' | 'moveCount'>): string {
+  if (slate.state === 'CONFIRMED' && slate.readBack < slate.moveCount) return 'Settled';
   return SLATE_STATES[slate.state];
 }
 
@@ -23,6 +25,20 @@ export const MOVE_STATES: Record<Move['state'], string> = {
   UNDOING: 'going back',
   UNDONE: 'undone',
 };
+
+const HOW: Record<NonNullable<Move['settledHow']>, string> = {
+  READ_BACK: 'confirmed',
+  SAID: 'said to be done',
+  INTAKE: 'shown by an intake',
+  NOTED: 'noted',
+};
+
+/** What became of a move; one that was not read back is not called confirmed. */
+export function sayMove(move: Pick<Move, 'state' | 'settledHow'>): string {
+  return move.state === 'CONFIRMED' && move.settledHow
+    ? HOW[move.settledHow]
+    : MOVE_STATES[move.state];
+}
 
 /** The steps of a slate's life, and which of them it has reached. */
 export function steps(
@@ -39,7 +55,10 @@ export function steps(
     ['posted', ['POSTED']],
     slate.state === 'FAILED'
       ? ['settled, with failures', ['FAILED']]
-      : ['confirmed', ['CONFIRMED']],
+      : [
+          slate.state === 'CONFIRMED' && slate.readBack < slate.moveCount ? 'settled' : 'confirmed',
+          ['CONFIRMED'],
+        ],
   ];
   const at = path.findIndex(([, states]) => states.includes(slate.state));
   const ended = slate.state === 'REFUSED' || slate.state === 'LAPSED';

@@ -131,6 +131,10 @@
 </div>
 
 <style>
+  h2 a {
+    display: inline-block;
+    line-height: 24px;
+  }
   section {
     border-top: 1px solid var(--rule);
     padding: 6px 0 7px;

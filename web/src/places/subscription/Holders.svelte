@@ -100,7 +100,7 @@
   aria-rowcount={rows.length}
 >
   <div class="row head" role="row">
-    <span role="columnheader" aria-label="chosen"></span>
+    <span role="columnheader" title="chosen">✓</span>
     <span role="columnheader">Holder</span>
     {#if !why}<span role="columnheader">Department</span>{/if}
     <span role="columnheader">Last 26 weeks</span>
@@ -108,7 +108,7 @@
     <span role="columnheader" class="r">no use for</span>
     <span role="columnheader" class="r">last used</span>
     <span role="columnheader" class="r">a year</span>
-    <span role="columnheader" aria-label="on the slate"></span>
+    <span role="columnheader">slate</span>
   </div>
   <div class="scroll" role="rowgroup" bind:this={scroller}>
     {#if rows.length === 0}

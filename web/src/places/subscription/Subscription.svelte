@@ -24,7 +24,7 @@
     type SeriesDay,
   } from '../../api/client';
   import { navigate, route } from '../../router';
-  import { asOf, param, search, setParam } from '../../state/address.svelte';
+  import { asOf, param, search, setParam, to } from '../../state/address.svelte';
   import { book } from '../../state/book.svelte';
   import { chosenInAddress } from '../../state/chosen.svelte';
   import { bindKeys } from '../../state/keys.svelte';
@@ -336,10 +336,11 @@
     onslate={(id) => toSlate([id])}
   />
   {#if fault}<p class="neg" role="alert">{fault}</p>{/if}
-{:else if fault}
-  <p class="neg" role="alert">{fault}</p>
 {:else if book.subscriptions}
   <h1>There is no subscription {line}</h1>
+  <p class="sub"><a href={to('/subscriptions')}>All subscriptions</a></p>
+{:else if fault}
+  <p class="neg" role="alert">{fault}</p>
 {:else if !book.fault}
   <p class="sub">Counting…</p>
 {/if}

@@ -11,12 +11,15 @@
   import { sayCount, sayDay, sayMoney, sayShortDay } from '../../state/say';
   import { TEXTURE_WORDS, shares, type Texture } from '../../state/states';
 
-  type Order = 'recoverable' | 'notice' | 'name' | 'used';
+  type Order = 'recoverable' | 'notice' | 'name' | 'used' | 'paid' | 'working' | 'spare';
   const ORDERS: Record<Order, string> = {
     recoverable: 'money that could be had back',
     notice: 'the day by which to decide',
     name: 'vendor and plan',
     used: 'how well they are used',
+    paid: 'what is paid',
+    working: 'what does work',
+    spare: 'what is spare',
   };
 
   const order = $derived((param('order') as Order) ?? 'recoverable');
@@ -42,6 +45,9 @@
       notice: (s) => decideIn(s) ?? 1e9,
       name: () => 0,
       used: (s) => s.utilisation.percent ?? 1e9,
+      paid: (s) => -Number(s.yearlyCost.amount),
+      working: (s) => -s.states.inUse * Number(s.seatPrice.amount),
+      spare: (s) => -Math.max(0, s.spare - (s.mostAtOnce ?? 0)) * Number(s.seatPrice.amount),
     };
     return copy.sort((a, b) => value[by](a) - value[by](b));
   }

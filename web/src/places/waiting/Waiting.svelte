@@ -159,7 +159,7 @@
     <table class="list">
       <thead>
         <tr>
-          <th class="mark"><span class="hidden">chosen</span></th>
+          <th class="mark" title="chosen">✓</th>
           <th>Invited</th>
           <th>Plan</th>
           <th class="r">sent</th>
@@ -220,8 +220,10 @@
             </span>
           </span>
           {#if session.mayDraft}
-            <button class="word" aria-label="{q.name} waits no longer" onclick={() => leave(q.id)}
-              >end</button
+            <button
+              class="word"
+              aria-label="end: {q.name} waits no longer"
+              onclick={() => leave(q.id)}>end</button
             >
           {/if}
         </li>
@@ -306,9 +308,5 @@
   }
   .block {
     display: block;
-  }
-  .hidden {
-    position: absolute;
-    clip-path: inset(50%);
   }
 </style>

@@ -81,7 +81,7 @@ it('lets somebody wait no longer', async () => {
   const asked = serve({ ...served, 'DELETE /api/v1/queue/{id}': [] });
   render(Waiting);
   await fireEvent.click(
-    await screen.findByRole('button', { name: 'Greta Coldstream waits no longer' }),
+    await screen.findByRole('button', { name: 'end: Greta Coldstream waits no longer' }),
   );
   expect(await screen.findByText('Nobody waits.')).toBeTruthy();
   expect(only(asked, 'DELETE /api/v1/queue/{id}')[0]!.path).toEqual({ id: 'q1' });
