@@ -1,18 +1,27 @@
-// Posts a slate of many moves at a stand-in that answers slowly and allows few calls a second, kills
-// the server with SIGKILL in the middle, starts it again and counts what became of every move.
-//   node bench/slates.mjs server/target/quarkus-app/quarkus-run.jar [moves] [calls a second] [ms]
+// Posts a slate of many moves at a stand-in that answers slowly, allows few calls a second and, if
+// asked to, lies; kills the server with SIGKILL on the way, starts it again, counts what became of
+// every move and compares it with what the vendor has. One account in ten is not moved at all, and
+// must be as it was.
+//   node bench/slates.mjs server/target/quarkus-app/quarkus-run.jar \
+//     [moves] [calls a second] [ms] [kills] [share of lies]
 // Needs Node, Java and zip. Figures: docs/performance.md.
 import { execFileSync, spawn } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 
-const [jar, movesText = '5000', limitText = '50', slowText = '20'] = process.argv.slice(2);
+const [jar, movesText = '5000', limitText = '50', slowText = '20', killsText = '1', liesText = '0'] =
+  process.argv.slice(2);
 if (!jar) {
-  console.error('Usage: node bench/slates.mjs <quarkus-run.jar> [moves] [calls a second] [ms]');
+  console.error(
+    'Usage: node bench/slates.mjs <quarkus-run.jar> [moves] [calls a second] [ms] [kills] [lies]',
+  );
   process.exit(2);
 }
-const [MOVES, LIMIT, SLOW] = [movesText, limitText, slowText].map(Number);
+const [MOVES, LIMIT, SLOW, KILLS, LIES] = [movesText, limitText, slowText, killsText, liesText].map(
+  Number,
+);
+const ACCOUNTS = Math.ceil(MOVES * 1.1);
 const PORT = 8099;
 const BASE = `http://127.0.0.1:${PORT}`;
 const TOKEN = 'bench-token';
@@ -28,6 +37,7 @@ function start() {
       `-Dsober.tally.port=${PORT}`,
       `-Dsober.demo.slowness=PT${SLOW / 1000}S`,
       `-Dsober.demo.calls-per-second=${LIMIT}`,
+      `-Dsober.demo.lies=${LIES}`,
       '-Dsober.vendors.read-every=off',
       '-jar',
       jar,
@@ -68,14 +78,14 @@ async function signIn(login) {
 
 function book() {
   const write = (name, rows) => writeFileSync(join(folder, name), rows.join('\n') + '\n');
-  const all = [...Array(MOVES).keys()].map((n) => String(n).padStart(6, '0'));
+  const all = [...Array(ACCOUNTS).keys()].map((n) => String(n).padStart(6, '0'));
   write('vendors.csv', ['vendor,name', 'quarrel,Quarrel Point']);
   write('plans.csv', ['plan,vendor,name,model,parts', 'pen,quarrel,Pen,NAMED,mail']);
   write('agreements.csv', [
     'agreement,vendor,name,currency,starts,ends,notice_days,renews,may_shrink',
     'a,quarrel,Pens,EUR,2026-01-01,2027-01-01,30,AUTO,MONTHLY',
   ]);
-  write('lines.csv', ['line,agreement,plan,seats,unit_price', `pens,a,pen,${MOVES},40`]);
+  write('lines.csv', ['line,agreement,plan,seats,unit_price', `pens,a,pen,${ACCOUNTS},40`]);
   write('people.csv', [
     'person,name,email,status',
     ...all.map((n) => `p${n},Person ${n},p${n}@bench.example,ACTIVE`),
@@ -105,7 +115,7 @@ try {
   let steward = await signIn('runa');
   const decider = await signIn('teodor');
   let from = Date.now();
-  const moves = all.map((n) => ({ kind: 'TAKE_BACK', holding: `h${n}` }));
+  const moves = all.slice(0, MOVES).map((n) => ({ kind: 'TAKE_BACK', holding: `h${n}` }));
   const slate = await steward('POST', '/api/v1/slates', { moves });
   console.log(`${MOVES} moves drafted and previewed in ${Date.now() - from} ms`);
   from = Date.now();
@@ -114,7 +124,7 @@ try {
   await steward('POST', `/api/v1/slates/${slate.id}/post`);
   console.log(`sent, granted and posted in ${Date.now() - from} ms`);
   from = Date.now();
-  let killed = 0;
+  let kills = 0;
   let down = 0;
   for (;;) {
     await new Promise((r) => setTimeout(r, 1000));
@@ -124,16 +134,16 @@ try {
     if (now.settled % 1000 < LIMIT) {
       console.log(`${seconds()} s: ${now.settled} of ${MOVES} settled; the list took ${took} ms`);
     }
-    if (!killed && now.settled >= MOVES / 2) {
+    if (kills < KILLS && now.settled >= ((kills + 1) * MOVES) / (KILLS + 1)) {
       server.kill('SIGKILL');
-      killed = now.settled;
-      console.log(`${seconds()} s: killed with ${killed} settled`);
+      kills++;
+      console.log(`${seconds()} s: killed with ${now.settled} settled`);
       const off = Date.now();
       server = start();
       await ready();
-      down = Date.now() - off;
+      down += Date.now() - off;
       steward = await signIn('runa');
-      console.log(`${seconds()} s: up again after ${down} ms`);
+      console.log(`${seconds()} s: up again after ${Date.now() - off} ms`);
     }
     if (now.openCalls === 0) break;
   }
@@ -143,6 +153,22 @@ try {
   for (const move of whole.moves) states[move.state] = (states[move.state] ?? 0) + 1;
   console.log(`settled in ${took.toFixed(1)} s without the restart: ${(MOVES / took).toFixed(1)} a second`);
   console.log(JSON.stringify(states));
+  server.kill('SIGKILL');
+  // The vendor writes down whom it changed; the last row of an account holds.
+  const atVendor = new Map(
+    readFileSync(join(folder, 'vendors', 'quarrel.tsv'), 'utf8')
+      .split('\n')
+      .filter(Boolean)
+      .map((row) => row.split('\t'))
+      .map(([account, plans]) => [account, plans.split(/[ ,]/).includes('pen')]),
+  );
+  const untrue = whole.moves.filter((m) => m.state === 'CONFIRMED' && atVendor.get(m.account) !== false);
+  const touched = all.slice(MOVES).filter((n) => atVendor.has(`a${n}`));
+  const odd = whole.moves.filter((m) => !['CONFIRMED', 'FAILED'].includes(m.state));
+  console.log(
+    `${kills} kills; confirmed though the vendor has it: ${untrue.length}; accounts touched that were not moved: ${touched.length}; neither confirmed nor failed: ${odd.length}`,
+  );
+  if (untrue.length + touched.length + odd.length > 0) process.exitCode = 1;
 } finally {
   server.kill('SIGKILL');
   rmSync(folder, { recursive: true, force: true });
