@@ -170,16 +170,16 @@ public final class Needs {
     int account = book.holdings().account(h);
     int person = book.personOfAccount(account);
     if (person < 0) {
-      return needsNothing(account) == Boolean.TRUE;
+      return Boolean.TRUE.equals(needsNothing(account));
     }
     boolean any = false;
     int vendor = book.vendorOfAccount(account);
     for (int other : book.accountsOf(person)) {
       Boolean nothing = book.vendorOfAccount(other) == vendor ? needsNothing(other) : null;
-      if (nothing == Boolean.FALSE) {
+      if (Boolean.FALSE.equals(nothing)) {
         return false;
       }
-      any |= nothing == Boolean.TRUE;
+      any |= Boolean.TRUE.equals(nothing);
     }
     return any;
   }
