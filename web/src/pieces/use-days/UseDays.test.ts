@@ -28,3 +28,16 @@ it('draws a hairline for each day of use and a line for each seat held', () => {
   const last = held[1]!;
   expect(Number(last.getAttribute('x')) + Number(last.getAttribute('width'))).toBeCloseTo(620);
 });
+
+it('draws two seats that began on the same day', () => {
+  const { container } = render(UseDays, {
+    days,
+    to: '2026-09-28',
+    name: 'Mail',
+    held: [
+      { from: '2026-06-01', until: null },
+      { from: '2026-06-01', until: null },
+    ],
+  });
+  expect(container.querySelectorAll('.held')).toHaveLength(2);
+});

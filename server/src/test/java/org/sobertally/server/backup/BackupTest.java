@@ -7,6 +7,7 @@ import com.fasterxml.jackson.databind.JsonNode;
 import io.quarkus.test.junit.QuarkusTest;
 import io.quarkus.test.junit.QuarkusTestProfile;
 import io.quarkus.test.junit.TestProfile;
+import jakarta.inject.Inject;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
@@ -23,8 +24,10 @@ import java.util.stream.Stream;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipFile;
 import java.util.zip.ZipOutputStream;
+import org.eclipse.microprofile.config.inject.ConfigProperty;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
+import org.sobertally.server.store.OnDisk;
 import org.sobertally.server.support.Caller;
 import org.sobertally.server.support.Caller.Answer;
 import org.sobertally.server.support.SmallBook;
@@ -55,6 +58,11 @@ class BackupTest {
 
   private static final String BACKUPS = "/api/v1/backups";
   private static final String MANIFEST = "manifest.json";
+
+  @Inject OnDisk disk;
+
+  @ConfigProperty(name = "sober.tally.data")
+  Path data;
 
   private Path work;
 
@@ -116,6 +124,20 @@ class BackupTest {
       assertThat(Files.readString(folder.resolve("tally.mark")))
           .isEqualTo(Long.toString(restored.entries()));
     }
+  }
+
+  /** Whoever is told that something was done must find it after the power was cut. */
+  @Test
+  void whatIsAnsweredWasForcedToTheDisk() throws IOException {
+    giveAccess("forced");
+    long before = disk.writings();
+    Caller.keeper().get("/api/v1/access/people");
+    assertThat(disk.writings()).as("reading costs no forcing").isEqualTo(before);
+    giveAccess("forced-again");
+    assertThat(disk.writings()).isGreaterThan(before);
+    long marked = Long.parseLong(Files.readString(data.resolve("tally.mark")));
+    long entries = Caller.keeper().get("/api/v1/journal?limit=1").json().at("/0/seq").asLong();
+    assertThat(marked).isGreaterThanOrEqualTo(entries);
   }
 
   @Test

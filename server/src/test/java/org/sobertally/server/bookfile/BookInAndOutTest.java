@@ -17,6 +17,7 @@ import org.junit.jupiter.params.provider.CsvSource;
 import org.sobertally.server.support.Caller;
 import org.sobertally.server.support.Caller.Answer;
 import org.sobertally.server.support.SmallBook;
+import org.sobertally.server.support.Zips;
 
 @QuarkusTest
 class BookInAndOutTest {
@@ -219,5 +220,39 @@ class BookInAndOutTest {
   void anUploadThatTurnsOutTooLargeIsRefused() {
     Answer answer = Caller.keeper().putZip(REPLACE, new byte[20_000_001]);
     assertThat(answer.status()).isEqualTo(413);
+  }
+
+  /** Cut off by a row, a book is still a good zip of good files. */
+  @Test
+  void aBookThatIsNotTheOneItsManifestWasWrittenForIsRefusedWhole() {
+    byte[] whole = export();
+    Answer cut = Caller.keeper().putZip(REPLACE, Zips.without(whole, "activity.csv", "a-bo"));
+    assertThat(cut.status()).isEqualTo(422);
+    assertThat(cut.json().at("/violations/0/file").asText()).isEqualTo("activity.csv");
+    assertThat(cut.text()).contains("not the one that the manifest was written for");
+    assertThat(export()).isEqualTo(whole);
+  }
+
+  @Test
+  void partsThatAreWrittenAsOneAreNotTaken() {
+    byte[] before = export();
+    Answer answer = put(new SmallBook().change("plans.csv", "mail charts", "mail;charts"));
+    assertThat(answer.status()).isEqualTo(422);
+    assertThat(answer.json().at("/violations/0/file").asText()).isEqualTo("plans.csv");
+    assertThat(answer.json().at("/violations/0/value").asText()).contains("mail;charts");
+    assertThat(export()).isEqualTo(before);
+  }
+
+  @Test
+  void tiersThatNothingTellsApartAreNotTaken() {
+    Answer answer =
+        put(
+            new SmallBook()
+                .change(
+                    "plans.csv",
+                    "Letter,quill,1,NAMED,mail,5,",
+                    "Letter,quill,1,NAMED,mail charts,100,"));
+    assertThat(answer.status()).isEqualTo(422);
+    assertThat(answer.text()).contains("nothing tells them apart");
   }
 }

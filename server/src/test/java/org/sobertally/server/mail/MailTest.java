@@ -105,4 +105,30 @@ class MailTest {
         .containsExactlyInAnyOrder("who@gone.example GIVEN_UP", "oda@skerryline.example SENT");
     assertThat(Caller.reader().get("/api/v1/mail").status()).isEqualTo(403);
   }
+
+  @Test
+  void aLetterSaysThatAMachineWroteItAndWhereItCameFrom() {
+    mailroom.send("oda@skerryline.example", "Hello", "Hello.", "TEST");
+    settled(Mail.State.SENT);
+    MailStandIn.Received mail = server.received().get(0);
+    assertThat(mail.header("Auto-Submitted")).isEqualTo("auto-generated");
+    assertThat(mail.header("Message-ID")).matches("<[^@<>\\s]+@[^@<>\\s]+>");
+  }
+
+  @Test
+  void anAddressThatIsNoneHoldsUpNobodyElsesLetter() {
+    mailroom.send("oda at \"skerryline", "To nobody", "Hello.", "TEST");
+    mailroom.send("oda@skerryline.example", "To somebody", "Hello.", "TEST");
+    Wait.until(
+        "both are settled",
+        () -> {
+          mailroom.deliver();
+          return all().stream().noneMatch(mail -> mail.state == Mail.State.WAITING);
+        });
+    assertThat(server.received()).hasSize(1);
+    assertThat(all())
+        .filteredOn(mail -> mail.state == Mail.State.GIVEN_UP)
+        .singleElement()
+        .satisfies(mail -> assertThat(mail.answer).doesNotContain("Exception"));
+  }
 }

@@ -267,7 +267,7 @@ class HabitTest {
             page.getByRole(
                 AriaRole.CELL, new Page.GetByRoleOptions().setName("Oda Pell").setExact(true)))
         .isVisible();
-    button(page, "take the access of Oda Pell away").click();
+    button(page, "take away the access of Oda Pell").click();
     assertThat(page.getByText("Oda Pell")).hasCount(0);
   }
 

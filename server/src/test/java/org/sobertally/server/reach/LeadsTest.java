@@ -137,4 +137,33 @@ class LeadsTest {
   private static String takeBack(String holding) {
     return "[{\"kind\":\"TAKE_BACK\",\"holding\":\"%s\"}]".formatted(holding);
   }
+
+  /** Whoever asks about somebody else learns no more than of somebody who is not. */
+  @Test
+  void somebodyElseAndNobodyAreAnsweredAlike() {
+    String others =
+        Caller.reader()
+            .get("/api/v1/findings?kind=IDLE&group=finance")
+            .json()
+            .at("/0/holding")
+            .asText();
+    for (String path :
+        List.of(
+            "/api/v1/people/%s",
+            "/api/v1/people/%s/cover",
+            "/api/v1/findings?person=%s",
+            "/api/v1/people?group=%s",
+            "/api/v1/findings/people?group=%s")) {
+      String known = path.contains("group") ? "finance" : SOMEBODY_ELSE;
+      assertThat(said(lead.get(path.formatted(known)), known))
+          .as(path)
+          .isEqualTo(said(lead.get(path.formatted("nobody")), "nobody"));
+    }
+    assertThat(said(lead.postJson("/api/v1/slates", takeBack(others)), others))
+        .isEqualTo(said(lead.postJson("/api/v1/slates", takeBack("nobody")), "nobody"));
+  }
+
+  private static String said(Caller.Answer answer, String name) {
+    return answer.status() + " " + answer.text().replace(name, "…");
+  }
 }

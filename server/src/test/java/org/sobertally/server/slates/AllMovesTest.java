@@ -319,6 +319,23 @@ class AllMovesTest {
     assertThat(rest.lines()).hasSize(4).anyMatch(row -> row.contains("UNKNOWN_PLAN"));
   }
 
+  /** As they stand in a letter: one line, commas between. */
+  @Test
+  void addressesOnOneLineAreAPersonEach() {
+    JsonNode invited = steward.get("/api/v1/invitations").json().get(0);
+    Book book = books.current();
+    String list =
+        "%s, nobody@skerryline.example, %s"
+            .formatted(
+                book.people().byId(invited.get("person").asText()).email(),
+                book.people().byId("p0001").email());
+    JsonNode checked =
+        steward.postText(SLATES + "/list-check?plan=" + invited.get("plan").asText(), list).json();
+    assertThat(checked.at("/rows").findValuesAsText("verdict"))
+        .startsWith("ALREADY_INVITED", "UNKNOWN_PERSON")
+        .hasSize(3);
+  }
+
   @Test
   void aListOfTwentyThousandRowsSaysWhichOfThemAreBroken() {
     StringBuilder list = new StringBuilder();
