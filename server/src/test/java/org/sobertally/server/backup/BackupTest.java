@@ -34,10 +34,10 @@ import org.sobertally.server.support.SmallBook;
 
 /** Backups of an application that keeps its data in files, as a firm's does. */
 @QuarkusTest
-@TestProfile(BackupTest.OnDisk.class)
+@TestProfile(BackupTest.InFiles.class)
 class BackupTest {
 
-  public static class OnDisk implements QuarkusTestProfile {
+  public static class InFiles implements QuarkusTestProfile {
 
     @Override
     public Map<String, String> getConfigOverrides() {
@@ -117,10 +117,10 @@ class BackupTest {
       String said = BackupFile.restore(backup, folder);
       Manifest manifest = BackupFile.manifest(backup);
       BackupFile.Counted restored = BackupFile.count(folder.resolve("tally.mv.db"));
-      assertThat(restored.rows()).isEqualTo(manifest.rows()).containsEntry("person", 5L);
-      assertThat(restored.rows().get("access_person")).isBetween(before, (long) given.get());
+      assertThat(restored.rows()).isEqualTo(manifest.rows()).containsEntry("BOOK_PEOPLE", 5L);
+      assertThat(restored.rows().get("ACCESS_PERSON")).isBetween(before, (long) given.get());
       assertThat(said).contains(manifest.made().toString());
-      before = restored.rows().get("access_person");
+      before = restored.rows().get("ACCESS_PERSON");
       assertThat(Files.readString(folder.resolve("tally.mark")))
           .isEqualTo(Long.toString(restored.entries()));
     }
@@ -189,7 +189,7 @@ class BackupTest {
     refused(rewritten(good, m -> m, 1), "not the one that was put in");
     refused(
         rewritten(
-            good, m -> m.replaceFirst("\"journal_entry\" : \\d+", "\"journal_entry\" : 1"), 0),
+            good, m -> m.replaceFirst("\"ACCESS_PERSON\" : \\d+", "\"ACCESS_PERSON\" : 999"), 0),
         "does not hold the rows");
     Path stranger = work.resolve("stranger.zip");
     Files.write(stranger, new SmallBook().zip());
