@@ -55,7 +55,7 @@ class ScimRulesTest {
             .row("people.csv", "p0609,Ama Quell,ama@skerryline.example,,,,,ACTIVE,,,,")
             .row(
                 "people.csv",
-                "p0626,Sol Ferrin,sol@skerryline.example,Finance,Tolsand,,p0609,ACTIVE,,,,")
+                "p0777,Sol Ferrin,sol@skerryline.example,Finance,Tolsand,,p0609,ACTIVE,,,,")
             .zip();
     Caller.keeper().putZip("/api/v1/book?replace=true", book);
     for (String id : List.of("p9100", "p9101")) {
@@ -272,9 +272,9 @@ class ScimRulesTest {
    */
   @Test
   void aReplacementDoesNotClearWhatTheFileBrought() {
-    JsonNode before = person("p0626");
+    JsonNode before = person("p0777");
     assertThat(before.get("department").asText()).isEqualTo("Finance");
-    JsonNode shown = send("GET", "/Users/p0626", null).json();
+    JsonNode shown = send("GET", "/Users/p0777", null).json();
     String silent =
         """
         {"schemas":["%s"],"userName":"%s","active":true,"displayName":"Somebody Renamed"}
@@ -282,11 +282,11 @@ class ScimRulesTest {
             .formatted(USER, shown.get("userName").asText());
     // It reads what is known, changes a title and sends all of it back: that makes nothing its own.
     assertThat(
-            patch("p0626", "{\"op\":\"replace\",\"path\":\"title\",\"value\":\"Clerk\"}").status())
+            patch("p0777", "{\"op\":\"replace\",\"path\":\"title\",\"value\":\"Clerk\"}").status())
         .isEqualTo(200);
-    Answer put = send("PUT", "/Users/p0626", silent);
+    Answer put = send("PUT", "/Users/p0777", silent);
     assertThat(put.status()).as(put.text()).isEqualTo(200);
-    JsonNode after = person("p0626");
+    JsonNode after = person("p0777");
     assertThat(after.get("name").asText()).isEqualTo("Somebody Renamed");
     assertThat(after.get("department")).isEqualTo(before.get("department"));
     assertThat(after.get("site")).isEqualTo(before.get("site"));
