@@ -1,4 +1,4 @@
-// Posts a slate of many moves at a stand-in that answers slowly, allows few calls a second and, if
+// Posts slates of many moves at a stand-in that answers slowly, allows few calls a second and, if
 // asked to, lies; kills the server with SIGKILL on the way, starts it again, counts what became of
 // every move and compares it with what the vendor has. One account in ten is not moved at all, and
 // must be as it was.
@@ -6,7 +6,7 @@
 //     [moves] [calls a second] [ms] [kills] [share of lies]
 // Needs Node, Java and zip. Figures: docs/performance.md.
 import { execFileSync, spawn } from 'node:child_process';
-import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, openSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 
@@ -29,6 +29,8 @@ const folder = mkdtempSync(join(tmpdir(), 'sober-tally-slates-'));
 const started = Date.now();
 const seconds = () => ((Date.now() - started) / 1000).toFixed(1);
 
+const log = openSync(join(folder, 'server.log'), 'a');
+
 function start() {
   return spawn(
     'java',
@@ -42,7 +44,10 @@ function start() {
       '-jar',
       jar,
     ],
-    { env: { ...process.env, SOBER_TALLY_TOKEN: TOKEN, SOBER_TALLY_DATA: folder }, stdio: 'ignore' },
+    {
+      env: { ...process.env, SOBER_TALLY_TOKEN: TOKEN, SOBER_TALLY_DATA: folder },
+      stdio: ['ignore', log, log],
+    },
   );
 }
 
@@ -52,6 +57,9 @@ async function ready() {
       if ((await fetch(`${BASE}/q/health/ready`)).ok) return;
     } catch {
       // Not yet.
+    }
+    if (server.exitCode !== null) {
+      throw new Error(readFileSync(join(folder, 'server.log'), 'utf8').slice(-5000));
     }
     await new Promise((r) => setTimeout(r, 250));
   }
@@ -115,13 +123,21 @@ try {
   let steward = await signIn('runa');
   const decider = await signIn('teodor');
   let from = Date.now();
-  const moves = all.slice(0, MOVES).map((n) => ({ kind: 'TAKE_BACK', holding: `h${n}` }));
-  const slate = await steward('POST', '/api/v1/slates', { moves });
+  // A slate holds at most 5,000 moves.
+  const slates = [];
+  for (let first = 0; first < MOVES; first += 5000) {
+    const moves = all
+      .slice(first, Math.min(MOVES, first + 5000))
+      .map((n) => ({ kind: 'TAKE_BACK', holding: `h${n}` }));
+    slates.push((await steward('POST', '/api/v1/slates', { moves })).id);
+  }
   console.log(`${MOVES} moves drafted and previewed in ${Date.now() - from} ms`);
   from = Date.now();
-  await steward('POST', `/api/v1/slates/${slate.id}/send`, { deadline: null, note: null });
-  await decider('POST', `/api/v1/slates/${slate.id}/decide`, { grant: true, reason: null });
-  await steward('POST', `/api/v1/slates/${slate.id}/post`);
+  for (const id of slates) {
+    await steward('POST', `/api/v1/slates/${id}/send`, { deadline: null, note: null });
+    await decider('POST', `/api/v1/slates/${id}/decide`, { grant: true, reason: null });
+    await steward('POST', `/api/v1/slates/${id}/post`);
+  }
   console.log(`sent, granted and posted in ${Date.now() - from} ms`);
   from = Date.now();
   let kills = 0;
@@ -129,15 +145,16 @@ try {
   for (;;) {
     await new Promise((r) => setTimeout(r, 1000));
     const asked = Date.now();
-    const now = (await steward('GET', '/api/v1/slates')).find((s) => s.id === slate.id);
+    const ours = (await steward('GET', '/api/v1/slates')).filter((s) => slates.includes(s.id));
     const took = Date.now() - asked;
-    if (now.settled % 1000 < LIMIT) {
-      console.log(`${seconds()} s: ${now.settled} of ${MOVES} settled; the list took ${took} ms`);
+    const settled = ours.reduce((sum, s) => sum + s.settled, 0);
+    if (settled % 1000 < LIMIT) {
+      console.log(`${seconds()} s: ${settled} of ${MOVES} settled; the list took ${took} ms`);
     }
-    if (kills < KILLS && now.settled >= ((kills + 1) * MOVES) / (KILLS + 1)) {
+    if (kills < KILLS && settled >= ((kills + 1) * MOVES) / (KILLS + 1)) {
       server.kill('SIGKILL');
       kills++;
-      console.log(`${seconds()} s: killed with ${now.settled} settled`);
+      console.log(`${seconds()} s: killed with ${settled} settled`);
       const off = Date.now();
       server = start();
       await ready();
@@ -145,12 +162,13 @@ try {
       steward = await signIn('runa');
       console.log(`${seconds()} s: up again after ${Date.now() - off} ms`);
     }
-    if (now.openCalls === 0) break;
+    if (ours.every((s) => s.openCalls === 0)) break;
   }
   const took = (Date.now() - from - down) / 1000;
-  const whole = await steward('GET', `/api/v1/slates/${slate.id}`);
+  const whole = [];
+  for (const id of slates) whole.push(...(await steward('GET', `/api/v1/slates/${id}`)).moves);
   const states = {};
-  for (const move of whole.moves) states[move.state] = (states[move.state] ?? 0) + 1;
+  for (const move of whole) states[move.state] = (states[move.state] ?? 0) + 1;
   console.log(`settled in ${took.toFixed(1)} s without the restart: ${(MOVES / took).toFixed(1)} a second`);
   console.log(JSON.stringify(states));
   server.kill('SIGKILL');
@@ -162,14 +180,15 @@ try {
       .map((row) => row.split('\t'))
       .map(([account, plans]) => [account, plans.split(/[ ,]/).includes('pen')]),
   );
-  const untrue = whole.moves.filter((m) => m.state === 'CONFIRMED' && atVendor.get(m.account) !== false);
+  const untrue = whole.filter((m) => m.state === 'CONFIRMED' && atVendor.get(m.account) !== false);
   const touched = all.slice(MOVES).filter((n) => atVendor.has(`a${n}`));
-  const odd = whole.moves.filter((m) => !['CONFIRMED', 'FAILED'].includes(m.state));
+  const odd = whole.filter((m) => !['CONFIRMED', 'FAILED'].includes(m.state));
   console.log(
     `${kills} kills; confirmed though the vendor has it: ${untrue.length}; accounts touched that were not moved: ${touched.length}; neither confirmed nor failed: ${odd.length}`,
   );
   if (untrue.length + touched.length + odd.length > 0) process.exitCode = 1;
 } finally {
   server.kill('SIGKILL');
-  rmSync(folder, { recursive: true, force: true });
+  if (process.env.KEEP) console.log(folder);
+  else rmSync(folder, { recursive: true, force: true });
 }

@@ -7267,6 +7267,8 @@ export interface components {
       /** Format: int32 */
       surplus: number;
       to: components['schemas']['LocalDate'];
+      /** Format: int32 */
+      tooFew: number;
     };
     Posting: {
       cause: components['schemas']['Cause'];

@@ -65,7 +65,7 @@
   });
   const busiest = $derived(Math.max(1, ...(sizing?.peakByHourOfWeek ?? [0])));
   const spare = $derived(sizing?.surplus ?? 0);
-  const tooFew = $derived(sizing ? Math.max(0, sizing.needed - sizing.bought) : 0);
+  const tooFew = $derived(sizing?.tooFew ?? 0);
 
   function sayFor(minutes: number): string {
     if (minutes < 60) return `${minutes} min`;

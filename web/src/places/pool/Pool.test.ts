@@ -57,6 +57,7 @@ const sizing: Schemas['PoolSizing'] = {
   smallest: 11,
   needed: 11,
   surplus: 13,
+  tooFew: 0,
   peak: 14,
   starts: 2521,
   startsWithOwnSeat: 12,
@@ -167,6 +168,7 @@ it('plans giving back what it does not need, or says how many are too few', asyn
       ...sizing,
       bought: 8,
       surplus: 0,
+      tooFew: 3,
       points: [{ seats: 8, denied: 77 }],
     },
   });

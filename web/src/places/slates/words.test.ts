@@ -10,6 +10,7 @@ it('calls confirmed only what was read back', () => {
   expect(how('INTAKE')).toBe('shown by an intake');
   expect(how('NOTED')).toBe('noted');
   expect(sayMove(aMove({ state: 'FAILED' }))).toBe('failed');
+  expect(sayMove(aMove({ state: 'SENT', byHand: true }))).toBe('to be made by hand');
 });
 
 it('calls a slate settled where some of it was only said', () => {

@@ -34,7 +34,9 @@ const HOW: Record<NonNullable<Move['settledHow']>, string> = {
 };
 
 /** What became of a move; one that was not read back is not called confirmed. */
-export function sayMove(move: Pick<Move, 'state' | 'settledHow'>): string {
+export function sayMove(move: Pick<Move, 'state' | 'settledHow' | 'byHand'>): string {
+  if (move.byHand && move.state === 'SENT') return 'to be made by hand';
+  if (move.byHand && move.state === 'UNDOING') return 'to be undone by hand';
   return move.state === 'CONFIRMED' && move.settledHow
     ? HOW[move.settledHow]
     : MOVE_STATES[move.state];

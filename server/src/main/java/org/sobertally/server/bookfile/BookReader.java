@@ -53,7 +53,7 @@ final class BookReader {
   private final long mostBytes;
 
   /** Rows are held until the whole book is read; use is not. */
-  private final long mostHeld = Runtime.getRuntime().maxMemory() / 3;
+  private final long mostHeld;
 
   private long heldBytes;
   private BookManifest manifest = new BookManifest();
@@ -66,8 +66,9 @@ final class BookReader {
   private long unlisted;
   private ActivityIntake activity;
 
-  private BookReader(long mostBytes) {
+  private BookReader(long mostBytes, long mostHeld) {
     this.mostBytes = mostBytes;
+    this.mostHeld = mostHeld;
     this.checks = new RowChecks(rows, this::violation);
   }
 
@@ -76,7 +77,14 @@ final class BookReader {
    * @param today for which there must be rates
    */
   static ParsedBook read(Path zip, long mostBytes, LocalDate today) {
-    BookReader reader = new BookReader(mostBytes);
+    return read(zip, mostBytes, Runtime.getRuntime().maxMemory() / 3, today);
+  }
+
+  /**
+   * @param mostHeld the most bytes of memory that its rows may take
+   */
+  static ParsedBook read(Path zip, long mostBytes, long mostHeld, LocalDate today) {
+    BookReader reader = new BookReader(mostBytes, mostHeld);
     try (ZipFile file = new ZipFile(zip.toFile())) {
       reader.readAll(file);
       reader.checks.lookAtWhole(today);
@@ -102,6 +110,9 @@ final class BookReader {
   }
 
   private void readAll(ZipFile zip) throws IOException {
+    if (isTooLarge(zip)) {
+      return;
+    }
     Map<String, ZipEntry> entries = entries(zip);
     readManifest(zip, entries);
     for (BookFile file : BookSchema.FILES) {
@@ -146,7 +157,6 @@ final class BookReader {
 
   private Map<String, ZipEntry> entries(ZipFile zip) {
     Map<String, ZipEntry> entries = new HashMap<>();
-    long size = 0;
     for (ZipEntry entry : zip.stream().filter(e -> !e.isDirectory()).toList()) {
       String name = entry.getName().substring(entry.getName().lastIndexOf('/') + 1);
       boolean known =
@@ -157,18 +167,21 @@ final class BookReader {
       } else if (!known && !name.equals(Package.FILE) && notes.size() < MOST_NOTES) {
         notes.add("%s is not a file of a book; it was passed over.".formatted(entry.getName()));
       }
-      size += Math.max(0, entry.getSize());
     }
+    return entries;
+  }
+
+  private boolean isTooLarge(ZipFile zip) {
+    long size = zip.stream().mapToLong(entry -> Math.max(0, entry.getSize())).sum();
     if (size > mostBytes) {
       violation(
           null,
           null,
           null,
           Long.toString(size),
-          "The files come to more than %d bytes unpacked.".formatted(mostBytes));
-      return Map.of();
+          "The files come to more than %,d bytes unpacked.".formatted(mostBytes));
     }
-    return entries;
+    return size > mostBytes;
   }
 
   private void readFile(ZipFile zip, ZipEntry entry, BookFile file) throws IOException {

@@ -297,6 +297,9 @@ class Directory {
           if (fresh && before != null) {
             throw taken("There is a group %s already.".formatted(id));
           }
+          if (before == null) {
+            store.forget(Kind.GROUP, id);
+          }
           Set<String> wanted = new HashSet<>(members);
           for (String member : wanted) {
             if (!book.people().has(member)) {

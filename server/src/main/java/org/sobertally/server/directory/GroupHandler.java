@@ -104,8 +104,7 @@ final class GroupHandler extends ResourceHandler<Group> {
         directory.book().groups().all().stream()
             .map(group -> shown(group.id(), rows.get(group.id())))
             .toList();
-    List<Group> found =
-        filter == null ? all : Search.fitting(all, filter, context, getServiceProvider());
+    List<Group> found = filter == null ? all : Search.fitting(all, context);
     List<Group> page = found.stream().skip(Math.max(0, startIndex - 1)).limit(count).toList();
     return PartialListResponse.<Group>builder().resources(page).totalResults(found.size()).build();
   }

@@ -136,8 +136,7 @@ final class PersonHandler extends ResourceHandler<User> {
     if (filter == null) {
       return page(startIndex, count);
     }
-    List<User> found =
-        Search.fitting(candidates(filter).toList(), filter, context, getServiceProvider());
+    List<User> found = Search.fitting(candidates(filter).toList(), context);
     List<User> page = found.stream().skip(Math.max(0, startIndex - 1)).limit(count).toList();
     return PartialListResponse.<User>builder().resources(page).totalResults(found.size()).build();
   }

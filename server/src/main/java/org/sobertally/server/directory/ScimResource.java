@@ -31,6 +31,7 @@ import java.nio.charset.StandardCharsets;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import org.eclipse.microprofile.openapi.annotations.Operation;
 import org.sobertally.server.access.Role;
@@ -87,7 +88,15 @@ public class ScimResource {
       @jakarta.ws.rs.core.Context UriInfo uri,
       @jakarta.ws.rs.core.Context HttpHeaders headers,
       byte[] body) {
-    return answer(HttpMethod.POST, uri, headers, text(body));
+    String sent = text(body);
+    Optional<String> query =
+        path(uri).length == 2 ? Search.asQuery(path(uri)[1], sent) : Optional.empty();
+    if (query.isPresent()) {
+      String whole = uri.getRequestUri().toString();
+      String list = whole.substring(0, whole.lastIndexOf('/'));
+      return answer(HttpMethod.GET, uri, list + query.get(), headers, "");
+    }
+    return answer(HttpMethod.POST, uri, headers, sent);
   }
 
   @PUT
@@ -129,6 +138,11 @@ public class ScimResource {
   }
 
   private Response answer(HttpMethod method, UriInfo uri, HttpHeaders headers, String body) {
+    return answer(method, uri, uri.getRequestUri().toString(), headers, body);
+  }
+
+  private Response answer(
+      HttpMethod method, UriInfo uri, String address, HttpHeaders headers, String body) {
     if (!identity.hasRole(Role.KEEPER_NAME)) {
       return response(
           new ErrorResponse(new ForbiddenException("The directory is kept with a keeper's token.")),
@@ -148,13 +162,7 @@ public class ScimResource {
     }
     String caller = identity.getPrincipal().getName();
     return response(
-        endpoint()
-            .handleRequest(
-                uri.getRequestUri().toString(),
-                method,
-                body,
-                given,
-                new Context(new Caller(caller))),
+        endpoint().handleRequest(address, method, body, given, new Context(new Caller(caller))),
         headers);
   }
 

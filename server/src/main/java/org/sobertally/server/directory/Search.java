@@ -1,18 +1,22 @@
 package org.sobertally.server.directory;
 
+import static java.nio.charset.StandardCharsets.UTF_8;
+
+import com.fasterxml.jackson.databind.JsonNode;
 import com.unboundid.scim2.common.exceptions.ScimException;
 import com.unboundid.scim2.common.filters.Filter;
 import com.unboundid.scim2.common.utils.FilterEvaluator;
 import de.captaingoldfish.scim.sdk.common.constants.ScimType;
 import de.captaingoldfish.scim.sdk.common.exceptions.BadRequestException;
 import de.captaingoldfish.scim.sdk.common.resources.ResourceNode;
-import de.captaingoldfish.scim.sdk.common.resources.ServiceProvider;
 import de.captaingoldfish.scim.sdk.common.utils.JsonHelper;
 import de.captaingoldfish.scim.sdk.server.endpoints.Context;
-import de.captaingoldfish.scim.sdk.server.filter.FilterNode;
-import de.captaingoldfish.scim.sdk.server.filter.resources.FilterResourceResolver;
+import java.net.URLEncoder;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
+import java.util.stream.Collectors;
+import java.util.stream.StreamSupport;
 
 /**
  * Follows a filter (RFC 7644 §3.4.2.2). The library that answers the calls loses that the parts of
@@ -21,6 +25,17 @@ import java.util.List;
  */
 final class Search {
 
+  private static final String REQUEST = "urn:ietf:params:scim:api:messages:2.0:SearchRequest";
+  private static final List<String> NAMES =
+      List.of(
+          "filter",
+          "startIndex",
+          "count",
+          "sortBy",
+          "sortOrder",
+          "attributes",
+          "excludedAttributes");
+
   private Search() {}
 
   /**
@@ -28,12 +43,8 @@ final class Search {
    *
    * @throws BadRequestException if the filter cannot be followed
    */
-  static <T extends ResourceNode> List<T> fitting(
-      List<T> all, FilterNode filter, Context call, ServiceProvider provider) {
+  static <T extends ResourceNode> List<T> fitting(List<T> all, Context call) {
     String asked = call.getUriInfos().getQueryParameters().get("filter");
-    if (asked == null) {
-      return FilterResourceResolver.filterResources(provider, all, filter);
-    }
     try {
       Filter followed = Filter.fromString(asked);
       List<T> found = new ArrayList<>();
@@ -49,5 +60,31 @@ final class Search {
           e,
           ScimType.RFC7644.INVALID_FILTER);
     }
+  }
+
+  /**
+   * A search that was sent as a body (RFC 7644 §3.4.3) as the query of the same search by address;
+   * empty where this is none.
+   *
+   * @param last the last part of the path that was called
+   */
+  static Optional<String> asQuery(String last, String body) {
+    if (!last.equals(".search") || !body.contains(REQUEST)) {
+      return Optional.empty();
+    }
+    JsonNode asked = JsonHelper.readJsonDocument(body);
+    return Optional.of(
+        NAMES.stream()
+            .filter(asked::hasNonNull)
+            .map(name -> name + "=" + URLEncoder.encode(text(asked.get(name)), UTF_8))
+            .collect(Collectors.joining("&", "?", "")));
+  }
+
+  private static String text(JsonNode value) {
+    return value.isArray()
+        ? StreamSupport.stream(value.spliterator(), false)
+            .map(JsonNode::asText)
+            .collect(Collectors.joining(","))
+        : value.asText();
   }
 }

@@ -66,7 +66,7 @@ public class Smtp {
     use(new MailConfig(host, port, StartTLSOptions.DISABLED, null));
   }
 
-  private void use(MailConfig config) {
+  void use(MailConfig config) {
     MailClient before = client;
     client = MailClient.create(vertx, config.setConnectTimeout(SECONDS * 1_000));
     if (before != null) {

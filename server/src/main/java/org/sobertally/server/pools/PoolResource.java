@@ -61,6 +61,7 @@ public class PoolResource {
    * @param smallest the smallest pool that refuses at most 1 start in 100 of those days
    * @param needed the same of the need window up to the as-of day: the size that is advised
    * @param surplus how many seats go beyond that and are not given back yet
+   * @param tooFew how many more seats are needed than are bought
    * @param startsWithOwnSeat how many of the starts were made by people who held a seat of their
    *     own that would have done: they need not have come into the pool
    * @param peakByHourOfWeek 168 hours, Monday from midnight, in the organisation's zone
@@ -76,6 +77,7 @@ public class PoolResource {
       int smallest,
       int needed,
       int surplus,
+      int tooFew,
       List<PoolSize> points,
       List<Integer> peakByHourOfWeek) {}
 
@@ -102,6 +104,8 @@ public class PoolResource {
     }
     PoolReplay replay = PoolReplay.of(book, plan, from, to, clock.zone());
     int line = Surplus.largestLine(book, plan, day);
+    int bought = line < 0 ? 0 : book.boughtOn(line, day);
+    int needed = line < 0 ? 0 : figures.surplus(book, day).get(line).needed();
     List<PoolSize> points =
         IntStream.rangeClosed(1, replay.peak())
             .mapToObj(
@@ -110,13 +114,14 @@ public class PoolResource {
     return new PoolSizing(
         from,
         to,
-        line < 0 ? 0 : book.boughtOn(line, day),
+        bought,
         replay.peak(),
         replay.starts(),
         OwnSeats.starts(book, plan, from, to, clock.zone()),
         replay.smallest(Surplus.MOST_REFUSED),
-        line < 0 ? 0 : figures.surplus(book, day).get(line).needed(),
+        needed,
         line < 0 ? 0 : figures.surplus(book, day).get(line).seats(),
+        Math.max(0, needed - bought),
         points,
         Arrays.stream(PoolPeaks.byHourOfWeek(book, plan, from, to, clock.zone())).boxed().toList());
   }

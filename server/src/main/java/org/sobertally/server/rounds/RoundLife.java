@@ -86,7 +86,7 @@ class RoundLife {
   }
 
   void onStop(@Observes ShutdownEvent event) {
-    soon.shutdownNow();
+    soon.shutdown();
   }
 
   /**

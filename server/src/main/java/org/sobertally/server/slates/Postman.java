@@ -42,6 +42,7 @@ class Postman {
 
   private static final Logger LOG = Logger.getLogger(Postman.class);
   private static final int LAST_AT_START = 2000;
+  private static final int LAST_WORD_SECONDS = 5;
 
   private final Books books;
   private final SlateStore store;
@@ -94,9 +95,17 @@ class Postman {
     kick();
   }
 
-  void onStop(@Observes ShutdownEvent event) {
-    worker.shutdownNow();
-    lanes.shutdownNow();
+  /**
+   * Nobody is interrupted: a thread that is while it writes closes the database's file under
+   * everybody else. What is begun is finished; a vendor that does not answer in time is left, and
+   * read first when we start again.
+   */
+  void onStop(@Observes ShutdownEvent event) throws InterruptedException {
+    worker.shutdown();
+    lanes.shutdown();
+    if (!lanes.awaitTermination(LAST_WORD_SECONDS, TimeUnit.SECONDS)) {
+      LOG.warn("A vendor has not answered; what became of its call is read at the next start.");
+    }
   }
 
   /** Has what is due looked at now. */
@@ -107,6 +116,9 @@ class Postman {
   }
 
   private void deliverDue() {
+    if (worker.isShutdown()) {
+      return;
+    }
     try {
       Map<String, List<SlateStore.Due>> byVendor = new LinkedHashMap<>();
       Set<String> atWork = Set.copyOf(busy);
@@ -143,6 +155,9 @@ class Postman {
         }
       }
     } catch (RuntimeException e) {
+      if (worker.isShutdown()) {
+        return;
+      }
       LOG.errorf(e, "A call to %s could not be carried; it is looked at again soon.", vendor);
       worker.schedule(this::deliverDue, mostWait.toMillis(), TimeUnit.MILLISECONDS);
       busy.remove(vendor);
@@ -175,6 +190,9 @@ class Postman {
 
   /** What goes wrong with one call holds up no other: it is put off, and in the end it fails. */
   private void deliver(String id) {
+    if (worker.isShutdown()) {
+      return;
+    }
     try {
       deliverNow(id);
     } catch (CallGone e) {

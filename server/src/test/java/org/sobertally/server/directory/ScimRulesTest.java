@@ -363,6 +363,15 @@ class ScimRulesTest {
     assertThat(found.json().get("totalResults").asInt()).as(found.text()).isEqualTo(count);
     assertThat(found.json().get("schemas").get(0).asText())
         .isEqualTo("urn:ietf:params:scim:api:messages:2.0:ListResponse");
+    String body =
+        """
+        {"schemas":["urn:ietf:params:scim:api:messages:2.0:SearchRequest"],"filter":"%s",
+         "attributes":["userName"]}"""
+            .formatted(filter.replace("\"", "\\\""));
+    Answer sent = send("POST", "/Users/.search", body);
+    assertThat(sent.status()).as(sent.text()).isEqualTo(200);
+    assertThat(sent.json().get("totalResults").asInt()).as(sent.text()).isEqualTo(count);
+    assertThat(sent.text()).doesNotContain("nickName");
   }
 
   @ParameterizedTest

@@ -1,10 +1,13 @@
 package org.sobertally.server.http;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import io.quarkus.test.junit.QuarkusTest;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
+import java.io.OutputStream;
+import java.net.Socket;
 import java.net.URI;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
@@ -53,6 +56,38 @@ class BodyLimitsTest {
   void whoIsNobodyIsToldThatFirst() {
     Answer answer = Caller.nobody().postJson("/api/v1/queue", "{}");
     assertThat(answer.status()).isEqualTo(401);
+  }
+
+  /** Nobody's body that never ends is not listened to for long. */
+  @Test
+  void aStrangersBodyIsCutOff() throws IOException {
+    URI base = URI.create(Caller.base());
+    try (Socket socket = new Socket(base.getHost(), base.getPort())) {
+      OutputStream out = socket.getOutputStream();
+      out.write(
+          """
+          POST /api/v1/slates HTTP/1.1\r
+          Host: here\r
+          Content-Type: application/json\r
+          Transfer-Encoding: chunked\r
+          \r
+          """
+              .getBytes(StandardCharsets.US_ASCII));
+      byte[] piece =
+          "400\r\n%s\r\n".formatted(" ".repeat(1024)).getBytes(StandardCharsets.US_ASCII);
+      out.write(piece);
+      out.flush();
+      byte[] answer = socket.getInputStream().readNBytes(12);
+      assertThat(new String(answer, StandardCharsets.US_ASCII)).isEqualTo("HTTP/1.1 401");
+      assertThatThrownBy(
+              () -> {
+                for (int n = 0; n < 1 << 20; n++) {
+                  out.write(piece);
+                }
+              })
+          .as("the connection is closed long before a gigabyte")
+          .isInstanceOf(IOException.class);
+    }
   }
 
   private static byte[] spaces(int length) {

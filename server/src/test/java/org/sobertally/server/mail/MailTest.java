@@ -4,6 +4,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import io.quarkus.narayana.jta.QuarkusTransaction;
 import io.quarkus.test.junit.QuarkusTest;
+import io.vertx.ext.mail.MailConfig;
+import io.vertx.ext.mail.StartTLSOptions;
 import jakarta.inject.Inject;
 import jakarta.persistence.EntityManager;
 import java.util.List;
@@ -130,5 +132,19 @@ class MailTest {
         .filteredOn(mail -> mail.state == Mail.State.GIVEN_UP)
         .singleElement()
         .satisfies(mail -> assertThat(mail.answer).doesNotContain("Exception"));
+  }
+
+  @Test
+  void aServerWithoutSecureConnectionsIsCalledSo() {
+    smtp.use(new MailConfig(server.host(), server.port(), StartTLSOptions.REQUIRED, null));
+    mailroom.send("ann@skerryline.example", "A word", "Here.", "TEST");
+    Wait.until(
+        "it was tried",
+        () -> {
+          mailroom.deliver();
+          return all().get(0).answer != null;
+        });
+    assertThat(all().get(0).answer).contains("offers no STARTTLS", "sober.mail.start-tls");
+    assertThat(server.received()).isEmpty();
   }
 }

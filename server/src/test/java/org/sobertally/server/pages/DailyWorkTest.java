@@ -3,6 +3,7 @@ package org.sobertally.server.pages;
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThat;
 
+import com.fasterxml.jackson.databind.JsonNode;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
@@ -15,6 +16,7 @@ import jakarta.inject.Inject;
 import jakarta.persistence.EntityManager;
 import java.nio.charset.StandardCharsets;
 import java.time.Duration;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.regex.Pattern;
 import org.junit.jupiter.api.AfterAll;
@@ -26,6 +28,7 @@ import org.junit.jupiter.api.extension.ExtendWith;
 import org.sobertally.server.demo.Demo;
 import org.sobertally.server.support.Caller;
 import org.sobertally.skerry.book.SkerryLine;
+import org.sobertally.skerry.standin.Faults;
 
 /** What is done all day, one task a test, in a real browser against the real server. */
 @QuarkusTest
@@ -70,8 +73,9 @@ class DailyWorkTest {
   }
 
   @AfterEach
-  void closePages() {
+  void closePagesAndMendTheVendor() {
     browser.closePages();
+    demo.standIn("quillmoor").setFaults(Faults.NONE);
   }
 
   @BeforeEach
@@ -291,5 +295,46 @@ class DailyWorkTest {
     button(page, "take over").first().click();
     assertThat(row.getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName("1")))
         .isVisible();
+  }
+
+  /** A vendor that takes nothing any more: one change is made by hand, the other is given up. */
+  @Test
+  void whatIsStuckAtAVendorIsDoneByHandOrGivenUp() {
+    demo.standIn("quillmoor").setFaults(Faults.share(1, 3, Faults.Kind.UNAVAILABLE));
+    String slate = postedTakeBacks("qm-letter", 2);
+    Page page = browser.visit("Runa Skarholt");
+    go(page, "/slates/" + slate);
+    button(page, "by hand instead").first().click();
+    assertThat(page.locator(".state", byText("to be made by hand"))).isVisible();
+    button(page, "done by hand").click();
+    assertThat(page.locator(".state", byText("said to be done"))).isVisible();
+    button(page, "give up").click();
+    page.getByLabel("Why it is given up").fill("Quillmoor closed its interface.");
+    button(page, "Give up this move").click();
+    assertThat(page.getByText("Quillmoor closed its interface.")).isVisible();
+    assertThat(button(page, "give up")).hasCount(0);
+    go(page, "/journal");
+    assertThat(page.getByText("Quillmoor closed its interface.").first()).isVisible();
+  }
+
+  private static Page.LocatorOptions byText(String text) {
+    return new Page.LocatorOptions().setHasText(text);
+  }
+
+  private static String postedTakeBacks(String line, int count) {
+    Caller steward = Caller.steward();
+    List<String> moves = new ArrayList<>();
+    for (JsonNode seat :
+        steward.get("/api/v1/subscriptions/%s/holdings?state=IDLE".formatted(line)).json()) {
+      if (!seat.get("kept").asBoolean() && moves.size() < count) {
+        moves.add(
+            "{\"kind\":\"TAKE_BACK\",\"holding\":\"%s\"}".formatted(seat.get("holding").asText()));
+      }
+    }
+    String id = steward.postJson("/api/v1/slates", moves.toString()).json().get("id").asText();
+    steward.postJson("/api/v1/slates/%s/send".formatted(id), "{}");
+    Caller.decider().postJson("/api/v1/slates/%s/decide".formatted(id), "{\"grant\":true}");
+    assertThat(steward.post("/api/v1/slates/%s/post".formatted(id)).status()).isEqualTo(200);
+    return id;
   }
 }

@@ -7,8 +7,13 @@ import io.quarkus.narayana.jta.QuarkusTransaction;
 import io.quarkus.test.junit.QuarkusTest;
 import jakarta.inject.Inject;
 import jakarta.persistence.EntityManager;
+import java.net.URI;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
 import java.util.List;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.sobertally.server.demo.Demo;
@@ -137,5 +142,28 @@ class PoolsTest {
     JsonNode now = steward.get("/api/v1/pools/plum-draft/now").json();
     assertThat(now.get("taken").asInt()).isEqualTo(before);
     assertThat(now.get("guests").findValuesAsText("ownSeat")).contains("true");
+  }
+
+  @Test
+  void whoLosesAccessSeesNoMore() throws Exception {
+    JsonNode made =
+        Caller.keeper()
+            .postJson(
+                "/api/v1/access/tokens", "{\"name\":\"a screen in the yard\",\"role\":\"READER\"}")
+            .json();
+    HttpRequest look =
+        HttpRequest.newBuilder(URI.create(Caller.base() + SURVEY + "/stream"))
+            .header("Authorization", "Bearer " + made.get("token").asText())
+            .build();
+    HttpResponse<Stream<String>> stream =
+        HttpClient.newHttpClient().send(look, HttpResponse.BodyHandlers.ofLines());
+    assertThat(stream.statusCode()).isEqualTo(200);
+    assertThat(
+            Caller.keeper()
+                .delete("/api/v1/access/tokens/" + made.at("/tokens/0/id").asText())
+                .status())
+        .isEqualTo(200);
+    List<String> seen = stream.body().filter(line -> line.startsWith("data")).toList();
+    assertThat(seen).as("at most what was on its way").hasSizeLessThan(3);
   }
 }

@@ -1,6 +1,5 @@
 package org.sobertally.skerry.standin;
 
-import de.captaingoldfish.scim.sdk.common.constants.enums.Comparator;
 import de.captaingoldfish.scim.sdk.common.constants.enums.SortOrder;
 import de.captaingoldfish.scim.sdk.common.exceptions.ConflictException;
 import de.captaingoldfish.scim.sdk.common.exceptions.ResourceNotFoundException;
@@ -10,19 +9,22 @@ import de.captaingoldfish.scim.sdk.common.resources.multicomplex.Email;
 import de.captaingoldfish.scim.sdk.common.resources.multicomplex.Entitlement;
 import de.captaingoldfish.scim.sdk.common.resources.multicomplex.PersonRole;
 import de.captaingoldfish.scim.sdk.common.schemas.SchemaAttribute;
+import de.captaingoldfish.scim.sdk.common.utils.JsonHelper;
 import de.captaingoldfish.scim.sdk.server.endpoints.Context;
 import de.captaingoldfish.scim.sdk.server.endpoints.ResourceHandler;
 import de.captaingoldfish.scim.sdk.server.endpoints.features.EndpointType;
-import de.captaingoldfish.scim.sdk.server.filter.AttributeExpressionLeaf;
 import de.captaingoldfish.scim.sdk.server.filter.FilterNode;
 import de.captaingoldfish.scim.sdk.server.response.PartialListResponse;
 import java.time.Instant;
+import java.util.AbstractList;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Supplier;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import java.util.stream.Stream;
 
 /**
@@ -31,6 +33,7 @@ import java.util.stream.Stream;
  */
 final class UserHandler extends ResourceHandler<User> {
 
+  private static final Pattern BY_NAME = Pattern.compile("userName eq (\"[^\"]*\")");
   private static final Instant LONG_AGO = Instant.parse("2025-01-01T00:00:00Z");
 
   private final String vendorName;
@@ -96,20 +99,20 @@ final class UserHandler extends ResourceHandler<User> {
       List<SchemaAttribute> attributes,
       List<SchemaAttribute> excluded,
       Context context) {
-    List<User> users =
-        byName(filter)
-            .map(name -> Stream.ofNullable(accounts.shown(name)))
-            .orElseGet(() -> accounts.allShown().stream())
-            .map(UserHandler::user)
-            .toList();
+    List<Accounts.Seen> seen =
+        byName(context)
+            .map(name -> Stream.ofNullable(accounts.shown(name)).toList())
+            .orElseGet(accounts::allShown);
+    List<User> users = new WhenAskedFor(seen);
     return PartialListResponse.<User>builder().resources(users).totalResults(users.size()).build();
   }
 
-  private static Optional<String> byName(FilterNode filter) {
-    return filter instanceof AttributeExpressionLeaf leaf
-            && leaf.getComparator() == Comparator.EQ
-            && leaf.getAttributeName().equals("userName")
-        ? leaf.getStringValue()
+  /** The SDK filters by itself and does not tell the filter, only the address that was called. */
+  private static Optional<String> byName(Context context) {
+    String filter = context.getUriInfos().getQueryParameters().get("filter");
+    Matcher matcher = BY_NAME.matcher(filter == null ? "" : filter);
+    return matcher.matches()
+        ? Optional.of(JsonHelper.readJsonDocument(matcher.group(1)).textValue())
         : Optional.empty();
   }
 
@@ -183,5 +186,24 @@ final class UserHandler extends ResourceHandler<User> {
                 .version("v" + seen.version())
                 .build())
         .build();
+  }
+
+  /** Nobody is made into a resource who is not on the page that is answered. */
+  private static final class WhenAskedFor extends AbstractList<User> {
+    private final List<Accounts.Seen> seen;
+
+    WhenAskedFor(List<Accounts.Seen> seen) {
+      this.seen = seen;
+    }
+
+    @Override
+    public User get(int index) {
+      return user(seen.get(index));
+    }
+
+    @Override
+    public int size() {
+      return seen.size();
+    }
   }
 }
