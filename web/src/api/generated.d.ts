@@ -847,6 +847,56 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/v1/finding-kinds': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** All */
+    get: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['FindingKindFacts'][];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/v1/findings': {
     parameters: {
       query?: never;
@@ -6516,6 +6566,13 @@ export interface components {
       | 'SHORT'
       | 'FLOOR_AT_RISK'
       | 'DRIFT';
+    FindingKindFacts: {
+      inRounds: components['schemas']['InRounds'];
+      kind: components['schemas']['FindingKind'];
+      of: components['schemas']['Of'];
+      settled: components['schemas']['Settled'];
+      title: string;
+    };
     FindingPerson: {
       account?: string | null;
       department?: string | null;
@@ -6733,6 +6790,8 @@ export interface components {
       oddsUnknown: components['schemas']['Unknown'] | null;
       points: components['schemas']['CurvePoint'][];
     };
+    /** @enum {string} */
+    InRounds: 'USUAL' | 'IF_ASKED' | 'NEVER';
     /**
      * Format: date-time
      * @example 2022-03-10T16:15:50Z
@@ -7018,6 +7077,8 @@ export interface components {
       /** Format: int32 */
       withinDays: number;
     };
+    /** @enum {string} */
+    Of: 'PEOPLE' | 'SUBSCRIPTIONS';
     OtherWay: {
       holding: string;
       method: components['schemas']['Method'];
@@ -7558,6 +7619,8 @@ export interface components {
       today: string;
       zone: string;
     };
+    /** @enum {string} */
+    Settled: 'BY_TAKE_BACK' | 'OTHERWISE';
     Slate: {
       about: string[];
       author: string;

@@ -1,4 +1,5 @@
 import { api, dataOf, useCsrf, whenSignedOut, type Session } from '../api/client';
+import { kinds } from './kinds.svelte';
 
 class SessionState {
   /** Who is signed in; null for nobody, undefined until it is known. */
@@ -20,9 +21,14 @@ class SessionState {
     this.me = me;
   }
 
+  async #enter(me: Session) {
+    if (kinds.all.length === 0) kinds.use(await dataOf(api.GET('/api/v1/finding-kinds')));
+    this.#set(me);
+  }
+
   async look() {
     try {
-      this.#set(await dataOf(api.GET('/api/v1/session')));
+      await this.#enter(await dataOf(api.GET('/api/v1/session')));
     } catch {
       this.#set(null);
     }
@@ -30,12 +36,12 @@ class SessionState {
 
   async signIn(login: string, password: string) {
     const answer = api.POST('/api/v1/sign-in', { body: { login, password } });
-    this.#set(await dataOf(answer));
+    await this.#enter(await dataOf(answer));
   }
 
   async chooseFirstKeeper(code: string, password: string) {
     const answer = api.POST('/api/v1/first-keeper', { body: { code, password } });
-    this.#set(await dataOf(answer));
+    await this.#enter(await dataOf(answer));
   }
 
   async signOut() {

@@ -1,4 +1,6 @@
 import { configure } from '@testing-library/svelte';
+import { kinds } from '../state/kinds.svelte';
+import { FINDING_KINDS } from './kinds';
 
 /**
  * A page that is still asking when its test ends gets no answer: tests reach no network, and what a
@@ -8,3 +10,5 @@ globalThis.fetch = () => new Promise<Response>(() => {});
 
 // A busy machine is slow, not wrong: what a test waits for comes, or does not.
 configure({ asyncUtilTimeout: 15_000 });
+
+kinds.use(FINDING_KINDS);

@@ -8,7 +8,7 @@ a row chooses every combination that it is part of.
   import { scaleLinear } from 'd3-scale';
   import type { Combination, KindCount } from '../../api/client';
   import { sayCount, sayMoney } from '../../state/say';
-  import { KIND_WORDS, keyOf, wordsOf } from './kinds';
+  import { kinds as findingKinds, keyOf, wordsOf } from '../../state/kinds.svelte';
 
   let {
     kinds,
@@ -86,7 +86,7 @@ a row chooses every combination that it is part of.
       <li style:height="{ROW}px">
         <button aria-pressed={isOn(kind.kind)} onclick={() => chooseKind(kind.kind)}>
           <span class="mark" aria-hidden="true">{isOn(kind.kind) ? '☒' : '☐'}</span>
-          <span class={['word', isOn(kind.kind) && 'on']}>{KIND_WORDS[kind.kind]}</span>
+          <span class={['word', isOn(kind.kind) && 'on']}>{findingKinds.title(kind.kind)}</span>
           <span class="num">{kind.people}</span>
           <span class="num">{sayMoney(kind.amount)}</span>
         </button>

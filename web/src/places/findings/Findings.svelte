@@ -2,7 +2,7 @@
 <script lang="ts">
   import { untrack } from 'svelte';
   import FindingBoard from '../../pieces/finding-board/FindingBoard.svelte';
-  import { keyOf, wordsOf } from '../../pieces/finding-board/kinds';
+  import { keyOf, kinds as findingKinds, wordsOf } from '../../state/kinds.svelte';
   import {
     allOf,
     api,
@@ -28,7 +28,6 @@
   import { keyOfPerson } from './people';
 
   const MOST_ROWS = 400;
-  const WHOLE = 'MORE_SPARE,SHORT,FLOOR_AT_RISK';
 
   let board = $state.raw<Schemas['FindingBoard'] | null>(null);
   let people = $state.raw<FindingPerson[] | null>(null);
@@ -79,7 +78,9 @@
     try {
       const [b, f] = await Promise.all([
         dataOf(api.GET('/api/v1/findings/board', { params: { query: of } })),
-        dataOf(api.GET('/api/v1/findings', { params: { query: { ...of, kind: WHOLE } } })),
+        dataOf(
+          api.GET('/api/v1/findings', { params: { query: { ...of, kind: aboutSubscriptions() } } }),
+        ),
       ]);
       if (of !== query) return;
       board = b;
@@ -195,6 +196,12 @@
       },
     ]),
   );
+
+  const aboutSubscriptions = () =>
+    findingKinds
+      .of('SUBSCRIPTIONS')
+      .map((one) => one.kind)
+      .join(',');
 </script>
 
 <svelte:head><title>Findings – Sober Tally</title></svelte:head>

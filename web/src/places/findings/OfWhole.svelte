@@ -1,7 +1,7 @@
 <!-- What was found of subscriptions as a whole, not of anybody in them. -->
 <script lang="ts">
   import type { Finding } from '../../api/client';
-  import { KIND_WORDS } from '../../pieces/finding-board/kinds';
+  import { kinds as findingKinds } from '../../state/kinds.svelte';
   import { to } from '../../state/address.svelte';
   import { book } from '../../state/book.svelte';
   import { session } from '../../state/session.svelte';
@@ -28,7 +28,7 @@
       {:else}
         <a href={to(pageOf(one))}>{nameOf(one)}</a>
       {/if}
-      <span class="kind">{KIND_WORDS[one.kind]}</span>
+      <span class="kind">{findingKinds.title(one.kind)}</span>
       <span class="sub">{one.explanation}</span>
       <span class="num r">{sayMoney(one.amount)}</span>
     </li>

@@ -1,7 +1,7 @@
 <!-- By what people are found: words, and whatever else matters of them. -->
 <script lang="ts">
   import type { Schemas } from '../../api/client';
-  import { KIND_WORDS } from '../../pieces/finding-board/kinds';
+  import { kinds as findingKinds } from '../../state/kinds.svelte';
   import { param, setParam } from '../../state/address.svelte';
   import { PERSON_STATUS_WORDS } from '../../state/states';
   import { type Filter, FILTERS, filterOf } from './filters';
@@ -60,7 +60,7 @@
     )}
     {@render pick('kind', 'with or without findings', [
       ['ANY', 'anything found'],
-      ...(Object.entries(KIND_WORDS).slice(0, 11) as [string, string][]),
+      ...findingKinds.of('PEOPLE').map((k): [string, string] => [k.kind, k.title]),
     ])}
     {@render pick('owner', 'led by anybody', [['NONE', 'nobody leads them']])}
   {:else}

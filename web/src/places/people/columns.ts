@@ -1,5 +1,5 @@
 import type { PersonRow } from '../../api/client';
-import { KIND_WORDS } from '../../pieces/finding-board/kinds';
+import { kinds as findingKinds } from '../../state/kinds.svelte';
 import { sayMoney, sayShortDay } from '../../state/say';
 import { PERSON_STATUS_WORDS } from '../../state/states';
 
@@ -83,7 +83,7 @@ export function sayColumn(p: PersonRow, key: ColumnKey, asOf: string): string {
     case 'lastUsed':
       return p.lastUsed ? sayShortDay(p.lastUsed, asOf) : p.seats > 0 ? 'not seen' : '–';
     case 'found':
-      return p.kinds.map((k) => KIND_WORDS[k]).join(', ') || '–';
+      return p.kinds.map((k) => findingKinds.title(k)).join(', ') || '–';
     case 'cost':
       return p.seats > 0 ? sayMoney(p.yearlyCost) : '–';
     case 'recoverable':

@@ -3,7 +3,7 @@
   import MoveMenu, { type Choice } from '../../pieces/move-menu/MoveMenu.svelte';
   import StateSwatch from '../../pieces/state-swatch/StateSwatch.svelte';
   import UseDays from '../../pieces/use-days/UseDays.svelte';
-  import { KIND_WORDS } from '../../pieces/finding-board/kinds';
+  import { kinds as findingKinds } from '../../state/kinds.svelte';
   import {
     api,
     dataOf,
@@ -273,7 +273,7 @@
           {/each}
           {#each found as f, n (n)}
             <p class="found">
-              <b>{KIND_WORDS[f.kind]}</b>
+              <b>{findingKinds.title(f.kind)}</b>
               <span class="sub">{f.explanation}</span>
             </p>
           {/each}

@@ -1,7 +1,7 @@
 <!-- When a round runs, over what, and how long it waits for answers. -->
 <script lang="ts">
-  import { KIND_WORDS } from '../../pieces/finding-board/kinds';
-  import type { FindingKind, Schemas } from '../../api/client';
+  import type { Schemas } from '../../api/client';
+  import { kinds as findingKinds } from '../../state/kinds.svelte';
   import { book } from '../../state/book.svelte';
   import { WEEKDAYS } from './words';
 
@@ -14,14 +14,6 @@
   }
   let { form = $bindable(), groups, busy, onsave, onleave }: Props = $props();
 
-  const KINDS: FindingKind[] = [
-    'SUSPENDED_PAID',
-    'LEFT_PAID',
-    'NEVER_OPENED',
-    'IDLE',
-    'UNANSWERED',
-    'COVERED_TWICE',
-  ];
   const vendors = $derived(
     [...new Map((book.subscriptions ?? []).map((s) => [s.vendor, s.vendorName])).entries()].sort(
       (a, b) => a[1].localeCompare(b[1]),
@@ -62,14 +54,14 @@
   </p>
   <fieldset>
     <legend>It looks for</legend>
-    {#each KINDS as kind (kind)}
+    {#each findingKinds.inRounds as kind (kind)}
       <label>
         <input
           type="checkbox"
           checked={form.kinds.includes(kind)}
           onchange={() => (form.kinds = toggled(form.kinds, kind))}
         />
-        {KIND_WORDS[kind]}
+        {findingKinds.title(kind)}
       </label>
     {/each}
   </fieldset>

@@ -1,6 +1,6 @@
 <!-- One round: what it gathered, with the evidence as it was, who answered, what came back. -->
 <script lang="ts">
-  import { KIND_WORDS } from '../../pieces/finding-board/kinds';
+  import { kinds as findingKinds } from '../../state/kinds.svelte';
   import { api, dataOf, saveCsv, type FindingKind, type Schemas } from '../../api/client';
   import { navigate, route } from '../../router';
   import { param, search, setParam, to, today } from '../../state/address.svelte';
@@ -68,7 +68,8 @@
     }
   }
 
-  const kinds = (item: Item) => item.kinds.map((k) => KIND_WORDS[k as FindingKind]).join(', ');
+  const kinds = (item: Item) =>
+    item.kinds.map((k) => findingKinds.title(k as FindingKind)).join(', ');
 
   $effect(() =>
     bindKeys([

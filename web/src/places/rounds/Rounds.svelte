@@ -2,6 +2,7 @@
 <script lang="ts">
   import { api, dataOf, type Schemas } from '../../api/client';
   import { to, today } from '../../state/address.svelte';
+  import { kinds as findingKinds } from '../../state/kinds.svelte';
   import { session } from '../../state/session.svelte';
   import { sayCount, sayDay, sayMoney, sayShortDay } from '../../state/say';
   import PlanForm from './PlanForm.svelte';
@@ -70,7 +71,7 @@
       zone: session.me?.zone ?? 'UTC',
       vendors: [],
       groups: [],
-      kinds: ['SUSPENDED_PAID', 'LEFT_PAID', 'NEVER_OPENED', 'IDLE'],
+      kinds: findingKinds.usualInRounds,
       askDays: 7,
       decideDays: 7,
       withService: false,

@@ -2,10 +2,17 @@ package org.sobertally.server;
 
 import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noClasses;
 import static com.tngtech.archunit.library.dependencies.SlicesRuleDefinition.slices;
+import static org.assertj.core.api.Assertions.assertThat;
 
 import com.tngtech.archunit.core.domain.JavaClasses;
 import com.tngtech.archunit.core.importer.ClassFileImporter;
 import com.tngtech.archunit.core.importer.ImportOption;
+import jakarta.persistence.EntityManager;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.regex.Pattern;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 
 class ArchitectureTest {
@@ -50,6 +57,31 @@ class ArchitectureTest {
 
   @Test
   void packagesHaveNoCycles() {
-    slices().matching("org.sobertally.server.(*)..").should().beFreeOfCycles().check(SERVER);
+    slices().matching("org.sobertally.server.(**)").should().beFreeOfCycles().check(SERVER);
+  }
+
+  @Test
+  void whatIsCalledFromOutsideLeavesTheDatabaseToOthers() {
+    noClasses()
+        .that()
+        .haveSimpleNameEndingWith("Resource")
+        .should()
+        .dependOnClassesThat()
+        .areAssignableTo(EntityManager.class)
+        .check(SERVER);
+  }
+
+  /** There is one way to write the book; who named a table of its would have another. */
+  @Test
+  void onlyTheBooksStoreNamesItsTables() throws IOException {
+    Path sources = Path.of("src/main/java/org/sobertally/server");
+    Pattern table = Pattern.compile("\\b(book_[a-z]\\w*|activity_(months|parts))\\b");
+    try (Stream<Path> files = Files.walk(sources)) {
+      for (Path file : files.filter(one -> one.toString().endsWith(".java")).toList()) {
+        if (!sources.relativize(file).startsWith("book/store")) {
+          assertThat(Files.readString(file)).as(file.toString()).doesNotContainPattern(table);
+        }
+      }
+    }
   }
 }

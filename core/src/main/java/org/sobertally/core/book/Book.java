@@ -496,6 +496,12 @@ public final class Book {
     return edited(e -> e.groups = groups.with(group));
   }
 
+  /** The next version, without the group. */
+  public Book withoutGroup(String group) {
+    groups.require(group);
+    return edited(e -> e.groups = groups.without(group));
+  }
+
   /** The next version, in which other lines and windows count. */
   public Book withHouseRules(HouseRules changed) {
     return edited(e -> e.rules = changed);

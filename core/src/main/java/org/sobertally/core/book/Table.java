@@ -52,6 +52,12 @@ public final class Table<T> {
     return new Table<>(this, Collections.unmodifiableList(changed));
   }
 
+  /** The same things but the one of that id. */
+  Table<T> without(String gone) {
+    return new Table<>(
+        noun, items.stream().filter(thing -> !id.apply(thing).equals(gone)).toList(), id);
+  }
+
   public int size() {
     return items.size();
   }

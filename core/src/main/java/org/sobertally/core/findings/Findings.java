@@ -5,10 +5,12 @@ import java.time.LocalDate;
 import java.time.ZoneId;
 import java.util.AbstractList;
 import java.util.Arrays;
+import java.util.EnumMap;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.function.Function;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.cover.Covers;
 import org.sobertally.core.money.Money;
@@ -41,6 +43,7 @@ public final class Findings {
   private int[] plan = new int[SOME];
   private long[] detail = new long[SOME];
   private final Map<Integer, String> said = new HashMap<>();
+  private final Map<FindingKind, Finder> finders = new EnumMap<>(FindingKind.class);
 
   private Findings(Covers covers) {
     this.covers = covers;
@@ -49,6 +52,20 @@ public final class Findings {
     asOf = states.asOf();
   }
 
+  /** Every finder there is; {@code docs/adding.md} tells how to add one. */
+  private static final List<Function<Look, Finder>> FINDERS =
+      List.of(
+          Nobodys::new,
+          NotInUse::new,
+          SmallerTier::new,
+          AddOnTooLarge::new,
+          PartNotSetUp::new,
+          Together::new,
+          TooFew::new,
+          MoreSpare::new,
+          FloorAtRisk::new,
+          DriftSeen::new);
+
   /**
    * @param zone in which the days of sessions begin
    * @param reported what vendors were read to say: plan ids by account id, by vendor number; a
@@ -56,9 +73,25 @@ public final class Findings {
    */
   public static Findings of(
       Covers covers, ZoneId zone, Map<Integer, Map<String, Set<String>>> reported) {
+    return of(covers, zone, reported, FINDERS);
+  }
+
+  /** One finder of each sort, for a look at that. */
+  static List<Finder> finders(Covers covers, ZoneId zone) {
+    Look look = new Look(covers, zone);
+    return FINDERS.stream().map(make -> make.apply(look)).toList();
+  }
+
+  static Findings of(
+      Covers covers,
+      ZoneId zone,
+      Map<Integer, Map<String, Set<String>>> reported,
+      List<Function<Look, Finder>> finders) {
     Findings findings = new Findings(covers);
-    new InPeople(findings).look();
-    new InSubscriptions(findings, zone).look(reported);
+    Look look = new Look(covers, zone);
+    List<Finder> all = finders.stream().map(make -> make.apply(look)).toList();
+    all.forEach(finder -> finder.kinds().forEach(kind -> findings.finders.put(kind, finder)));
+    new Search(look, all, new Sink(findings)).search(reported);
     return findings;
   }
 
@@ -67,51 +100,35 @@ public final class Findings {
    * @param sinceDay epoch day, or {@link Days#NONE}
    * @param otherPlan a plan that the sentence speaks of, or −1
    * @param figure a set of parts or a number that the sentence speaks of
+   * @param explanation null where its finder makes it when somebody asks
    */
   void add(
       FindingKind what,
       int atCover,
       int ofAccount,
       int ofHolding,
+      int ofLine,
+      int ofVendor,
       BigDecimal givesBack,
       int sinceDay,
       int otherPlan,
-      long figure) {
+      long figure,
+      String explanation) {
     reserve();
     kind[size] = (byte) what.ordinal();
     cover[size] = atCover;
     account[size] = ofAccount;
     holding[size] = ofHolding;
-    line[size] = ofHolding == NONE ? NONE : book.holdings().line(ofHolding);
-    vendor[size] = book.vendorOfAccount(ofAccount);
+    line[size] = ofLine;
+    vendor[size] = ofVendor;
     amount[size] = givesBack;
     since[size] = sinceDay;
     plan[size] = otherPlan;
     detail[size] = figure;
+    if (explanation != null) {
+      said.put(size, explanation);
+    }
     size++;
-  }
-
-  /** One about a subscription (or, where {@code ofLine} is −1, a vendor) as a whole. */
-  void addWhole(
-      FindingKind what, int ofVendor, int ofLine, BigDecimal givesBack, String explanation) {
-    reserve();
-    kind[size] = (byte) what.ordinal();
-    cover[size] = NONE;
-    account[size] = NONE;
-    holding[size] = NONE;
-    line[size] = ofLine;
-    vendor[size] = ofVendor;
-    amount[size] = givesBack;
-    since[size] = Days.NONE;
-    plan[size] = NONE;
-    said.put(size, explanation);
-    size++;
-  }
-
-  /** One about a holding whose sentence is made already. */
-  void addSaid(FindingKind what, int ofAccount, int ofHolding, String explanation) {
-    said.put(size, explanation);
-    add(what, NONE, ofAccount, ofHolding, BigDecimal.ZERO, Days.NONE, NONE, 0);
   }
 
   private void reserve() {
@@ -195,7 +212,7 @@ public final class Findings {
 
   /** The n-th finding, with its sentence. */
   public Finding get(int n) {
-    String explanation = said.containsKey(n) ? said.get(n) : Sentences.of(this, n);
+    String explanation = said.containsKey(n) ? said.get(n) : finders.get(kind(n)).say(this, n);
     return new Finding(
         kind(n),
         person(n),

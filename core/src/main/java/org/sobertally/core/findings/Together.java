@@ -1,7 +1,11 @@
 package org.sobertally.core.findings;
 
 import java.math.BigDecimal;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Set;
 import org.sobertally.core.book.Book;
+import org.sobertally.core.catalogue.Plan;
 import org.sobertally.core.cover.Covers;
 import org.sobertally.core.cover.Needs;
 import org.sobertally.core.cover.Offer;
@@ -9,13 +13,12 @@ import org.sobertally.core.cover.Offer;
 /**
  * Looks at what somebody holds at one vendor together: what is there twice, what a bundle covers.
  */
-final class Together {
+final class Together implements Finder.OfCovers {
 
-  private final Findings found;
+  private final Look look;
   private final Book book;
   private final Covers covers;
   private final Needs needs;
-  private final BigDecimal[] price;
 
   /** Of the holdings looked at: the parts of their plan where that counts, else none. */
   private long[] brings = new long[16];
@@ -26,24 +29,24 @@ final class Together {
   private boolean[] dropped = new boolean[16];
   private boolean[] candidate = new boolean[16];
 
-  /**
-   * @param price of one seat a year, by subscription
-   */
-  Together(Findings found, BigDecimal[] price) {
-    this.found = found;
-    this.price = price;
-    book = found.book;
-    covers = found.covers;
-    needs = covers.needs();
+  Together(Look look) {
+    this.look = look;
+    book = look.book;
+    covers = look.covers;
+    needs = look.needs;
   }
 
-  private void add(FindingKind kind, int cover, int h, BigDecimal gives, int plan, long figure) {
-    int account = book.holdings().account(h);
-    found.add(kind, cover, account, h, gives, book.holdings().from(h), plan, figure);
+  @Override
+  public Set<FindingKind> kinds() {
+    return Set.of(FindingKind.COVERED_TWICE, FindingKind.CHEAPER_TOGETHER);
   }
 
   /** What shows only when all that somebody holds at a vendor is looked at together. */
-  void look(int cover, int from, int to) {
+  @Override
+  public void look(int cover, int from, int to, Sink sink) {
+    if (to - from < 2) {
+      return;
+    }
     makeRoom(to - from);
     long needed = 0;
     int working = 0;
@@ -60,9 +63,9 @@ final class Together {
     if (working == 0) {
       return;
     }
-    dropWhatIsCovered(cover, from, to, needed);
+    dropWhatIsCovered(cover, from, to, needed, sink);
     if (working > 1) {
-      lookForBundle(cover, from, to);
+      lookForBundle(cover, from, to, sink);
     }
   }
 
@@ -76,7 +79,7 @@ final class Together {
   }
 
   /** The dearest first: each one without which all needed parts are still there. */
-  private void dropWhatIsCovered(int cover, int from, int to, long needed) {
+  private void dropWhatIsCovered(int cover, int from, int to, long needed, Sink sink) {
     boolean again = true;
     while (again) {
       again = false;
@@ -91,14 +94,18 @@ final class Together {
         dropped[dearest - from] = true;
         again = true;
         int h = covers.holding(dearest);
-        BigDecimal gives = price[book.holdings().line(h)];
-        add(FindingKind.COVERED_TWICE, cover, h, gives, -1, needed);
+        sink.at(FindingKind.COVERED_TWICE, h)
+            .cover(cover)
+            .gives(look.price[book.holdings().line(h)])
+            .figure(needed)
+            .add();
       }
     }
   }
 
   private boolean dearer(int h, int other) {
-    return price[book.holdings().line(h)].compareTo(price[book.holdings().line(other)]) > 0;
+    return look.price[book.holdings().line(h)].compareTo(look.price[book.holdings().line(other)])
+        > 0;
   }
 
   private boolean canDrop(int one, int holdings, long needed) {
@@ -117,7 +124,7 @@ final class Together {
   }
 
   /** Seats that a bundle could stand for; most people hold too few of them to go on. */
-  private void lookForBundle(int cover, int from, int to) {
+  private void lookForBundle(int cover, int from, int to, Sink sink) {
     int candidates = 0;
     for (int place = from; place < to; place++) {
       boolean fits = place - from < Long.SIZE && mayBeBundled(from, place);
@@ -134,7 +141,7 @@ final class Together {
       int seats = 0;
       for (int place = from; place < to && !offer.resting(); place++) {
         if (inBundle(offer, from, place)) {
-          sum = sum.add(price[book.holdings().line(covers.holding(place))]);
+          sum = sum.add(look.price[book.holdings().line(covers.holding(place))]);
           seats++;
         }
       }
@@ -147,7 +154,12 @@ final class Together {
     if (best != null) {
       long places = seatsIn(best, from, to);
       int first = covers.holding(from + Long.numberOfTrailingZeros(places));
-      add(FindingKind.CHEAPER_TOGETHER, cover, first, bestGives, best.plan(), places);
+      sink.at(FindingKind.CHEAPER_TOGETHER, first)
+          .cover(cover)
+          .gives(bestGives)
+          .plan(best.plan())
+          .figure(places)
+          .add();
     }
   }
 
@@ -179,5 +191,56 @@ final class Together {
       places |= inBundle(offer, from, place) ? 1L << place - from : 0;
     }
     return places;
+  }
+
+  @Override
+  public String say(Findings found, int n) {
+    return found.kind(n) == FindingKind.COVERED_TWICE
+        ? coveredTwice(found, n)
+        : "%s together are %s for %s a year less."
+            .formatted(
+                Sentences.and(bundled(found, n)),
+                book.plans().get(found.plan(n)).name(),
+                Sentences.money(found.money(found.amount(n))));
+  }
+
+  private static String coveredTwice(Findings found, int n) {
+    List<String> parts = Sentences.titles(found, n, found.detail(n));
+    String what =
+        switch (parts.size()) {
+          case 1 -> parts.get(0) + " is";
+          case 2, 3 -> Sentences.and(parts) + " are";
+          default -> "All %d parts needed are".formatted(parts.size());
+        };
+    List<String> others = otherPlans(found, n);
+    return "%s there without it: %s %s what is needed, for %s a year less."
+        .formatted(
+            what,
+            Sentences.and(others),
+            others.size() == 1 ? "covers" : "cover",
+            Sentences.cost(found, n));
+  }
+
+  private static List<String> otherPlans(Findings found, int n) {
+    List<String> names = new ArrayList<>();
+    int cover = found.coverOf(n);
+    for (int p = found.covers.start(cover); p < found.covers.start(cover + 1); p++) {
+      int other = found.covers.holding(p);
+      Plan plan = found.book.planOfLine(found.book.holdings().line(other));
+      if (other != found.holding(n) && !names.contains(plan.name())) {
+        names.add(plan.name());
+      }
+    }
+    return names;
+  }
+
+  private static List<String> bundled(Findings found, int n) {
+    List<String> names = new ArrayList<>();
+    int start = found.covers.start(found.coverOf(n));
+    for (long rest = found.detail(n); rest != 0; rest &= rest - 1) {
+      int h = found.covers.holding(start + Long.numberOfTrailingZeros(rest));
+      names.add(found.book.planOfLine(found.book.holdings().line(h)).name());
+    }
+    return names;
   }
 }

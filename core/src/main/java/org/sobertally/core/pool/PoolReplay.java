@@ -64,7 +64,7 @@ public final class PoolReplay {
     int n = started.length;
     long earliest = n == 0 ? 0 : started[0];
     SeatNumbers seats = new SeatNumbers();
-    Inside inside = new Inside();
+    SeatHeap inside = new SeatHeap();
     int[] startsAt = new int[64];
     int counted = 0;
     for (int s = 0; s < n; s++) {

@@ -10,7 +10,7 @@ import java.util.Optional;
 import java.util.TreeMap;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.book.Holdings;
-import org.sobertally.core.catalogue.Staircase;
+import org.sobertally.core.catalogue.PriceDips;
 import org.sobertally.core.money.Money;
 import org.sobertally.core.time.Days;
 
@@ -92,7 +92,7 @@ public record CashCalendar(List<Entry> entries, Money never) {
   private static Money cheaper(Book book, int line, int seats, LocalDate day, LocalDate asOf) {
     int bought = book.boughtOn(line, day);
     var prices = book.lines().get(line).prices();
-    int left = Staircase.cheapestAtLeast(prices, Math.max(0, bought - seats));
+    int left = PriceDips.cheapestAtLeast(prices, Math.max(0, bought - seats));
     BigDecimal saved = prices.costOf(bought).subtract(prices.costOf(left));
     return book.rates().toReporting(new Money(saved, book.agreementOfLine(line).currency()), asOf);
   }

@@ -98,7 +98,7 @@ final class GettingSeat {
   }
 
   /** Somebody who holds another tier would be covered twice. */
-  void warnOfOtherTier(String person, Account account, int line, Sheet sheet) {
+  void warnOfOtherTier(String person, Account account, int line, PreviewInProgress sheet) {
     Plan wanted = at.plan(line);
     if (wanted.ladder() == null) {
       return;

@@ -26,7 +26,7 @@ final class LoginMoves {
   }
 
   MovePreview suspend(Move.Suspend move) {
-    Sheet sheet = new Sheet(at, move);
+    PreviewInProgress sheet = new PreviewInProgress(at, move);
     Account account = sheet.login(move.account());
     if (account == null) {
       return sheet.done();
@@ -48,7 +48,7 @@ final class LoginMoves {
   }
 
   MovePreview bringBack(Move.BringBack move) {
-    Sheet sheet = new Sheet(at, move);
+    PreviewInProgress sheet = new PreviewInProgress(at, move);
     Account account = sheet.login(move.account());
     if (account == null) {
       return sheet.done();
@@ -78,7 +78,7 @@ final class LoginMoves {
   }
 
   MovePreview delete(Move.Delete move) {
-    Sheet sheet = new Sheet(at, move);
+    PreviewInProgress sheet = new PreviewInProgress(at, move);
     Account account = sheet.login(move.account());
     if (account == null) {
       return sheet.done();
@@ -113,7 +113,7 @@ final class LoginMoves {
     return sheet.done();
   }
 
-  private void blockDataRoute(Account account, Move.DataRoute data, Sheet sheet) {
+  private void blockDataRoute(Account account, Move.DataRoute data, PreviewInProgress sheet) {
     if (data == null) {
       sheet.block(
           Code.NO_DATA_ROUTE, "Choose what becomes of the data: handed over, saved, not needed.");
@@ -131,7 +131,7 @@ final class LoginMoves {
   }
 
   MovePreview keep(Move.KeepIt move) {
-    Sheet sheet = new Sheet(at, move);
+    PreviewInProgress sheet = new PreviewInProgress(at, move);
     int h = sheet.heldNow(move.holding());
     if (h < 0) {
       return sheet.done();
@@ -148,7 +148,7 @@ final class LoginMoves {
 
   /** Nothing changes in the book, which is what the vendor is to follow. */
   MovePreview putRight(Move.PutRight move) {
-    Sheet sheet = new Sheet(at, move);
+    PreviewInProgress sheet = new PreviewInProgress(at, move);
     sheet.undoable = false;
     boolean held = false;
     if (book.accounts().has(move.account())) {

@@ -35,7 +35,7 @@ final class LosingSeat {
   }
 
   /** Blocks a move by which the holder loses a seat, and with it what rights they had. */
-  void block(int h, Sheet sheet) {
+  void block(int h, PreviewInProgress sheet) {
     blockSeat(h, sheet.blocks);
     blockLastAdmin(book.accounts().get(book.holdings().account(h)), sheet);
   }
@@ -56,7 +56,7 @@ final class LosingSeat {
   }
 
   /** One is left at every vendor, though the slate moves all of them. */
-  void blockLastAdmin(Account account, Sheet sheet) {
+  void blockLastAdmin(Account account, PreviewInProgress sheet) {
     if (!account.admin() || account.stateOn(at.asOf) != Account.State.ACTIVE) {
       return;
     }
@@ -183,7 +183,7 @@ final class LosingSeat {
   }
 
   /** Data that a group asks to keep must not be lost by a seat that comes back or rests. */
-  void blockLostData(int account, DataRule.After after, Sheet sheet) {
+  void blockLostData(int account, DataRule.After after, PreviewInProgress sheet) {
     if (!at.duties().wouldLose(account, after)) {
       return;
     }

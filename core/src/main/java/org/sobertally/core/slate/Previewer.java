@@ -87,7 +87,7 @@ public final class Previewer {
   }
 
   private MovePreview takeBack(Move.TakeBack move) {
-    Sheet sheet = new Sheet(at, move);
+    PreviewInProgress sheet = new PreviewInProgress(at, move);
     int h = sheet.heldNow(move.holding());
     if (h < 0) {
       return sheet.done();
@@ -113,7 +113,7 @@ public final class Previewer {
   }
 
   private MovePreview handOut(Move.HandOut move) {
-    Sheet sheet = new Sheet(at, move);
+    PreviewInProgress sheet = new PreviewInProgress(at, move);
     int line = book.lines().require(move.line());
     Account account =
         move.account() != null && book.accounts().has(move.account())
@@ -158,14 +158,14 @@ public final class Previewer {
   }
 
   /** A login that an earlier move shuts or closes gets no seat. */
-  private void blockClosed(Account account, Sheet sheet) {
+  private void blockClosed(Account account, PreviewInProgress sheet) {
     if (account != null && !at.opened.contains(account.id())) {
       sheet.blockAfter(at.accountClaims.get(account.id()));
     }
   }
 
   private MovePreview change(Move.Switch move) {
-    Sheet sheet = new Sheet(at, move);
+    PreviewInProgress sheet = new PreviewInProgress(at, move);
     int h = sheet.heldNow(move.holding());
     if (h < 0) {
       return sheet.done();
@@ -211,7 +211,7 @@ public final class Previewer {
     return sheet.done();
   }
 
-  private void warnOfLostParts(int h, int from, int to, Sheet sheet) {
+  private void warnOfLostParts(int h, int from, int to, PreviewInProgress sheet) {
     long lost =
         book.partsOfPlan(book.planNumberOfLine(from))
             & ~book.partsOfPlan(book.planNumberOfLine(to));

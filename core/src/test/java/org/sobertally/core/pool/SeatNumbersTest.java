@@ -41,7 +41,7 @@ class SeatNumbersTest {
   @MethodSource("org.sobertally.core.support.RandomBook#seeds")
   void thoseInsideLeaveInTheOrderOfTheirEnds(long seed) {
     Random random = new Random(seed);
-    Inside inside = new Inside();
+    SeatHeap inside = new SeatHeap();
     PriorityQueue<Long> ends = new PriorityQueue<>();
     for (int now = 0; now < 500; now++) {
       long end = now + random.nextInt(40);
@@ -57,7 +57,7 @@ class SeatNumbersTest {
 
   @Test
   void whatCannotBePackedIsSaidAndNotCutOff() {
-    Inside inside = new Inside();
+    SeatHeap inside = new SeatHeap();
     assertThatThrownBy(() -> inside.enter(1L << 42, 1)).hasMessageContaining("can be packed");
     assertThatThrownBy(() -> inside.enter(1, 1 << 21)).hasMessageContaining("can be packed");
   }

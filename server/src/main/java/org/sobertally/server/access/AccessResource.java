@@ -36,7 +36,7 @@ public class AccessResource {
 
   private static final int SHORTEST_PASSWORD = 10;
 
-  private final Sessions sessions;
+  private final SignIns sessions;
   private final SecurityIdentity identity;
   private final Event<AccessChanged> changed;
   private final TallyClock clock;
@@ -45,10 +45,7 @@ public class AccessResource {
   private final ReentrantLock changing = new ReentrantLock();
 
   AccessResource(
-      Sessions sessions,
-      SecurityIdentity identity,
-      Event<AccessChanged> changed,
-      TallyClock clock) {
+      SignIns sessions, SecurityIdentity identity, Event<AccessChanged> changed, TallyClock clock) {
     this.sessions = sessions;
     this.identity = identity;
     this.changed = changed;

@@ -20,10 +20,10 @@ class FirstKeeper {
   private static final Logger LOG = Logger.getLogger(FirstKeeper.class);
   private static final int LATE = 1000;
 
-  private final Sessions sessions;
+  private final SignIns sessions;
   private volatile String code;
 
-  FirstKeeper(Sessions sessions) {
+  FirstKeeper(SignIns sessions) {
     this.sessions = sessions;
   }
 

@@ -29,7 +29,7 @@ import org.sobertally.server.time.TallyClock;
 @Produces(MediaType.APPLICATION_JSON)
 public class SessionResource {
 
-  private final Sessions sessions;
+  private final SignIns sessions;
   private final SecurityIdentity identity;
   private final TallyClock clock;
   private final FirstKeeper firstKeeper;
@@ -37,7 +37,7 @@ public class SessionResource {
   private final boolean secureCookie;
 
   SessionResource(
-      Sessions sessions,
+      SignIns sessions,
       SecurityIdentity identity,
       TallyClock clock,
       FirstKeeper firstKeeper,
@@ -116,8 +116,8 @@ public class SessionResource {
     return answer(sessions.signIn(FirstKeeper.LOGIN, form.password()));
   }
 
-  private RestResponse<SessionDto> answer(Sessions.SignedIn signedIn) {
-    Sessions.Visitor visitor = signedIn.visitor();
+  private RestResponse<SessionDto> answer(SignIns.SignedIn signedIn) {
+    SignIns.Visitor visitor = signedIn.visitor();
     return RestResponse.ResponseBuilder.ok(
             new SessionDto(
                 visitor.login(),

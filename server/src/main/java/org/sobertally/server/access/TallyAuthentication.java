@@ -37,9 +37,9 @@ public class TallyAuthentication implements HttpAuthenticationMechanism {
       {"schemas":["urn:ietf:params:scim:api:messages:2.0:Error"],"status":"401",\
       "detail":"Send a valid bearer token."}""";
 
-  private final Sessions sessions;
+  private final SignIns sessions;
 
-  TallyAuthentication(Sessions sessions) {
+  TallyAuthentication(SignIns sessions) {
     this.sessions = sessions;
   }
 
@@ -50,7 +50,7 @@ public class TallyAuthentication implements HttpAuthenticationMechanism {
     if (authorization != null) {
       String token =
           authorization.startsWith(BEARER) ? authorization.substring(BEARER.length()).strip() : "";
-      Optional<Sessions.Visitor> visitor =
+      Optional<SignIns.Visitor> visitor =
           token.isEmpty() ? Optional.empty() : sessions.byToken(token);
       return visitor
           .map(known -> Uni.createFrom().item(identity(known, token)))
@@ -67,7 +67,7 @@ public class TallyAuthentication implements HttpAuthenticationMechanism {
                     .orElse(null));
   }
 
-  private static SecurityIdentity identity(Sessions.Visitor visitor, String secret) {
+  private static SecurityIdentity identity(SignIns.Visitor visitor, String secret) {
     QuarkusSecurityIdentity.Builder identity =
         QuarkusSecurityIdentity.builder()
             .setPrincipal(new QuarkusPrincipal(visitor.login()))

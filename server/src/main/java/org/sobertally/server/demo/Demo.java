@@ -25,12 +25,12 @@ import org.sobertally.core.people.Person;
 import org.sobertally.server.access.DemoPeople;
 import org.sobertally.server.access.DemoPeople.DemoPerson;
 import org.sobertally.server.access.Role;
-import org.sobertally.server.access.Sessions;
-import org.sobertally.server.bookfile.BookService;
+import org.sobertally.server.access.SignIns;
+import org.sobertally.server.book.file.BookService;
+import org.sobertally.server.book.store.Books;
 import org.sobertally.server.journal.Journal;
 import org.sobertally.server.mail.Smtp;
 import org.sobertally.server.rounds.RoundPlans;
-import org.sobertally.server.store.Books;
 import org.sobertally.server.time.TallyClock;
 import org.sobertally.server.vendors.VendorLinks;
 import org.sobertally.server.waiting.SeatQueue;
@@ -68,7 +68,7 @@ public class Demo {
   private final double lies;
   private final BookService bookService;
   private final Books books;
-  private final Sessions sessions;
+  private final SignIns sessions;
   private final DemoPeople demoPeople;
   private final VendorLinks links;
   private final Journal journal;
@@ -87,7 +87,7 @@ public class Demo {
       @ConfigProperty(name = "sober.tally.data") Path data,
       BookService bookService,
       Books books,
-      Sessions sessions,
+      SignIns sessions,
       DemoPeople demoPeople,
       VendorLinks links,
       Journal journal,

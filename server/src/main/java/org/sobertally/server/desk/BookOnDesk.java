@@ -22,7 +22,7 @@ import org.sobertally.core.time.Days;
 import org.sobertally.core.use.FloorForecast;
 import org.sobertally.core.use.UseStates;
 import org.sobertally.core.words.Words;
-import org.sobertally.server.figures.Figures;
+import org.sobertally.server.figures.FigureCache;
 
 /** What follows from the book alone: notice days, floors, shortness, sources and keeps. */
 @ApplicationScoped
@@ -32,9 +32,9 @@ class BookOnDesk implements DeskSource {
   private static final int STALE_DAYS = 7;
   private static final int KEEP_DAYS = 30;
 
-  private final Figures figures;
+  private final FigureCache figures;
 
-  BookOnDesk(Figures figures) {
+  BookOnDesk(FigureCache figures) {
     this.figures = figures;
   }
 

@@ -17,8 +17,8 @@ import org.eclipse.microprofile.openapi.annotations.media.Schema;
 import org.eclipse.microprofile.openapi.annotations.tags.Tag;
 import org.sobertally.core.book.Book;
 import org.sobertally.server.access.Role;
+import org.sobertally.server.book.store.Books;
 import org.sobertally.server.http.MoneyDto;
-import org.sobertally.server.store.Books;
 import org.sobertally.server.time.TallyClock;
 
 /** What wants a decision now. */

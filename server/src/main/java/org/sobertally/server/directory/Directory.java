@@ -6,11 +6,8 @@ import de.captaingoldfish.scim.sdk.common.exceptions.ConflictException;
 import de.captaingoldfish.scim.sdk.common.exceptions.ScimException;
 import de.captaingoldfish.scim.sdk.common.resources.User;
 import jakarta.enterprise.context.ApplicationScoped;
-import java.time.LocalDate;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.HashMap;
-import java.util.HashSet;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
@@ -23,61 +20,37 @@ import java.util.function.Function;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.people.Group;
 import org.sobertally.core.people.Person;
-import org.sobertally.server.bookfile.BookRows;
-import org.sobertally.server.bookfile.BookService;
-import org.sobertally.server.bookfile.ManagerChains;
+import org.sobertally.server.book.file.ManagerChains;
+import org.sobertally.server.book.store.BookEditor;
+import org.sobertally.server.book.store.BookRows;
+import org.sobertally.server.book.store.Books;
 import org.sobertally.server.directory.ScimRow.Kind;
 import org.sobertally.server.journal.Journal;
 import org.sobertally.server.journal.JournalEntry;
-import org.sobertally.server.store.Books;
 import org.sobertally.server.time.TallyClock;
 
 /** Changes people and groups as an identity provider says. */
 @ApplicationScoped
 class Directory {
 
-  private static final String PEOPLE = "people.csv";
-  private static final String GROUPS = "groups.csv";
-  private static final String MEMBERS = "group_members.csv";
   private static final String ACTOR = "Identity provider";
 
   private final Books books;
-  private final BookRows rows;
-  private final BookService service;
+  private final BookEditor editor;
   private final Journal journal;
   private final TallyClock clock;
   private final ScimStore store;
 
-  Directory(
-      Books books,
-      BookRows rows,
-      BookService service,
-      Journal journal,
-      TallyClock clock,
-      ScimStore store) {
+  Directory(Books books, BookEditor editor, Journal journal, TallyClock clock, ScimStore store) {
     this.store = store;
     this.books = books;
-    this.rows = rows;
-    this.service = service;
+    this.editor = editor;
     this.journal = journal;
     this.clock = clock;
   }
 
   Book book() {
     return books.current();
-  }
-
-  private String[] stored(String file, List<String> key) {
-    return rows.find(file, List.of(key)).get(key);
-  }
-
-  private static Map<String, String> byColumn(String file, String[] row) {
-    Map<String, String> values = new HashMap<>();
-    List<String> columns = BookRows.columns(file);
-    for (int c = 0; c < row.length; c++) {
-      values.put(columns.get(c), row[c]);
-    }
-    return values;
   }
 
   /** Somebody else has it already (RFC 7644 §3.12). */
@@ -191,16 +164,17 @@ class Directory {
   }
 
   private void savePerson(Books.Change change, String id, Consumer<Map<String, String>> with) {
-    String[] before = stored(PEOPLE, List.of(id));
-    Map<String, String> values = before == null ? newcomer(id) : byColumn(PEOPLE, before);
+    Map<String, String> before = editor.valuesOfPerson(id);
+    Map<String, String> values = before == null ? newcomer(id) : new HashMap<>(before);
     with.accept(values);
-    String[] after = row(PEOPLE, values);
     requireManager(change.book(), values);
-    if (!Arrays.equals(before, after)) {
-      rows.apply(List.of(new BookRows.Change(PEOPLE, before, after)));
-      Person person = person(values);
-      change.apply(book -> book.withPerson(person));
-      tell(person, before == null ? null : byColumn(PEOPLE, before));
+    try {
+      Person person = editor.putPerson(change, values);
+      if (before == null || !before.equals(editor.valuesOfPerson(id))) {
+        tell(person, before);
+      }
+    } catch (BookRows.NotAValueException e) {
+      throw invalid(e.getMessage());
     }
   }
 
@@ -254,33 +228,6 @@ class Directory {
     }
   }
 
-  private static String[] row(String file, Map<String, String> values) {
-    try {
-      return BookRows.row(file, values);
-    } catch (BookRows.NotAValueException e) {
-      throw invalid(e.getMessage());
-    }
-  }
-
-  private static Person person(Map<String, String> values) {
-    return new Person(
-        values.get("person"),
-        values.get("name"),
-        values.get("email"),
-        values.get("department"),
-        values.get("site"),
-        Person.Status.valueOf(values.get("status")),
-        day(values.get("status_since")),
-        day(values.get("until")),
-        values.get("kind") == null ? Person.Kind.PERSON : Person.Kind.valueOf(values.get("kind")),
-        values.get("manager"),
-        day(values.get("joined")));
-  }
-
-  private static LocalDate day(String value) {
-    return value == null ? null : LocalDate.parse(value);
-  }
-
   /** What a provider sent of a group. */
   record Sent(String externalId, String json) {}
 
@@ -300,62 +247,40 @@ class Directory {
           if (before == null) {
             store.forget(Kind.GROUP, id);
           }
-          Set<String> wanted = new HashSet<>(members);
-          for (String member : wanted) {
+          for (String member : members) {
             if (!book.people().has(member)) {
               throw invalid("There is no person %s.".formatted(member));
             }
           }
-          List<BookRows.Change> changes = new ArrayList<>();
-          changes.add(groupRow(id, name, before));
-          List<String> had = before == null ? List.of() : before.members();
-          for (String member : had) {
-            if (!wanted.contains(member)) {
-              changes.add(new BookRows.Change(MEMBERS, stored(MEMBERS, List.of(id, member)), null));
-            }
-          }
-          for (String member : members) {
-            if (!had.contains(member) && wanted.remove(member)) {
-              Map<String, String> values = Map.of("group", id, "person", member);
-              changes.add(new BookRows.Change(MEMBERS, null, row(MEMBERS, values)));
-            }
-          }
-          changes.removeIf(c -> Arrays.equals(c.before(), c.after()));
-          if (!changes.isEmpty()) {
-            rows.apply(changes);
-            change.apply(b -> b.withGroup(group(id, name, members, before)));
-            journal.add(ACTOR, "DIRECTORY", say(name, before, changes));
+          Group after = group(id, name, members, before);
+          if (!after.equals(before)) {
+            editor.put(change, after);
+            journal.add(ACTOR, "DIRECTORY", say(before, after));
           }
           store.put(Kind.GROUP, id, name, sent.externalId(), sent.json());
           return null;
         });
   }
 
+  /** In the order of the members' ids, as the book is read. */
   private static Group group(String id, String name, List<String> members, Group before) {
+    List<String> sorted = members.stream().distinct().sorted().toList();
     if (before == null) {
-      return new Group(id, name, null, members);
+      return new Group(id, name, null, sorted);
     }
-    List<String> leads = before.leads().stream().filter(members::contains).toList();
-    return new Group(id, name, before.retentionDays(), members, leads);
+    List<String> leads = before.leads().stream().filter(sorted::contains).toList();
+    return new Group(id, name, before.retentionDays(), sorted, leads);
   }
 
-  private BookRows.Change groupRow(String id, String name, Group before) {
-    Map<String, String> values = new HashMap<>();
-    String[] now = before == null ? null : stored(GROUPS, List.of(id));
-    if (now != null) {
-      values.putAll(byColumn(GROUPS, now));
-    }
-    values.put("group", id);
-    values.put("name", name);
-    return new BookRows.Change(GROUPS, now, row(GROUPS, values));
-  }
-
-  private static String say(String name, Group before, List<BookRows.Change> changes) {
-    long came =
-        changes.stream().filter(c -> c.file().equals(MEMBERS) && c.before() == null).count();
-    long left = changes.stream().filter(c -> c.after() == null).count();
+  private static String say(Group before, Group after) {
+    Set<String> had = before == null ? Set.of() : Set.copyOf(before.members());
+    Set<String> has = Set.copyOf(after.members());
     return "%s the group %s: %d joined it, %d left it."
-        .formatted(before == null ? "Made" : "Changed", name, came, left);
+        .formatted(
+            before == null ? "Made" : "Changed",
+            after.name(),
+            has.stream().filter(one -> !had.contains(one)).count(),
+            had.stream().filter(one -> !has.contains(one)).count());
   }
 
   /** Takes the group away, unless a standing rule is of it. */
@@ -369,13 +294,7 @@ class Directory {
             throw new ConflictException(
                 "A standing rule is of the group %s. It stays for the record.".formatted(id));
           }
-          List<BookRows.Change> changes = new ArrayList<>();
-          for (String member : group.members()) {
-            changes.add(new BookRows.Change(MEMBERS, stored(MEMBERS, List.of(id, member)), null));
-          }
-          changes.add(new BookRows.Change(GROUPS, stored(GROUPS, List.of(id)), null));
-          rows.apply(changes);
-          service.reload(change);
+          editor.drop(change, group);
           store.markGone(Kind.GROUP, id, group.name(), "{}");
           journal.add(ACTOR, "DIRECTORY", "Took away the group %s.".formatted(group.name()));
           return null;

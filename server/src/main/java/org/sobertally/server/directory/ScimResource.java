@@ -117,7 +117,7 @@ public class ScimResource {
     String[] path = path(uri);
     String change = text(body);
     if (path.length == 2 && path[0].equals("Users") && identity.hasRole(Role.KEEPER_NAME)) {
-      change = Tidied.withNewValues(change, people.asItIs(path[1]));
+      change = ScimCleanup.withNewValues(change, people.asItIs(path[1]));
     }
     return answer(HttpMethod.PATCH, uri, headers, change);
   }
@@ -130,7 +130,7 @@ public class ScimResource {
   }
 
   private static String text(byte[] body) {
-    return body == null ? "" : Tidied.body(new String(body, StandardCharsets.UTF_8));
+    return body == null ? "" : ScimCleanup.body(new String(body, StandardCharsets.UTF_8));
   }
 
   private static String[] path(UriInfo uri) {

@@ -13,14 +13,14 @@ import org.sobertally.core.book.Book;
 import org.sobertally.core.book.Holding;
 import org.sobertally.core.ledger.Reconciliation;
 import org.sobertally.core.people.Account;
-import org.sobertally.server.bookfile.BookService;
+import org.sobertally.server.book.file.BookService;
+import org.sobertally.server.book.store.BookEditor;
+import org.sobertally.server.book.store.Books;
 import org.sobertally.server.http.Problem;
 import org.sobertally.server.journal.Journal;
 import org.sobertally.server.journal.JournalEntry;
-import org.sobertally.server.store.BookWrites;
-import org.sobertally.server.store.Books;
 import org.sobertally.server.time.TallyClock;
-import org.sobertally.server.vendors.Login;
+import org.sobertally.server.vendors.VendorAccount;
 import org.sobertally.server.vendors.VendorRolls;
 
 /** What vendors say otherwise than the book, and taking that over. */
@@ -28,14 +28,14 @@ import org.sobertally.server.vendors.VendorRolls;
 class Drifts {
 
   private final Books books;
-  private final BookWrites writes;
+  private final BookEditor editor;
   private final VendorRolls rolls;
   private final Journal journal;
   private final TallyClock clock;
 
-  Drifts(Books books, BookWrites writes, VendorRolls rolls, Journal journal, TallyClock clock) {
+  Drifts(Books books, BookEditor editor, VendorRolls rolls, Journal journal, TallyClock clock) {
     this.books = books;
-    this.writes = writes;
+    this.editor = editor;
     this.rolls = rolls;
     this.journal = journal;
     this.clock = clock;
@@ -94,7 +94,7 @@ class Drifts {
             : rolls
                 .of(vendor)
                 .map(read -> read.logins().get(drift.account()))
-                .map(Login::email)
+                .map(VendorAccount::email)
                 .orElse(drift.account());
     return new Drift(
         drift.account(),
@@ -123,11 +123,11 @@ class Drifts {
           String vendorName = book.vendors().byId(vendor).name();
           if (drift.onlyAtVendor()) {
             if (!book.accounts().has(account)) {
-              writes.addAccount(change, unknown(vendor, account, drift));
+              editor.put(change, unknown(vendor, account, drift));
             }
             entry.line = lineOf(book, plan, today);
             entry.holding =
-                writes.openHolding(
+                editor.openHolding(
                     change,
                     account + "-" + entry.line,
                     account,
@@ -137,7 +137,7 @@ class Drifts {
           } else {
             entry.holding = drift.holding();
             entry.line = book.holding(book.holdings().numberOf(drift.holding())).line();
-            writes.endHolding(change, drift.holding(), today);
+            editor.endHolding(change, drift.holding(), today);
           }
           String text =
               drift.onlyAtVendor()

@@ -23,10 +23,13 @@ import org.sobertally.core.catalogue.PlanModel;
 import org.sobertally.core.people.Account;
 import org.sobertally.core.time.Days;
 import org.sobertally.core.words.Words;
+import org.sobertally.server.book.store.ActivityStore;
+import org.sobertally.server.book.store.BookEditor;
+import org.sobertally.server.book.store.Books;
+import org.sobertally.server.book.store.SessionStore;
 import org.sobertally.server.events.EventResource.EventFault;
 import org.sobertally.server.http.Problem;
 import org.sobertally.server.journal.Journal;
-import org.sobertally.server.store.Books;
 import org.sobertally.server.time.TallyClock;
 
 /**
@@ -43,6 +46,8 @@ public class EventIntake {
   private final Books books;
   private final EntityManager entities;
   private final ActivityStore activity;
+  private final BookEditor editor;
+  private final SessionStore sessions;
   private final TallyClock clock;
   private final Event<PoolsChanged> poolsChanged;
   private final Journal journal;
@@ -51,12 +56,16 @@ public class EventIntake {
       Books books,
       EntityManager entities,
       ActivityStore activity,
+      BookEditor editor,
+      SessionStore sessions,
       TallyClock clock,
       Event<PoolsChanged> poolsChanged,
       Journal journal) {
     this.books = books;
     this.entities = entities;
     this.activity = activity;
+    this.editor = editor;
+    this.sessions = sessions;
     this.clock = clock;
     this.poolsChanged = poolsChanged;
     this.journal = journal;
@@ -109,14 +118,14 @@ public class EventIntake {
     Session ended =
         books.write(
             change -> {
-              Session session = PoolStore.session(entities, id);
+              Session session = sessions.find(id);
               if (session == null || session.ended() != null) {
                 return null;
               }
               Instant end = at.isBefore(session.started()) ? session.started() : at;
               Session over =
                   new Session(id, session.account(), session.plan(), session.started(), end);
-              PoolStore.save(entities, over, null);
+              sessions.save(over, null);
               change.apply(book -> book.withSessions(List.of(over)));
               return over;
             });
@@ -289,7 +298,7 @@ public class EventIntake {
     }
     Session session = batch.sessions.get(id);
     if (session == null) {
-      session = PoolStore.session(entities, id);
+      session = sessions.find(id);
     }
     if (session == null) {
       entities
@@ -351,7 +360,7 @@ public class EventIntake {
   private void store(Batch batch, Books.Change change) {
     if (!batch.sessions.isEmpty()) {
       List<Session> sessions = List.copyOf(batch.sessions.values());
-      sessions.forEach(session -> PoolStore.save(entities, session, batch.hosts.get(session.id())));
+      sessions.forEach(session -> this.sessions.save(session, batch.hosts.get(session.id())));
       change.apply(book -> book.withSessions(sessions));
     }
     if (!batch.use.isEmpty()) {
@@ -366,13 +375,7 @@ public class EventIntake {
     }
     batch.evidence.forEach(
         (vendor, known) -> {
-          entities
-              .createNativeQuery(
-                  "update book_evidence set \"COMPLETE_TO\" = :to where \"VENDOR\" = :vendor")
-              .setParameter("to", known.to())
-              .setParameter("vendor", vendor)
-              .executeUpdate();
-          change.apply(book -> book.withEvidence(vendor, known));
+          editor.put(change, vendor, known);
           String name = batch.book.vendors().byId(vendor).name();
           String text = "The use of %s is known to %s.".formatted(name, Words.day(known.to()));
           journal.add("Sober Tally", "EVIDENCE_GREW", text);

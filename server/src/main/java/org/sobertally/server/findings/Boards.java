@@ -14,12 +14,12 @@ import org.sobertally.core.findings.Focus;
 import org.sobertally.core.people.Group;
 import org.sobertally.core.time.Days;
 import org.sobertally.core.use.UseStates;
-import org.sobertally.server.figures.Figures;
+import org.sobertally.server.book.store.Books;
+import org.sobertally.server.figures.FigureCache;
 import org.sobertally.server.http.Params;
 import org.sobertally.server.http.Problem;
-import org.sobertally.server.reach.Reach;
 import org.sobertally.server.store.AsOf;
-import org.sobertally.server.store.Books;
+import org.sobertally.server.visibility.Reach;
 
 /** Looks at the part of the board that is asked for, within what the asker may see. */
 @ApplicationScoped
@@ -29,10 +29,10 @@ class Boards {
 
   private final Books books;
   private final AsOf asOf;
-  private final Figures figures;
+  private final FigureCache figures;
   private final Reach reach;
 
-  Boards(Books books, AsOf asOf, Figures figures, Reach reach) {
+  Boards(Books books, AsOf asOf, FigureCache figures, Reach reach) {
     this.books = books;
     this.asOf = asOf;
     this.figures = figures;
@@ -44,7 +44,7 @@ class Boards {
    *
    * @param book with the lines that are tried
    */
-  record View(Book book, LocalDate day, Findings findings, Figures.Whole whole, Board board) {
+  record View(Book book, LocalDate day, Findings findings, FigureCache.Whole whole, Board board) {
 
     Covers covers() {
       return whole.covers();

@@ -20,12 +20,12 @@ import org.sobertally.core.book.Book;
 import org.sobertally.core.people.Group;
 import org.sobertally.core.roll.PeopleRoll;
 import org.sobertally.server.access.OpenToLeads;
-import org.sobertally.server.figures.Figures;
+import org.sobertally.server.book.store.Books;
+import org.sobertally.server.figures.FigureCache;
 import org.sobertally.server.http.MoneyDto;
 import org.sobertally.server.http.Params;
-import org.sobertally.server.reach.Reach;
 import org.sobertally.server.store.AsOf;
-import org.sobertally.server.store.Books;
+import org.sobertally.server.visibility.Reach;
 
 /** Groups and sites beside each other, and beside themselves some months ago. */
 @Path("/api/v1/findings/compare")
@@ -37,10 +37,10 @@ public class CompareResource {
 
   private final Books books;
   private final AsOf asOf;
-  private final Figures figures;
+  private final FigureCache figures;
   private final Reach reach;
 
-  CompareResource(Books books, AsOf asOf, Figures figures, Reach reach) {
+  CompareResource(Books books, AsOf asOf, FigureCache figures, Reach reach) {
     this.books = books;
     this.asOf = asOf;
     this.figures = figures;

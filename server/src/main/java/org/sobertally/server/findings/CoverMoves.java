@@ -5,7 +5,7 @@ import org.sobertally.core.book.Book;
 import org.sobertally.core.cover.Covers;
 import org.sobertally.core.slate.Move;
 import org.sobertally.core.slate.MoveKind;
-import org.sobertally.core.slate.Toward;
+import org.sobertally.core.slate.MovesToCover;
 
 /** Moves toward covers, as they can be put on a slate. */
 final class CoverMoves {
@@ -16,16 +16,16 @@ final class CoverMoves {
   record Way(List<CoverMove> moves, List<String> notSold) {}
 
   private final Book book;
-  private final Toward toward;
+  private final MovesToCover toward;
 
   CoverMoves(Covers covers) {
     book = covers.needs().states().book();
-    toward = Toward.of(covers);
+    toward = MovesToCover.of(covers);
   }
 
   /** To the n-th cover. */
   Way to(int n) {
-    Toward.Steps steps = toward.to(n);
+    MovesToCover.Steps steps = toward.to(n);
     return new Way(
         steps.moves().stream().map(this::shown).toList(),
         steps.notSold().stream().map(plan -> book.plans().byId(plan).name()).toList());

@@ -18,13 +18,13 @@ import org.eclipse.microprofile.openapi.annotations.tags.Tag;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.cover.Cover;
 import org.sobertally.core.cover.Covers;
-import org.sobertally.core.cover.Elsewhere;
+import org.sobertally.core.cover.HeldAtOtherVendor;
 import org.sobertally.server.access.OpenToLeads;
-import org.sobertally.server.figures.Figures;
+import org.sobertally.server.book.store.Books;
+import org.sobertally.server.figures.FigureCache;
 import org.sobertally.server.http.MoneyDto;
-import org.sobertally.server.reach.Reach;
 import org.sobertally.server.store.AsOf;
-import org.sobertally.server.store.Books;
+import org.sobertally.server.visibility.Reach;
 
 /** What somebody really needs, and the cheapest that gives it. */
 @Path("/api/v1")
@@ -35,10 +35,10 @@ public class CoverResource {
 
   private final Books books;
   private final AsOf asOf;
-  private final Figures figures;
+  private final FigureCache figures;
   private final Reach reach;
 
-  CoverResource(Books books, AsOf asOf, Figures figures, Reach reach) {
+  CoverResource(Books books, AsOf asOf, FigureCache figures, Reach reach) {
     this.books = books;
     this.asOf = asOf;
     this.figures = figures;
@@ -85,9 +85,9 @@ public class CoverResource {
     int person = reach.require(book, personId);
     Covers all = figures.of(book, day).covers();
     CoverMoves moves = new CoverMoves(all);
-    Map<Integer, Elsewhere> elsewhere =
-        Elsewhere.of(all, person).stream()
-            .collect(Collectors.toMap(Elsewhere::vendor, Function.identity()));
+    Map<Integer, HeldAtOtherVendor> elsewhere =
+        HeldAtOtherVendor.of(all, person).stream()
+            .collect(Collectors.toMap(HeldAtOtherVendor::vendor, Function.identity()));
     List<VendorCover> covers =
         IntStream.range(all.firstOf(person), all.firstOf(person + 1))
             .mapToObj(n -> shown(book, all.all().get(n), moves.to(n), elsewhere.get(all.vendor(n))))
@@ -96,7 +96,7 @@ public class CoverResource {
   }
 
   private static VendorCover shown(
-      Book book, Cover cover, CoverMoves.Way way, Elsewhere elsewhere) {
+      Book book, Cover cover, CoverMoves.Way way, HeldAtOtherVendor elsewhere) {
     String vendor = book.vendors().get(cover.vendor()).id();
     List<String> now =
         cover.holdings().stream().map(h -> book.planOfLine(book.holdings().line(h)).id()).toList();
@@ -111,7 +111,7 @@ public class CoverResource {
         elsewhere == null ? null : suggestion(book, vendor, elsewhere));
   }
 
-  private static Suggestion suggestion(Book book, String vendor, Elsewhere elsewhere) {
+  private static Suggestion suggestion(Book book, String vendor, HeldAtOtherVendor elsewhere) {
     List<HadElsewhere> parts =
         elsewhere.parts().stream()
             .map(

@@ -27,16 +27,6 @@ import org.sobertally.server.http.MoneyDto;
 /** The people behind combinations of findings. */
 final class FindingPeople {
 
-  /** Findings that a take-back settles, of seats that no cover speaks of as well. */
-  private static final Set<FindingKind> SETTLED_BY_TAKE_BACK =
-      EnumSet.of(
-          FindingKind.SUSPENDED_PAID,
-          FindingKind.LEFT_PAID,
-          FindingKind.NEVER_OPENED,
-          FindingKind.IDLE,
-          FindingKind.UNANSWERED,
-          FindingKind.NOBODYS);
-
   /**
    * Somebody (or an account of nobody's) with findings.
    *
@@ -195,7 +185,7 @@ final class FindingPeople {
     for (int n : draft.findings) {
       int h = findings.holding(n);
       FindingKind kind = findings.kind(n);
-      boolean settles = h >= 0 && SETTLED_BY_TAKE_BACK.contains(kind);
+      boolean settles = h >= 0 && kind.settled() == FindingKind.Settled.BY_TAKE_BACK;
       boolean noCover =
           settles && (kind == FindingKind.NOBODYS || covers.needs().kind(h) == Needs.Kind.APART);
       if (noCover && moved.add(book.holdings().id(h))) {

@@ -34,7 +34,7 @@ import org.sobertally.server.http.MoneyDto;
 import org.sobertally.server.http.Page;
 import org.sobertally.server.http.Params;
 import org.sobertally.server.http.Problem;
-import org.sobertally.server.reach.Reach;
+import org.sobertally.server.visibility.Reach;
 
 /** Why money buys less than it could. */
 @Path("/api/v1")

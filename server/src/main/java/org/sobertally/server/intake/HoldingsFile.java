@@ -13,9 +13,9 @@ import org.sobertally.core.catalogue.Plan;
 import org.sobertally.core.catalogue.PlanModel;
 import org.sobertally.core.people.Person;
 import org.sobertally.core.time.Days;
-import org.sobertally.server.bookfile.BookRows;
-import org.sobertally.server.intake.Draft.BadRowException;
-import org.sobertally.server.intake.Draft.Count;
+import org.sobertally.server.book.store.BookRows;
+import org.sobertally.server.intake.FileChanges.BadRowException;
+import org.sobertally.server.intake.FileChanges.Count;
 
 /** Takes who holds what at one vendor. */
 final class HoldingsFile {
@@ -23,11 +23,11 @@ final class HoldingsFile {
   private static final String ACCOUNTS = "accounts.csv";
   private static final String HOLDINGS = "holdings.csv";
 
-  private final Draft draft;
+  private final FileChanges draft;
   private final Book book;
   private final String vendor;
   private final LocalDate day;
-  private final Whos whos;
+  private final AccountLookup whos;
   private final Map<String, List<Integer>> linesByName = new HashMap<>();
   private final Set<String> listed = new HashSet<>();
   private final Set<String> begun = new HashSet<>();
@@ -36,12 +36,12 @@ final class HoldingsFile {
   /**
    * @param day on which the file was made
    */
-  HoldingsFile(Draft draft, String vendor, LocalDate day) {
+  HoldingsFile(FileChanges draft, String vendor, LocalDate day) {
     this.draft = draft;
     this.book = draft.book;
     this.vendor = vendor;
     this.day = day;
-    this.whos = new Whos(book, vendor);
+    this.whos = new AccountLookup(book, vendor);
     String vendorName = book.vendors().byId(vendor).name();
     for (int line = 0; line < book.lines().size(); line++) {
       Plan plan = book.planOfLine(line);

@@ -25,9 +25,9 @@ import org.jboss.resteasy.reactive.RestResponse;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.catalogue.PlanModel;
 import org.sobertally.server.access.Role;
+import org.sobertally.server.book.store.Books;
 import org.sobertally.server.http.Page;
 import org.sobertally.server.http.Problem;
-import org.sobertally.server.store.Books;
 
 /** Single files of other shapes than a book's: looked at, tried, taken in, and taken back. */
 @Path("/api/v1/intake")
@@ -82,7 +82,7 @@ public class IntakeResource {
       int good,
       int changes,
       Map<String, Integer> counts,
-      List<Draft.Rejected> rejected,
+      List<FileChanges.Rejected> rejected,
       int rejectedInAll,
       List<String> notes) {}
 
@@ -198,7 +198,7 @@ public class IntakeResource {
   @POST
   @Path("/files/{id}/rejected")
   @Produces("text/csv")
-  public List<Draft.Rejected> rejected(@PathParam("id") String id, Mapping mapping) {
+  public List<FileChanges.Rejected> rejected(@PathParam("id") String id, Mapping mapping) {
     return service.check(id, needed(mapping)).rejected;
   }
 
@@ -251,7 +251,7 @@ public class IntakeResource {
     return mapping;
   }
 
-  private static Check seen(Draft draft) {
+  private static Check seen(FileChanges draft) {
     Map<String, Integer> counts = new TreeMap<>();
     draft.counts.forEach((what, n) -> counts.put(what.name(), n));
     int rows = draft.sheet.rows().size();

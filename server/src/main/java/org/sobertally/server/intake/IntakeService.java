@@ -11,14 +11,14 @@ import java.util.Map;
 import java.util.UUID;
 import java.util.concurrent.ConcurrentHashMap;
 import org.sobertally.core.book.Book;
-import org.sobertally.server.bookfile.BookRows;
-import org.sobertally.server.bookfile.BookService;
-import org.sobertally.server.events.ActivityStore;
+import org.sobertally.server.book.file.BookService;
+import org.sobertally.server.book.store.ActivityStore;
+import org.sobertally.server.book.store.BookGuards;
+import org.sobertally.server.book.store.BookRows;
+import org.sobertally.server.book.store.Books;
 import org.sobertally.server.http.Params;
 import org.sobertally.server.http.Problem;
 import org.sobertally.server.journal.Journal;
-import org.sobertally.server.store.BookGuards;
-import org.sobertally.server.store.Books;
 import org.sobertally.server.time.TallyClock;
 
 /** Looks at single files, takes them in, and takes an intake back. */
@@ -81,12 +81,12 @@ class IntakeService {
 
   /** What taking the file would change; nothing is stored. */
   @Transactional
-  Draft check(String file, Mapping mapping) {
+  FileChanges check(String file, Mapping mapping) {
     return draft(books.current(), file, mapping);
   }
 
   /** Takes the rows that can be taken, and remembers how the source is read. */
-  Draft take(String file, Mapping mapping, String actor) {
+  FileChanges take(String file, Mapping mapping, String actor) {
     if (mapping.source() == null || mapping.source().isBlank()) {
       throw Problem.badRequest("source: say where such files come from.");
     }
@@ -94,11 +94,11 @@ class IntakeService {
       throw Problem.badRequest("source: use at most %d characters.".formatted(LONGEST_SOURCE));
     }
     String id = UUID.randomUUID().toString();
-    Draft taken =
+    FileChanges taken =
         books.write(
             change -> {
               requireFree(change.book(), mapping.vendor());
-              Draft draft = draft(change.book(), file, mapping);
+              FileChanges draft = draft(change.book(), file, mapping);
               store(draft, id, file, actor);
               book.reload(change);
               return draft;
@@ -112,7 +112,7 @@ class IntakeService {
     guards.requireFree(current, vendor == null ? any -> false : vendor::equals);
   }
 
-  private void store(Draft draft, String id, String file, String actor) {
+  private void store(FileChanges draft, String id, String file, String actor) {
     if (draft.changes.isEmpty() && draft.uses.isEmpty()) {
       throw Problem.conflict("Nothing in this file is new: there is nothing to take in.");
     }
@@ -146,10 +146,10 @@ class IntakeService {
             .formatted(row.fileName(), row.source(), row.good(), row.rejected()));
   }
 
-  private Draft draft(Book current, String file, Mapping mapping) {
+  private FileChanges draft(Book current, String file, Mapping mapping) {
     Sheet sheet = Sheet.read(store.file(file).content());
     fit(current, mapping, sheet);
-    Draft draft = new Draft(current, rows, mapping, sheet, clock.today());
+    FileChanges draft = new FileChanges(current, rows, mapping, sheet, clock.today());
     Progress progress = new Progress(sheet.rows().size());
     readings.put(file, progress);
     try {
@@ -161,7 +161,7 @@ class IntakeService {
     }
   }
 
-  private void read(Draft draft, Progress progress) {
+  private void read(FileChanges draft, Progress progress) {
     Mapping mapping = draft.mapping;
     LocalDate today = clock.today();
     LocalDate to = Params.day("to", mapping.to()).orElse(today);

@@ -16,7 +16,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.UUID;
 import org.hibernate.Session;
-import org.sobertally.server.bookfile.BookRows;
+import org.sobertally.server.book.store.BookRows;
 import org.sobertally.server.http.Problem;
 
 /** Keeps files that were brought, how sources are read, and what each intake changed. */

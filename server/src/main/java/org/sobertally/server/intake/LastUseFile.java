@@ -8,11 +8,11 @@ import java.util.Map;
 import java.util.Set;
 import java.util.TreeSet;
 import org.sobertally.core.activity.Evidence;
-import org.sobertally.server.bookfile.BookRows;
-import org.sobertally.server.events.ActivityStore;
+import org.sobertally.server.book.store.ActivityStore;
+import org.sobertally.server.book.store.BookRows;
 import org.sobertally.server.http.Problem;
-import org.sobertally.server.intake.Draft.BadRowException;
-import org.sobertally.server.intake.Draft.Count;
+import org.sobertally.server.intake.FileChanges.BadRowException;
+import org.sobertally.server.intake.FileChanges.Count;
 
 /** Takes the newest day of use per part, a row per account. */
 final class LastUseFile {
@@ -22,22 +22,22 @@ final class LastUseFile {
   /** In place of a part: a sign-in, or whatever else shows that the account was used at all. */
   static final String ANY_USE = "*";
 
-  private final Draft draft;
+  private final FileChanges draft;
   private final String vendor;
   private final LocalDate from;
   private final LocalDate to;
-  private final Whos whos;
+  private final AccountLookup whos;
 
   /**
    * @param from null where the source's reach begins as it did
    * @param to up to which day the file knows everything
    */
-  LastUseFile(Draft draft, String vendor, LocalDate from, LocalDate to) {
+  LastUseFile(FileChanges draft, String vendor, LocalDate from, LocalDate to) {
     this.draft = draft;
     this.vendor = vendor;
     this.from = from;
     this.to = to;
-    this.whos = new Whos(draft.book, vendor);
+    this.whos = new AccountLookup(draft.book, vendor);
     if (draft.mapping.parts().isEmpty()) {
       throw Problem.badRequest("parts: say which column has the last use of which part.");
     }

@@ -9,10 +9,10 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import org.sobertally.core.people.Person;
-import org.sobertally.server.bookfile.BookRows;
-import org.sobertally.server.bookfile.ManagerChains;
-import org.sobertally.server.intake.Draft.BadRowException;
-import org.sobertally.server.intake.Draft.Count;
+import org.sobertally.server.book.file.ManagerChains;
+import org.sobertally.server.book.store.BookRows;
+import org.sobertally.server.intake.FileChanges.BadRowException;
+import org.sobertally.server.intake.FileChanges.Count;
 
 /** Takes people: what a file does not say of somebody stays as it is. */
 final class PeopleFile {
@@ -24,19 +24,19 @@ final class PeopleFile {
           "status", List.of("ACTIVE", "ON_LEAVE", "SUSPENDED", "LEFT"),
           "kind", List.of("PERSON", "SERVICE"));
 
-  private final Draft draft;
+  private final FileChanges draft;
   private final LocalDate day;
-  private final Whos whos;
+  private final AccountLookup whos;
   private final Map<String, Integer> rowOf = new LinkedHashMap<>();
   private final Map<String, String[]> before = new HashMap<>();
 
   /**
    * @param day on which the file was made
    */
-  PeopleFile(Draft draft, LocalDate day) {
+  PeopleFile(FileChanges draft, LocalDate day) {
     this.draft = draft;
     this.day = day;
-    this.whos = new Whos(draft.book, null);
+    this.whos = new AccountLookup(draft.book, null);
   }
 
   void take(Progress progress) {

@@ -13,18 +13,18 @@ import java.util.Map;
 import java.util.UUID;
 import org.sobertally.core.catalogue.Plan;
 import org.sobertally.core.catalogue.PlanModel;
-import org.sobertally.server.bookfile.BookRows;
+import org.sobertally.server.book.store.BookRows;
 import org.sobertally.server.http.Problem;
-import org.sobertally.server.intake.Draft.BadRowException;
-import org.sobertally.server.intake.Draft.Count;
+import org.sobertally.server.intake.FileChanges.BadRowException;
+import org.sobertally.server.intake.FileChanges.Count;
 
 /** Takes sessions in pools. */
 final class SessionsFile {
 
   private static final String SESSIONS = "sessions.csv";
 
-  private final Draft draft;
-  private final Whos whos;
+  private final FileChanges draft;
+  private final AccountLookup whos;
   private final ZoneId zone;
   private final Map<String, Plan> pools = new HashMap<>();
   private final Map<String, String[]> after = new LinkedHashMap<>();
@@ -33,10 +33,10 @@ final class SessionsFile {
   /**
    * @param zone whose clocks the file's times are of where they name no offset
    */
-  SessionsFile(Draft draft, String vendor, ZoneId zone) {
+  SessionsFile(FileChanges draft, String vendor, ZoneId zone) {
     this.draft = draft;
     this.zone = zone;
-    this.whos = new Whos(draft.book, vendor);
+    this.whos = new AccountLookup(draft.book, vendor);
     List<Plan> sold =
         draft.book.plans().all().stream()
             .filter(p -> p.vendor().equals(vendor) && p.model() == PlanModel.FLOATING)

@@ -18,12 +18,12 @@ import org.eclipse.microprofile.openapi.annotations.tags.Tag;
 import org.jboss.resteasy.reactive.RestResponse;
 import org.sobertally.core.agreement.Line;
 import org.sobertally.core.book.Book;
-import org.sobertally.server.access.Sessions;
+import org.sobertally.server.access.SignIns;
+import org.sobertally.server.book.store.Books;
 import org.sobertally.server.http.MoneyDto;
 import org.sobertally.server.http.Page;
 import org.sobertally.server.http.Params;
 import org.sobertally.server.http.Problem;
-import org.sobertally.server.store.Books;
 
 /** What happened, the newest first. */
 @Path("/api/v1/journal")
@@ -32,11 +32,11 @@ import org.sobertally.server.store.Books;
 public class JournalResource {
 
   private final Journal journal;
-  private final Sessions sessions;
+  private final SignIns sessions;
   private final Books books;
   private final Chain chain;
 
-  JournalResource(Journal journal, Sessions sessions, Books books, Chain chain) {
+  JournalResource(Journal journal, SignIns sessions, Books books, Chain chain) {
     this.chain = chain;
     this.journal = journal;
     this.sessions = sessions;

@@ -23,12 +23,12 @@ import org.sobertally.core.book.Book;
 import org.sobertally.core.catalogue.PlanModel;
 import org.sobertally.core.people.Person;
 import org.sobertally.server.access.OpenToLeads;
-import org.sobertally.server.figures.Figures;
+import org.sobertally.server.book.store.Books;
+import org.sobertally.server.figures.FigureCache;
 import org.sobertally.server.http.MoneyDto;
 import org.sobertally.server.http.Page;
-import org.sobertally.server.reach.Reach;
 import org.sobertally.server.store.AsOf;
-import org.sobertally.server.store.Books;
+import org.sobertally.server.visibility.Reach;
 
 /** Everybody: found and filtered, and one by one. */
 @Path("/api/v1")
@@ -39,7 +39,7 @@ public class PeopleResource {
 
   private final Books books;
   private final AsOf asOf;
-  private final Figures figures;
+  private final FigureCache figures;
   private final PeopleSearch search;
   private final PersonPages pages;
   private final Reach reach;
@@ -47,7 +47,7 @@ public class PeopleResource {
   PeopleResource(
       Books books,
       AsOf asOf,
-      Figures figures,
+      FigureCache figures,
       PeopleSearch search,
       PersonPages pages,
       Reach reach) {

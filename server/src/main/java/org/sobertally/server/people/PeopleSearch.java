@@ -21,7 +21,7 @@ import org.sobertally.core.time.Days;
 import org.sobertally.core.use.UseStates;
 import org.sobertally.server.http.Params;
 import org.sobertally.server.http.Problem;
-import org.sobertally.server.reach.Reach;
+import org.sobertally.server.visibility.Reach;
 
 /** Finds people by what is known of them. */
 @ApplicationScoped

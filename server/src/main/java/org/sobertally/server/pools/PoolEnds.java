@@ -4,24 +4,25 @@ import io.quarkus.narayana.jta.QuarkusTransaction;
 import io.quarkus.scheduler.Scheduled;
 import io.quarkus.scheduler.Scheduled.ConcurrentExecution;
 import jakarta.enterprise.context.ApplicationScoped;
-import jakarta.persistence.EntityManager;
 import java.time.Duration;
 import java.time.Instant;
-import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import org.jboss.logging.Logger;
 import org.sobertally.core.book.Book;
+import org.sobertally.core.book.Session;
 import org.sobertally.core.people.Account;
+import org.sobertally.server.book.store.Books;
+import org.sobertally.server.book.store.SessionStore;
 import org.sobertally.server.events.EventIntake;
 import org.sobertally.server.journal.Journal;
 import org.sobertally.server.journal.JournalEntry;
-import org.sobertally.server.store.Books;
 import org.sobertally.server.store.OnDisk;
 import org.sobertally.server.time.TallyClock;
-import org.sobertally.server.vendors.SeatLink;
-import org.sobertally.server.vendors.SeatLink.Answer;
+import org.sobertally.server.vendors.PoolControl;
+import org.sobertally.server.vendors.VendorConnection;
+import org.sobertally.server.vendors.VendorConnection.Answer;
 import org.sobertally.server.vendors.VendorLinks;
 
 /**
@@ -50,7 +51,8 @@ class PoolEnds {
   private static final int MOST_ATTEMPTS = 6;
   private static final Duration FIRST_WAIT = Duration.ofSeconds(2);
 
-  private final EntityManager entities;
+  private final PoolStore store;
+  private final SessionStore sessions;
   private final Books books;
   private final VendorLinks links;
   private final EventIntake events;
@@ -59,7 +61,8 @@ class PoolEnds {
   private final OnDisk disk;
 
   PoolEnds(
-      EntityManager entities,
+      PoolStore store,
+      SessionStore sessions,
       Books books,
       VendorLinks links,
       EventIntake events,
@@ -67,7 +70,8 @@ class PoolEnds {
       TallyClock clock,
       OnDisk disk) {
     this.disk = disk;
-    this.entities = entities;
+    this.store = store;
+    this.sessions = sessions;
     this.books = books;
     this.links = links;
     this.events = events;
@@ -93,39 +97,34 @@ class PoolEnds {
 
   private List<Due> due() {
     List<Due> due = new ArrayList<>();
-    for (Object found :
-        entities
-            .createNativeQuery(
-                """
-                select a.session, s."ACCOUNT", s."PLAN", a.asked_by, a.state, a.attempts
-                from pool_ask a join book_sessions s on s."SESSION" = a.session
-                where a.state in ('ASKED', 'ENDING') and a.until <= :now and s."ENDED" is null
-                  and (a.due is null or a.due <= :real)
-                order by a.until, a.session
-                """)
-            .setParameter("now", clock.now().atOffset(ZoneOffset.UTC))
-            .setParameter("real", Instant.now().atOffset(ZoneOffset.UTC))
-            .getResultList()) {
-      Object[] row = (Object[]) found;
-      due.add(
-          new Due(
-              (String) row[0],
-              (String) row[1],
-              (String) row[2],
-              (String) row[3],
-              State.valueOf((String) row[4]),
-              ((Number) row[5]).intValue()));
+    for (PoolAsk ask : store.due(clock.now(), Instant.now())) {
+      Session session = sessions.find(ask.session);
+      if (session != null && session.ended() == null) {
+        due.add(
+            new Due(
+                ask.session,
+                session.account(),
+                session.plan(),
+                ask.askedBy,
+                ask.state,
+                ask.attempts));
+      }
     }
     return due;
   }
 
   private void end(Due due) {
-    Optional<SeatLink> found = links.to(books.current().plans().byId(due.plan()).vendor());
+    Optional<VendorConnection> found = links.to(books.current().plans().byId(due.plan()).vendor());
     if (found.isEmpty()) {
       mark(due, State.STAYS, due.attempts(), null, "There is no link to this vendor.");
       return;
     }
-    SeatLink link = found.get();
+    Optional<PoolControl> pools = found.get().pools();
+    if (pools.isEmpty()) {
+      mark(due, State.STAYS, due.attempts(), null, "The vendor does not end sessions for us.");
+      return;
+    }
+    PoolControl link = pools.get();
     if (due.state() == State.ENDING && isSeenOver(link, due)) {
       return;
     }
@@ -141,7 +140,7 @@ class PoolEnds {
     }
   }
 
-  private void ask(SeatLink link, Due due, Instant again) {
+  private void ask(PoolControl link, Due due, Instant again) {
     Answer answer = link.end("end-" + due.session(), due.session());
     if (answer instanceof Answer.Done) {
       isSeenOver(link, due);
@@ -158,7 +157,7 @@ class PoolEnds {
   }
 
   /** Whether the vendor was read and does not show the session any more. */
-  private boolean isSeenOver(SeatLink link, Due due) {
+  private boolean isSeenOver(PoolControl link, Due due) {
     if (link.isOpen(due.session()).orElse(true)) {
       return false;
     }
@@ -188,17 +187,10 @@ class PoolEnds {
   }
 
   private void set(String session, State state, int attempts, Instant again, String answer) {
-    entities
-        .createNativeQuery(
-            """
-            update pool_ask set state = :state, attempts = :attempts, due = :due, answer = :answer
-            where session = :session
-            """)
-        .setParameter("state", state.name())
-        .setParameter("attempts", attempts)
-        .setParameter("due", again == null ? null : again.atOffset(ZoneOffset.UTC))
-        .setParameter("answer", answer)
-        .setParameter("session", session)
-        .executeUpdate();
+    PoolAsk ask = store.ask(session);
+    ask.state = state;
+    ask.attempts = attempts;
+    ask.due = again;
+    ask.answer = answer;
   }
 }

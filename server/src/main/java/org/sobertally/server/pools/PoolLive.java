@@ -1,16 +1,11 @@
 package org.sobertally.server.pools;
 
 import jakarta.enterprise.context.ApplicationScoped;
-import jakarta.persistence.EntityManager;
 import jakarta.transaction.Transactional;
-import java.sql.Date;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
-import java.time.OffsetDateTime;
-import java.time.ZoneOffset;
 import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
@@ -20,7 +15,8 @@ import org.sobertally.core.book.Book;
 import org.sobertally.core.catalogue.Plan;
 import org.sobertally.core.people.Account;
 import org.sobertally.core.pool.OwnSeats;
-import org.sobertally.server.store.Books;
+import org.sobertally.server.book.store.Books;
+import org.sobertally.server.book.store.SessionStore;
 import org.sobertally.server.time.TallyClock;
 import org.sobertally.server.vendors.VendorLinks;
 
@@ -29,13 +25,16 @@ import org.sobertally.server.vendors.VendorLinks;
 class PoolLive {
 
   private final Books books;
-  private final EntityManager entities;
+  private final PoolStore store;
+  private final SessionStore sessions;
   private final TallyClock clock;
   private final VendorLinks links;
 
-  PoolLive(Books books, EntityManager entities, TallyClock clock, VendorLinks links) {
+  PoolLive(
+      Books books, PoolStore store, SessionStore sessions, TallyClock clock, VendorLinks links) {
     this.books = books;
-    this.entities = entities;
+    this.store = store;
+    this.sessions = sessions;
     this.clock = clock;
     this.links = links;
   }
@@ -65,8 +64,6 @@ class PoolLive {
       boolean overdue,
       @Schema(nullable = true) PoolEnds.State ending,
       @Schema(nullable = true) String answer) {}
-
-  private record Ask(Instant until, PoolEnds.State state, String answer) {}
 
   /**
    * A seat set aside.
@@ -127,8 +124,8 @@ class PoolLive {
         taken,
         lent,
         seats - taken - lent,
-        refused(planId, midnight),
-        refused(planId, now.minus(Duration.ofDays(30))),
+        store.refused(planId, midnight),
+        store.refused(planId, now.minus(Duration.ofDays(30))),
         guests,
         loans);
   }
@@ -143,53 +140,23 @@ class PoolLive {
     return seats;
   }
 
-  private int refused(String plan, Instant since) {
-    return ((Number)
-            entities
-                .createNativeQuery(
-                    "select count(*) from pool_refused where plan = :plan and happened >= :since")
-                .setParameter("plan", plan)
-                .setParameter("since", since.atOffset(ZoneOffset.UTC))
-                .getSingleResult())
-        .intValue();
-  }
-
   private List<Guest> guests(Book book, Plan plan, Instant now) {
-    Map<String, Ask> asked = new HashMap<>();
-    for (Object row :
-        entities
-            .createNativeQuery("select session, until, state, answer from pool_ask")
-            .getResultList()) {
-      Object[] ask = (Object[]) row;
-      PoolEnds.State state = PoolEnds.State.valueOf((String) ask[2]);
-      asked.put((String) ask[0], new Ask(instant(ask[1]), state, (String) ask[3]));
-    }
+    Map<String, PoolAsk> asked = store.asks();
     List<Guest> guests = new ArrayList<>();
-    for (Object row :
-        entities
-            .createNativeQuery(
-                """
-                select "SESSION", "ACCOUNT", "STARTED", "HOST" from book_sessions
-                where "PLAN" = :plan and "ENDED" is null and "STARTED" <= :now
-                order by "STARTED", "SESSION"
-                """)
-            .setParameter("plan", plan.id())
-            .setParameter("now", now.atOffset(ZoneOffset.UTC))
-            .getResultList()) {
-      Object[] values = (Object[]) row;
-      Account account = book.accounts().byId((String) values[1]);
-      Instant since = instant(values[2]);
-      Ask ask = asked.get((String) values[0]);
-      Instant leaveBy = ask == null ? null : ask.until();
+    for (SessionStore.Open open : sessions.open(plan.id(), now)) {
+      Account account = book.accounts().byId(open.session().account());
+      Instant since = open.session().started();
+      PoolAsk ask = asked.get(open.session().id());
+      Instant leaveBy = ask == null ? null : ask.until;
       guests.add(
           new Guest(
-              (String) values[0],
+              open.session().id(),
               account.id(),
               account.person(),
               account.person() == null
                   ? account.email()
                   : book.people().byId(account.person()).name(),
-              (String) values[3],
+              open.host(),
               since,
               Duration.between(since, now).toMinutes(),
               OwnSeats.holds(
@@ -199,34 +166,22 @@ class PoolLive {
                   clock.today()),
               leaveBy,
               leaveBy != null && leaveBy.isBefore(now),
-              ask == null ? null : ask.state(),
-              ask == null ? null : ask.answer()));
+              ask == null ? null : ask.state,
+              ask == null ? null : ask.answer));
     }
     return guests;
   }
 
-  private static Instant instant(Object value) {
-    return value instanceof OffsetDateTime time ? time.toInstant() : (Instant) value;
-  }
-
   private List<Loan> loans(Book book, String plan, Set<String> in) {
-    List<Loan> loans = new ArrayList<>();
-    for (Object row :
-        entities
-            .createNativeQuery(
-                """
-                select id, person, until from pool_loan
-                where plan = :plan and until > :today order by until, id
-                """)
-            .setParameter("plan", plan)
-            .setParameter("today", clock.today())
-            .getResultList()) {
-      Object[] values = (Object[]) row;
-      String person = (String) values[1];
-      LocalDate until = values[2] instanceof Date date ? date.toLocalDate() : (LocalDate) values[2];
-      String name = book.people().has(person) ? book.people().byId(person).name() : person;
-      loans.add(new Loan((String) values[0], person, name, until, in.contains(person)));
-    }
-    return loans;
+    return store.loans(plan, clock.today()).stream()
+        .map(
+            loan -> {
+              String name =
+                  book.people().has(loan.person)
+                      ? book.people().byId(loan.person).name()
+                      : loan.person;
+              return new Loan(loan.id, loan.person, name, loan.until, in.contains(loan.person));
+            })
+        .toList();
   }
 }

@@ -7,7 +7,6 @@ import io.smallrye.mutiny.Multi;
 import io.smallrye.mutiny.infrastructure.Infrastructure;
 import jakarta.annotation.security.RolesAllowed;
 import jakarta.enterprise.context.ApplicationScoped;
-import jakarta.persistence.EntityManager;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.Max;
 import jakarta.validation.constraints.Min;
@@ -22,8 +21,6 @@ import jakarta.ws.rs.Produces;
 import jakarta.ws.rs.core.MediaType;
 import java.time.Duration;
 import java.time.LocalDate;
-import java.time.ZoneOffset;
-import java.util.UUID;
 import org.eclipse.microprofile.openapi.annotations.media.Schema;
 import org.eclipse.microprofile.openapi.annotations.tags.Tag;
 import org.jboss.resteasy.reactive.RestStreamElementType;
@@ -31,13 +28,13 @@ import org.sobertally.core.book.Book;
 import org.sobertally.core.catalogue.PlanModel;
 import org.sobertally.core.words.Words;
 import org.sobertally.server.access.Role;
-import org.sobertally.server.access.Sessions;
+import org.sobertally.server.access.SignIns;
 import org.sobertally.server.access.TallyAuthentication;
+import org.sobertally.server.book.store.Books;
 import org.sobertally.server.http.Params;
 import org.sobertally.server.http.Problem;
 import org.sobertally.server.journal.Journal;
 import org.sobertally.server.journal.JournalEntry;
-import org.sobertally.server.store.Books;
 import org.sobertally.server.time.TallyClock;
 
 /** A floating pool as it stands now: who is in, asking to leave, lending. */
@@ -53,26 +50,26 @@ public class PoolLiveResource {
 
   private final Books books;
   private final PoolLive live;
-  private final EntityManager entities;
+  private final PoolStore store;
   private final Journal journal;
   private final TallyClock clock;
   private final SecurityIdentity identity;
   private final PoolChanges changes;
-  private final Sessions sessions;
+  private final SignIns sessions;
 
   PoolLiveResource(
       Books books,
       PoolLive live,
-      EntityManager entities,
+      PoolStore store,
       Journal journal,
       TallyClock clock,
       SecurityIdentity identity,
       PoolChanges changes,
-      Sessions sessions) {
+      SignIns sessions) {
     this.sessions = sessions;
     this.books = books;
     this.live = live;
-    this.entities = entities;
+    this.store = store;
     this.journal = journal;
     this.clock = clock;
     this.identity = identity;
@@ -150,19 +147,8 @@ public class PoolLiveResource {
         "Asked %s to leave %s within %d minutes."
             .formatted(guest.name(), planName(plan), request.minutes()),
         () ->
-            entities
-                .createNativeQuery(
-                    """
-                    merge into pool_ask (session, asked_by, asked, until, state, attempts, due, answer)
-                      key (session) values (:session, :by, :asked, :until, 'ASKED', 0, null, null)
-                    """)
-                .setParameter("session", session)
-                .setParameter("by", actor())
-                .setParameter("asked", clock.now().atOffset(ZoneOffset.UTC))
-                .setParameter(
-                    "until",
-                    clock.now().plusSeconds(60L * request.minutes()).atOffset(ZoneOffset.UTC))
-                .executeUpdate());
+            store.ask(
+                session, actor(), clock.now(), clock.now().plusSeconds(60L * request.minutes())));
     return live.now(plan);
   }
 
@@ -198,19 +184,7 @@ public class PoolLiveResource {
         "Set a seat of %s aside for %s until %s."
             .formatted(
                 planName(plan), book.people().byId(request.person()).name(), Words.day(until)),
-        () ->
-            entities
-                .createNativeQuery(
-                    """
-                    insert into pool_loan (id, plan, person, until, lent_by)
-                    values (:id, :plan, :person, :until, :by)
-                    """)
-                .setParameter("id", UUID.randomUUID().toString())
-                .setParameter("plan", plan)
-                .setParameter("person", request.person())
-                .setParameter("until", until)
-                .setParameter("by", actor())
-                .executeUpdate());
+        () -> store.lend(plan, request.person(), until, actor()));
     return live.now(plan);
   }
 
@@ -230,11 +204,7 @@ public class PoolLiveResource {
         lent.person(),
         "POOL_LOAN_ENDED",
         "The seat of %s is no longer set aside for %s.".formatted(planName(plan), lent.name()),
-        () ->
-            entities
-                .createNativeQuery("delete from pool_loan where id = :id")
-                .setParameter("id", loan)
-                .executeUpdate());
+        () -> store.endLoan(loan));
     return live.now(plan);
   }
 

@@ -22,12 +22,12 @@ import org.sobertally.core.money.Money;
 import org.sobertally.core.pool.OwnSeats;
 import org.sobertally.core.pool.PoolPeaks;
 import org.sobertally.core.pool.PoolReplay;
-import org.sobertally.server.figures.Figures;
+import org.sobertally.server.book.store.Books;
+import org.sobertally.server.figures.FigureCache;
 import org.sobertally.server.http.MoneyDto;
 import org.sobertally.server.http.Params;
 import org.sobertally.server.http.Problem;
 import org.sobertally.server.store.AsOf;
-import org.sobertally.server.store.Books;
 import org.sobertally.server.time.TallyClock;
 
 /** How large a floating pool should be. */
@@ -40,9 +40,9 @@ public class PoolResource {
   private final Books books;
   private final AsOf asOf;
   private final TallyClock clock;
-  private final Figures figures;
+  private final FigureCache figures;
 
-  PoolResource(Books books, AsOf asOf, TallyClock clock, Figures figures) {
+  PoolResource(Books books, AsOf asOf, TallyClock clock, FigureCache figures) {
     this.figures = figures;
     this.books = books;
     this.asOf = asOf;

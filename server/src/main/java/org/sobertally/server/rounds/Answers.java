@@ -10,12 +10,12 @@ import java.util.List;
 import org.eclipse.microprofile.openapi.annotations.media.Schema;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.catalogue.Plan;
+import org.sobertally.server.book.store.BookEditor;
+import org.sobertally.server.book.store.Books;
 import org.sobertally.server.http.MoneyDto;
 import org.sobertally.server.http.Problem;
 import org.sobertally.server.journal.Journal;
 import org.sobertally.server.journal.JournalEntry;
-import org.sobertally.server.store.BookWrites;
-import org.sobertally.server.store.Books;
 import org.sobertally.server.time.TallyClock;
 
 /** What holders say with the link of their letter. */
@@ -30,7 +30,7 @@ class Answers {
   private final RoundStore store;
   private final Letters letters;
   private final Books books;
-  private final BookWrites writes;
+  private final BookEditor editor;
   private final Journal journal;
   private final TallyClock clock;
 
@@ -38,13 +38,13 @@ class Answers {
       RoundStore store,
       Letters letters,
       Books books,
-      BookWrites writes,
+      BookEditor editor,
       Journal journal,
       TallyClock clock) {
     this.store = store;
     this.letters = letters;
     this.books = books;
-    this.writes = writes;
+    this.editor = editor;
     this.journal = journal;
     this.clock = clock;
   }
@@ -187,14 +187,14 @@ class Answers {
       throw Problem.conflict("This seat is not looked at any more.");
     }
     if (item.keep != null) {
-      writes.endKeep(change, item.holding, item.keep, today);
+      editor.endKeep(change, item.holding, item.keep, today);
       item.keep = null;
     }
     if (form.answer() == RoundItem.Answer.KEEP) {
       if (reason.isEmpty()) {
         throw Problem.badRequest("reason: say in a word why the seat is needed.");
       }
-      item.keep = writes.keep(change, item.holding, reason, item.name, today.plusDays(KEPT_DAYS));
+      item.keep = editor.keep(change, item.holding, reason, item.name, today.plusDays(KEPT_DAYS));
     }
     boolean keeps = form.answer() == RoundItem.Answer.KEEP;
     item.state = keeps ? RoundItem.State.KEPT : RoundItem.State.ASKED;

@@ -19,7 +19,7 @@ import org.sobertally.core.people.Group;
 import org.sobertally.core.people.Person;
 import org.sobertally.core.time.Days;
 import org.sobertally.core.use.UseStates;
-import org.sobertally.server.reach.Reach;
+import org.sobertally.server.visibility.Reach;
 
 /** Freezes the list of seats that a round is about, with what is known of each. */
 final class Gathering {

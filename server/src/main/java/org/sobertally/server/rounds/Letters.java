@@ -16,7 +16,7 @@ import org.sobertally.core.people.Group;
 import org.sobertally.core.people.Person;
 import org.sobertally.core.words.Words;
 import org.sobertally.server.access.Role;
-import org.sobertally.server.access.Sessions;
+import org.sobertally.server.access.SignIns;
 import org.sobertally.server.mail.Mailroom;
 import org.sobertally.server.signing.Signatures;
 
@@ -32,14 +32,14 @@ class Letters {
   private final RoundStore store;
   private final Mailroom mailroom;
   private final Signatures signatures;
-  private final Sessions sessions;
+  private final SignIns sessions;
   private final String address;
 
   Letters(
       RoundStore store,
       Mailroom mailroom,
       Signatures signatures,
-      Sessions sessions,
+      SignIns sessions,
       @ConfigProperty(name = "sober.address") String address) {
     this.store = store;
     this.mailroom = mailroom;

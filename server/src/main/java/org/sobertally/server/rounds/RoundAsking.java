@@ -9,11 +9,11 @@ import java.util.Set;
 import java.util.UUID;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.words.Words;
-import org.sobertally.server.figures.Figures;
+import org.sobertally.server.book.store.Books;
+import org.sobertally.server.figures.FigureCache;
 import org.sobertally.server.http.Problem;
 import org.sobertally.server.journal.Journal;
 import org.sobertally.server.slates.Sweeps;
-import org.sobertally.server.store.Books;
 import org.sobertally.server.time.TallyClock;
 
 /** A round begins: what is found is frozen, and its holders are asked and reminded. */
@@ -22,7 +22,7 @@ class RoundAsking {
 
   private final RoundStore store;
   private final Books books;
-  private final Figures figures;
+  private final FigureCache figures;
   private final Letters letters;
   private final Sweeps sweeps;
   private final Journal journal;
@@ -31,7 +31,7 @@ class RoundAsking {
   RoundAsking(
       RoundStore store,
       Books books,
-      Figures figures,
+      FigureCache figures,
       Letters letters,
       Sweeps sweeps,
       Journal journal,

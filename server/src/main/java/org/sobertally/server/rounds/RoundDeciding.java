@@ -12,10 +12,10 @@ import java.util.stream.Collectors;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.time.Days;
 import org.sobertally.core.words.Words;
-import org.sobertally.server.figures.Figures;
+import org.sobertally.server.book.store.Books;
+import org.sobertally.server.figures.FigureCache;
 import org.sobertally.server.journal.Journal;
 import org.sobertally.server.slates.Sweeps;
-import org.sobertally.server.store.Books;
 import org.sobertally.server.time.TallyClock;
 
 /**
@@ -29,7 +29,7 @@ class RoundDeciding {
 
   private final RoundStore store;
   private final Books books;
-  private final Figures figures;
+  private final FigureCache figures;
   private final Letters letters;
   private final Sweeps sweeps;
   private final Journal journal;
@@ -38,7 +38,7 @@ class RoundDeciding {
   RoundDeciding(
       RoundStore store,
       Books books,
-      Figures figures,
+      FigureCache figures,
       Letters letters,
       Sweeps sweeps,
       Journal journal,

@@ -19,16 +19,6 @@ import org.sobertally.core.round.WeeklySchedule;
 @Table(name = "round_plan")
 class RoundPlan {
 
-  /** Kinds of finding that taking the seat back settles, and that a round may look for. */
-  static final Set<FindingKind> KINDS =
-      EnumSet.of(
-          FindingKind.SUSPENDED_PAID,
-          FindingKind.LEFT_PAID,
-          FindingKind.NEVER_OPENED,
-          FindingKind.IDLE,
-          FindingKind.UNANSWERED,
-          FindingKind.COVERED_TWICE);
-
   @Id String id;
   String name;
   int weekday;

@@ -28,10 +28,10 @@ import org.eclipse.microprofile.openapi.annotations.tags.Tag;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.findings.FindingKind;
 import org.sobertally.server.access.Role;
-import org.sobertally.server.access.Sessions;
+import org.sobertally.server.access.SignIns;
+import org.sobertally.server.book.store.Books;
 import org.sobertally.server.http.Problem;
 import org.sobertally.server.journal.Journal;
-import org.sobertally.server.store.Books;
 import org.sobertally.server.time.TallyClock;
 
 /** Sweeps that run every week. */
@@ -45,7 +45,7 @@ public class RoundPlanResource {
   private final RoundLife life;
   private final RoundViews views;
   private final Books books;
-  private final Sessions sessions;
+  private final SignIns sessions;
   private final Journal journal;
   private final TallyClock clock;
   private final SecurityIdentity identity;
@@ -55,7 +55,7 @@ public class RoundPlanResource {
       RoundLife life,
       RoundViews views,
       Books books,
-      Sessions sessions,
+      SignIns sessions,
       Journal journal,
       TallyClock clock,
       SecurityIdentity identity) {
@@ -163,7 +163,7 @@ public class RoundPlanResource {
               throw Problem.notFound("There is no group %s.".formatted(group));
             });
     for (FindingKind kind : form.kinds()) {
-      if (!RoundPlan.KINDS.contains(kind)) {
+      if (kind.inRounds() == FindingKind.InRounds.NEVER) {
         throw Problem.badRequest("kinds: taking the seat back does not settle %s.".formatted(kind));
       }
     }

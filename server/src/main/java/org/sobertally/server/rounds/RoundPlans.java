@@ -6,6 +6,7 @@ import java.time.DayOfWeek;
 import java.time.LocalTime;
 import java.time.ZoneId;
 import java.util.List;
+import java.util.Set;
 import java.util.UUID;
 import org.sobertally.core.findings.FindingKind;
 import org.sobertally.server.journal.Journal;
@@ -16,12 +17,8 @@ import org.sobertally.server.time.TallyClock;
 public class RoundPlans {
 
   private static final int USUAL_DAYS = 7;
-  private static final List<FindingKind> USUAL_KINDS =
-      List.of(
-          FindingKind.SUSPENDED_PAID,
-          FindingKind.LEFT_PAID,
-          FindingKind.NEVER_OPENED,
-          FindingKind.IDLE);
+  private static final Set<FindingKind> USUAL_KINDS =
+      FindingKind.those(kind -> kind.inRounds() == FindingKind.InRounds.USUAL);
 
   private final RoundStore store;
   private final Journal journal;

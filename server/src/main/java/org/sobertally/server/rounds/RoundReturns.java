@@ -6,7 +6,7 @@ import java.time.LocalDate;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.book.Holdings;
 import org.sobertally.core.time.Days;
-import org.sobertally.server.store.Books;
+import org.sobertally.server.book.store.Books;
 import org.sobertally.server.time.TallyClock;
 
 /** Who needed again what a round took back: so often the line was drawn too early. */

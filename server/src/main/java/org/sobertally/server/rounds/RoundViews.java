@@ -10,9 +10,9 @@ import java.util.List;
 import java.util.Map;
 import org.eclipse.microprofile.openapi.annotations.media.Schema;
 import org.sobertally.core.book.Book;
-import org.sobertally.server.access.Sessions;
+import org.sobertally.server.access.SignIns;
+import org.sobertally.server.book.store.Books;
 import org.sobertally.server.http.MoneyDto;
-import org.sobertally.server.store.Books;
 
 /** Rounds and their seats as they are shown. */
 @ApplicationScoped
@@ -20,9 +20,9 @@ class RoundViews {
 
   private final RoundStore store;
   private final Books books;
-  private final Sessions sessions;
+  private final SignIns sessions;
 
-  RoundViews(RoundStore store, Books books, Sessions sessions) {
+  RoundViews(RoundStore store, Books books, SignIns sessions) {
     this.store = store;
     this.books = books;
     this.sessions = sessions;

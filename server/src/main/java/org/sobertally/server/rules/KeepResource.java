@@ -22,15 +22,15 @@ import org.sobertally.core.time.Days;
 import org.sobertally.core.use.UseState;
 import org.sobertally.core.use.UseStates;
 import org.sobertally.server.access.Role;
-import org.sobertally.server.access.Sessions;
-import org.sobertally.server.figures.Figures;
+import org.sobertally.server.access.SignIns;
+import org.sobertally.server.book.store.BookEditor;
+import org.sobertally.server.book.store.Books;
+import org.sobertally.server.figures.FigureCache;
 import org.sobertally.server.http.MoneyDto;
 import org.sobertally.server.http.Problem;
 import org.sobertally.server.journal.Journal;
 import org.sobertally.server.journal.JournalEntry;
 import org.sobertally.server.store.AsOf;
-import org.sobertally.server.store.BookWrites;
-import org.sobertally.server.store.Books;
 import org.sobertally.server.time.TallyClock;
 
 /** Seats that are kept for a reason, to be reviewed when they end. */
@@ -41,25 +41,25 @@ import org.sobertally.server.time.TallyClock;
 public class KeepResource {
 
   private final Books books;
-  private final BookWrites writes;
+  private final BookEditor editor;
   private final AsOf asOf;
-  private final Figures figures;
-  private final Sessions sessions;
+  private final FigureCache figures;
+  private final SignIns sessions;
   private final Journal journal;
   private final TallyClock clock;
   private final SecurityIdentity identity;
 
   KeepResource(
       Books books,
-      BookWrites writes,
+      BookEditor editor,
       AsOf asOf,
-      Figures figures,
-      Sessions sessions,
+      FigureCache figures,
+      SignIns sessions,
       Journal journal,
       TallyClock clock,
       SecurityIdentity identity) {
     this.books = books;
-    this.writes = writes;
+    this.editor = editor;
     this.asOf = asOf;
     this.figures = figures;
     this.sessions = sessions;
@@ -163,7 +163,7 @@ public class KeepResource {
           int h = book.holdings().numberOf(keep.holding());
           int line = book.holdings().line(h);
           Account account = book.accounts().get(book.holdings().account(h));
-          writes.endKeep(change, keep.holding(), id, today);
+          editor.endKeep(change, keep.holding(), id, today);
           JournalEntry entry = new JournalEntry();
           entry.person = account.person();
           entry.line = book.lines().get(line).id();

@@ -2,7 +2,6 @@ package org.sobertally.server.rules;
 
 import io.quarkus.security.identity.SecurityIdentity;
 import jakarta.annotation.security.RolesAllowed;
-import jakarta.persistence.EntityManager;
 import jakarta.transaction.Transactional;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
@@ -14,7 +13,6 @@ import jakarta.ws.rs.Produces;
 import jakarta.ws.rs.QueryParam;
 import jakarta.ws.rs.core.MediaType;
 import java.util.ArrayList;
-import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
 import org.eclipse.microprofile.openapi.annotations.media.Schema;
@@ -24,11 +22,11 @@ import org.sobertally.core.book.Holding;
 import org.sobertally.core.catalogue.Plan;
 import org.sobertally.core.time.Days;
 import org.sobertally.server.access.Role;
+import org.sobertally.server.book.store.Books;
 import org.sobertally.server.http.Problem;
 import org.sobertally.server.journal.Journal;
 import org.sobertally.server.journal.JournalEntry;
 import org.sobertally.server.store.AsOf;
-import org.sobertally.server.store.Books;
 import org.sobertally.server.time.TallyClock;
 
 /**
@@ -44,7 +42,7 @@ public class MethodResource {
 
   private final Books books;
   private final AsOf asOf;
-  private final EntityManager entities;
+  private final RuleNotes notes;
   private final Journal journal;
   private final TallyClock clock;
   private final SecurityIdentity identity;
@@ -52,13 +50,13 @@ public class MethodResource {
   MethodResource(
       Books books,
       AsOf asOf,
-      EntityManager entities,
+      RuleNotes notes,
       Journal journal,
       TallyClock clock,
       SecurityIdentity identity) {
     this.books = books;
     this.asOf = asOf;
-    this.entities = entities;
+    this.notes = notes;
     this.journal = journal;
     this.clock = clock;
     this.identity = identity;
@@ -98,7 +96,7 @@ public class MethodResource {
   public List<Methods> all(@QueryParam("asOf") String asOfText) {
     Book book = books.current();
     int day = Days.of(asOf.of(book, asOfText));
-    Set<String> mixed = mixedLines();
+    Set<String> mixed = notes.mixed();
     List<Methods> all = new ArrayList<>();
     for (int line = 0; line < book.lines().size(); line++) {
       Methods methods = methods(book, line, day, mixed);
@@ -118,7 +116,7 @@ public class MethodResource {
   public Methods ofLine(@PathParam("line") String lineId, @QueryParam("asOf") String asOfText) {
     Book book = books.current();
     int day = Days.of(asOf.of(book, asOfText));
-    return methods(book, line(book, lineId), day, mixedLines());
+    return methods(book, line(book, lineId), day, notes.mixed());
   }
 
   /** Says that the subscription is mixed on purpose, or no longer. */
@@ -129,17 +127,13 @@ public class MethodResource {
   public Methods mix(@PathParam("line") String lineId, @NotNull @Valid MixedRequest request) {
     Book book = books.current();
     int line = line(book, lineId);
-    boolean was = mixedLines().contains(lineId);
+    boolean was = notes.mixed().contains(lineId);
     if (request.mixed() != was) {
-      var query =
-          request.mixed()
-              ? entities
-                  .createNativeQuery(
-                      "insert into mixed_line (line, since, said_by) values (:line, :day, :by)")
-                  .setParameter("day", clock.today())
-                  .setParameter("by", identity.getPrincipal().getName())
-              : entities.createNativeQuery("delete from mixed_line where line = :line");
-      query.setParameter("line", lineId).executeUpdate();
+      if (request.mixed()) {
+        notes.mix(lineId, identity.getPrincipal().getName(), clock.today());
+      } else {
+        notes.unmix(lineId);
+      }
       JournalEntry entry = new JournalEntry();
       entry.line = lineId;
       String text =
@@ -152,7 +146,7 @@ public class MethodResource {
           text.formatted(book.planOfLine(line).name()),
           entry);
     }
-    return methods(book, line, Days.of(clock.today()), mixedLines());
+    return methods(book, line, Days.of(clock.today()), notes.mixed());
   }
 
   private static int line(Book book, String id) {
@@ -160,15 +154,6 @@ public class MethodResource {
       throw Problem.notFound("There is no subscription %s.".formatted(id));
     }
     return book.lines().require(id);
-  }
-
-  private Set<String> mixedLines() {
-    Set<String> lines = new HashSet<>();
-    entities
-        .createNativeQuery("select line from mixed_line", String.class)
-        .getResultList()
-        .forEach(line -> lines.add((String) line));
-    return lines;
   }
 
   private static Methods methods(Book book, int line, int day, Set<String> mixedLines) {

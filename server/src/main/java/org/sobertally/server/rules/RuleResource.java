@@ -2,7 +2,6 @@ package org.sobertally.server.rules;
 
 import io.quarkus.security.identity.SecurityIdentity;
 import jakarta.annotation.security.RolesAllowed;
-import jakarta.persistence.EntityManager;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
@@ -26,10 +25,11 @@ import org.sobertally.core.people.StandingRule;
 import org.sobertally.core.rule.RuleReach;
 import org.sobertally.core.time.Days;
 import org.sobertally.server.access.Role;
+import org.sobertally.server.book.store.BookEditor;
+import org.sobertally.server.book.store.Books;
 import org.sobertally.server.http.Problem;
 import org.sobertally.server.journal.Journal;
 import org.sobertally.server.store.AsOf;
-import org.sobertally.server.store.Books;
 import org.sobertally.server.time.TallyClock;
 
 /** Groups, their leads, and the standing rules that are about them. */
@@ -45,7 +45,7 @@ public class RuleResource {
   private final AsOf asOf;
   private final TallyClock clock;
   private final Journal journal;
-  private final EntityManager entities;
+  private final BookEditor editor;
   private final SecurityIdentity identity;
 
   RuleResource(
@@ -53,13 +53,13 @@ public class RuleResource {
       AsOf asOf,
       TallyClock clock,
       Journal journal,
-      EntityManager entities,
+      BookEditor editor,
       SecurityIdentity identity) {
     this.books = books;
     this.asOf = asOf;
     this.clock = clock;
     this.journal = journal;
-    this.entities = entities;
+    this.editor = editor;
     this.identity = identity;
   }
 
@@ -251,18 +251,7 @@ public class RuleResource {
           }
           String id = "rule-" + UUID.randomUUID();
           StandingRule rule = new StandingRule(id, request.group(), request.plan(), today, null);
-          entities
-              .createNativeQuery(
-                  """
-                  insert into book_standing_rules ("RULE", "GROUP", "PLAN", "FROM")
-                  values (:rule, :group, :plan, :from)
-                  """)
-              .setParameter("rule", id)
-              .setParameter("group", rule.group())
-              .setParameter("plan", rule.plan())
-              .setParameter("from", today)
-              .executeUpdate();
-          change.apply(b -> b.withRule(rule));
+          editor.put(change, rule);
           tell("RULE_ON", "Switched on: %s get %s.", book, rule);
           return null;
         });
@@ -288,13 +277,7 @@ public class RuleResource {
           }
           StandingRule ended =
               new StandingRule(was.id(), was.group(), was.plan(), was.from(), today);
-          entities
-              .createNativeQuery(
-                  "update book_standing_rules set \"UNTIL\" = :until where \"RULE\" = :rule")
-              .setParameter("until", today)
-              .setParameter("rule", id)
-              .executeUpdate();
-          change.apply(b -> b.withRule(ended));
+          editor.put(change, ended);
           tell("RULE_OFF", "Switched off: %s get %s.", book, ended);
           return null;
         });

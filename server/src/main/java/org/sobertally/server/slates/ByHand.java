@@ -7,10 +7,10 @@ import java.util.Set;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.people.Account;
 import org.sobertally.core.time.Days;
-import org.sobertally.server.bookfile.BookService;
-import org.sobertally.server.store.Books;
+import org.sobertally.server.book.file.BookService;
+import org.sobertally.server.book.store.Books;
 import org.sobertally.server.time.TallyClock;
-import org.sobertally.server.vendors.Login;
+import org.sobertally.server.vendors.VendorAccount;
 
 /** Confirms changes that were made by hand at vendors without a link, once an intake shows them. */
 @ApplicationScoped
@@ -18,13 +18,13 @@ class ByHand {
 
   private final Books books;
   private final SlateStore store;
-  private final Settlement settlement;
+  private final CallOutcomes outcomes;
   private final TallyClock clock;
 
-  ByHand(Books books, SlateStore store, Settlement settlement, TallyClock clock) {
+  ByHand(Books books, SlateStore store, CallOutcomes outcomes, TallyClock clock) {
     this.books = books;
     this.store = store;
-    this.settlement = settlement;
+    this.outcomes = outcomes;
     this.clock = clock;
   }
 
@@ -33,21 +33,21 @@ class ByHand {
     for (VendorCall call : store.callsByHand()) {
       // A people file says nothing of a vendor; a file of one vendor's nothing of another's.
       if (taken.tellsOf(call.vendor) && call.wish().metBy(inBook(book, call.account))) {
-        settlement.confirmFromIntake(call.id, taken.intake());
+        outcomes.confirmFromIntake(call.id, taken.intake());
       } else if (taken.whole()) {
-        settlement.failIfGone(call.id);
+        outcomes.failIfGone(call.id);
       }
     }
   }
 
   void onTakenBack(@Observes BookService.IntakeTakenBack back) {
-    settlement.waitAgain(back.change(), back.intake());
+    outcomes.waitAgain(back.change(), back.intake());
   }
 
   /** The account as the book knows it today. */
-  private Login inBook(Book book, String id) {
+  private VendorAccount inBook(Book book, String id) {
     if (!book.accounts().has(id)) {
-      return Login.absent(id);
+      return VendorAccount.absent(id);
     }
     Account account = book.accounts().byId(id);
     Account.State state = account.stateOn(clock.today());
@@ -57,7 +57,7 @@ class ByHand {
         plans.add(book.planOfLine(book.holdings().line(h)).id());
       }
     }
-    return new Login(
+    return new VendorAccount(
         id,
         account.email(),
         state != Account.State.DELETED,

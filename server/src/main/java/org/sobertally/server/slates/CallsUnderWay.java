@@ -3,7 +3,7 @@ package org.sobertally.server.slates;
 import jakarta.enterprise.context.ApplicationScoped;
 import java.util.List;
 import org.sobertally.core.book.Book;
-import org.sobertally.server.store.BookGuard;
+import org.sobertally.server.book.store.BookGuard;
 
 /** Moves on their way to a vendor hold on to that vendor's accounts and seats, and to no others. */
 @ApplicationScoped

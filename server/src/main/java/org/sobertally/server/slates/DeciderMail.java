@@ -8,7 +8,7 @@ import org.sobertally.core.money.MoneyWords;
 import org.sobertally.core.slate.Preview;
 import org.sobertally.core.words.Words;
 import org.sobertally.server.access.Role;
-import org.sobertally.server.access.Sessions;
+import org.sobertally.server.access.SignIns;
 import org.sobertally.server.mail.Mailroom;
 
 /** Tells everybody who may decide that a slate waits for them, whoever drafted it. */
@@ -18,13 +18,11 @@ class DeciderMail {
   private static final int MOST_LISTED = 20;
 
   private final Mailroom mailroom;
-  private final Sessions sessions;
+  private final SignIns sessions;
   private final String address;
 
   DeciderMail(
-      Mailroom mailroom,
-      Sessions sessions,
-      @ConfigProperty(name = "sober.address") String address) {
+      Mailroom mailroom, SignIns sessions, @ConfigProperty(name = "sober.address") String address) {
     this.mailroom = mailroom;
     this.sessions = sessions;
     this.address = address;

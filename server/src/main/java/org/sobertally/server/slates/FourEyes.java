@@ -6,15 +6,15 @@ import java.util.Collection;
 import java.util.Collections;
 import java.util.Set;
 import java.util.TreeSet;
-import org.sobertally.server.access.Sessions;
+import org.sobertally.server.access.SignIns;
 
 /** Whether somebody who decides a slate is really somebody else than who drafted it. */
 @ApplicationScoped
 class FourEyes {
 
-  private final Sessions sessions;
+  private final SignIns sessions;
 
-  FourEyes(Sessions sessions) {
+  FourEyes(SignIns sessions) {
     this.sessions = sessions;
   }
 

@@ -14,9 +14,9 @@ import org.sobertally.core.book.Book;
 import org.sobertally.core.catalogue.Plan;
 import org.sobertally.core.slate.MoveKind;
 import org.sobertally.server.access.Role;
+import org.sobertally.server.book.store.Books;
 import org.sobertally.server.http.Params;
 import org.sobertally.server.http.Problem;
-import org.sobertally.server.store.Books;
 import org.sobertally.server.time.TallyClock;
 
 /** Lists of people and plans, looked at before they go on a slate. */

@@ -24,11 +24,11 @@ import java.util.function.Consumer;
 import java.util.stream.Collectors;
 import org.eclipse.microprofile.config.inject.ConfigProperty;
 import org.jboss.logging.Logger;
-import org.sobertally.server.store.Books;
+import org.sobertally.server.book.store.Books;
 import org.sobertally.server.store.OnDisk;
-import org.sobertally.server.vendors.SeatLink;
-import org.sobertally.server.vendors.SeatLink.Answer;
-import org.sobertally.server.vendors.SeatLink.Reading;
+import org.sobertally.server.vendors.VendorConnection;
+import org.sobertally.server.vendors.VendorConnection.Answer;
+import org.sobertally.server.vendors.VendorConnection.Reading;
 import org.sobertally.server.vendors.VendorLinks;
 
 /**
@@ -46,7 +46,7 @@ class Postman {
 
   private final Books books;
   private final SlateStore store;
-  private final Settlement settlement;
+  private final CallOutcomes outcomes;
   private final VendorLinks links;
   private final OnDisk disk;
   private final Duration firstWait;
@@ -73,7 +73,7 @@ class Postman {
   Postman(
       Books books,
       SlateStore store,
-      Settlement settlement,
+      CallOutcomes outcomes,
       VendorLinks links,
       OnDisk disk,
       @ConfigProperty(name = "sober.calls.first-wait") Duration firstWait,
@@ -82,7 +82,7 @@ class Postman {
       @ConfigProperty(name = "sober.calls.checks") int mostChecks) {
     this.books = books;
     this.store = store;
-    this.settlement = settlement;
+    this.outcomes = outcomes;
     this.links = links;
     this.disk = disk;
     this.firstWait = firstWait;
@@ -214,7 +214,7 @@ class Postman {
       return;
     }
     if (call.checks >= mostChecks) {
-      settlement.fail(id, "It could not be carried through, %d times over.".formatted(call.checks));
+      outcomes.fail(id, "It could not be carried through, %d times over.".formatted(call.checks));
     } else {
       wait(call, call.state, "Something went wrong here; it is tried again.", backoff(call.checks));
     }
@@ -228,7 +228,7 @@ class Postman {
     if (!VendorCall.State.OPEN.contains(call.state)) {
       return;
     }
-    Optional<SeatLink> link = links.to(call.vendor);
+    Optional<VendorConnection> link = links.to(call.vendor);
     if (link.isEmpty()) {
       wait(call, call.state, "There is no link to this vendor.", mostWait);
     } else if (call.state == VendorCall.State.PENDING) {
@@ -238,7 +238,7 @@ class Postman {
     }
   }
 
-  private void ask(SeatLink link, VendorCall call) {
+  private void ask(VendorConnection link, VendorCall call) {
     call =
         change(
             call.id,
@@ -290,7 +290,7 @@ class Postman {
   }
 
   /** For a call that may have taken effect: what does the vendor show? */
-  private void readFirst(SeatLink link, VendorCall call) {
+  private void readFirst(VendorConnection link, VendorCall call) {
     if (call.state == VendorCall.State.ACCEPTED) {
       read(link, call);
       return;
@@ -299,22 +299,22 @@ class Postman {
     if (reading instanceof Reading.Unreadable unreadable) {
       unread(call, unreadable);
     } else if (call.wish().metBy(((Reading.Shows) reading).login())) {
-      settlement.confirm(call.id, ((Reading.Shows) reading).login());
+      outcomes.confirm(call.id, ((Reading.Shows) reading).login());
     } else if (call.attempts < mostAttempts) {
       ask(link, call);
     } else {
-      settlement.fail(call.id, call.answer);
+      outcomes.fail(call.id, call.answer);
     }
   }
 
-  private void read(SeatLink link, VendorCall call) {
+  private void read(VendorConnection link, VendorCall call) {
     Reading reading = link.read(call.account);
     if (reading instanceof Reading.Unreadable unreadable) {
       unread(call, unreadable);
     } else if (call.wish().metBy(((Reading.Shows) reading).login())) {
-      settlement.confirm(call.id, ((Reading.Shows) reading).login());
+      outcomes.confirm(call.id, ((Reading.Shows) reading).login());
     } else if (call.checks >= mostChecks && isOverdue(call)) {
-      settlement.fail(call.id, "The vendor took the change but never showed it.");
+      outcomes.fail(call.id, "The vendor took the change but never showed it.");
     } else {
       VendorCall next = change(call.id, fresh -> fresh.checks++);
       wait(next, VendorCall.State.ACCEPTED, next.answer, backoff(next.checks));
@@ -334,7 +334,7 @@ class Postman {
   private void unread(VendorCall call, Reading.Unreadable unreadable) {
     VendorCall next = change(call.id, fresh -> fresh.checks++);
     if (unreadable.answered() && next.checks >= mostChecks) {
-      settlement.fail(
+      outcomes.fail(
           next.id,
           "The vendor's answer could not be understood, %d times over; whether it happened is not known. %s"
               .formatted(next.checks, unreadable.reason()));

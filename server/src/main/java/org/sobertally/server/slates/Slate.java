@@ -8,7 +8,7 @@ import jakarta.persistence.Id;
 import jakarta.persistence.Version;
 import java.time.Instant;
 import java.time.LocalDate;
-import org.sobertally.server.access.Sessions;
+import org.sobertally.server.access.SignIns;
 
 /** A list of moves that is drafted, decided and posted together. */
 @Entity
@@ -39,7 +39,7 @@ class Slate {
 
   String author;
 
-  /** Behind whom the author acted, a line each; see {@link Sessions#behind}. */
+  /** Behind whom the author acted, a line each; see {@link SignIns#behind}. */
   @Column(name = "author_behind")
   String authorBehind;
 

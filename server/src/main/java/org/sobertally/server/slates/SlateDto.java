@@ -8,7 +8,7 @@ import org.eclipse.microprofile.openapi.annotations.media.Schema;
 import org.sobertally.core.slate.MoveKind;
 import org.sobertally.core.slate.Remark;
 import org.sobertally.server.access.Role;
-import org.sobertally.server.access.Sessions;
+import org.sobertally.server.access.SignIns;
 import org.sobertally.server.http.MoneyDto;
 
 /**
@@ -64,7 +64,7 @@ record SlateDto(
       Slate slate,
       SlateViews.Asker asker,
       boolean own,
-      Sessions sessions,
+      SignIns sessions,
       Progress progress,
       List<MoveDto> moves,
       PreviewDto preview) {

@@ -10,7 +10,7 @@ import org.sobertally.core.book.Book;
 import org.sobertally.core.money.Money;
 import org.sobertally.core.slate.Cash;
 import org.sobertally.core.slate.MoveKind;
-import org.sobertally.server.access.Sessions;
+import org.sobertally.server.access.SignIns;
 import org.sobertally.server.http.MoneyDto;
 import org.sobertally.server.slates.SlateStore.Alike;
 
@@ -21,7 +21,7 @@ final class SlateList {
 
   private final Book book;
   private final LocalDate today;
-  private final Sessions sessions;
+  private final SignIns sessions;
   private final SlateViews.Asker asker;
   private final Predicate<Slate> own;
   private final Map<String, List<Alike>> moves = new HashMap<>();
@@ -34,7 +34,7 @@ final class SlateList {
   SlateList(
       Book book,
       LocalDate today,
-      Sessions sessions,
+      SignIns sessions,
       SlateStore store,
       SlateViews.Asker asker,
       Predicate<Slate> own) {

@@ -14,14 +14,14 @@ import org.sobertally.core.slate.Move;
 import org.sobertally.core.slate.Preview;
 import org.sobertally.core.slate.Previewer;
 import org.sobertally.core.words.Words;
+import org.sobertally.server.book.store.Books;
 import org.sobertally.server.http.Problem;
 import org.sobertally.server.journal.Journal;
 import org.sobertally.server.journal.JournalEntry;
-import org.sobertally.server.reach.Reach;
-import org.sobertally.server.store.Books;
 import org.sobertally.server.time.TallyClock;
+import org.sobertally.server.vendors.AccountTarget;
 import org.sobertally.server.vendors.VendorLinks;
-import org.sobertally.server.vendors.Wish;
+import org.sobertally.server.visibility.Reach;
 
 /** The life of a slate up to the moment its moves leave for the vendors. */
 @ApplicationScoped
@@ -36,8 +36,8 @@ class SlateService {
   private final Journal journal;
   private final TallyClock clock;
   private final Postman postman;
-  private final Settlement settlement;
-  private final Records records;
+  private final CallOutcomes outcomes;
+  private final MovesWithoutCall records;
   private final VendorLinks links;
   private final Reach reach;
   private final FourEyes fourEyes;
@@ -50,8 +50,8 @@ class SlateService {
       Journal journal,
       TallyClock clock,
       Postman postman,
-      Settlement settlement,
-      Records records,
+      CallOutcomes outcomes,
+      MovesWithoutCall records,
       VendorLinks links,
       Reach reach,
       FourEyes fourEyes,
@@ -64,7 +64,7 @@ class SlateService {
     this.journal = journal;
     this.clock = clock;
     this.postman = postman;
-    this.settlement = settlement;
+    this.outcomes = outcomes;
     this.records = records;
     this.links = links;
     this.reach = reach;
@@ -276,7 +276,7 @@ class SlateService {
     Set<String> declined = new HashSet<>(without);
     for (String id : declined) {
       SlateMove move = moveOf(slate.id, id);
-      JournalEntry entry = Settlement.entry(move);
+      JournalEntry entry = CallOutcomes.entry(move);
       String text = "Did not grant: %s for %s.";
       journal.add(
           actor,
@@ -321,7 +321,7 @@ class SlateService {
               records.settle(change, move, slate, actor);
             }
           }
-          settlement.closeSlate(id);
+          outcomes.closeSlate(id);
           return null;
         });
     postman.kick();
@@ -342,7 +342,7 @@ class SlateService {
                 MoveWords.of(book, move),
                 MoveWords.holder(book, move),
                 blocks.get(m).get(0).text()),
-            Settlement.entry(move));
+            CallOutcomes.entry(move));
         store.remove(move);
       }
     }
@@ -389,17 +389,17 @@ class SlateService {
           "This move is on its way to the vendor. To make it there by hand, turn it into one by"
               + " hand first.");
     }
-    settlement.sayDone(call.id, actor);
+    outcomes.sayDone(call.id, actor);
   }
 
   /** Gives up on a move that is on its way, or waits to be made by hand. */
   void endCall(String id, String moveId, String reason, String actor) {
-    settlement.end(openCall(id, moveId).id, reason, actor);
+    outcomes.end(openCall(id, moveId).id, reason, actor);
   }
 
   /** Has a move that is on its way to a vendor made there by hand. */
   void turnToByHand(String id, String moveId, String actor) {
-    settlement.turnToByHand(openCall(id, moveId).id, actor);
+    outcomes.turnToByHand(openCall(id, moveId).id, actor);
   }
 
   private VendorCall openCall(String id, String moveId) {
@@ -432,7 +432,7 @@ class SlateService {
     tell("Sober Tally", "SLATE_LAPSED", text, slate);
   }
 
-  private VendorCall call(SlateMove move, Wish wish, boolean undoes) {
+  private VendorCall call(SlateMove move, AccountTarget wish, boolean undoes) {
     VendorCall call = new VendorCall();
     call.id = SlateStore.newId();
     call.move = move.id;

@@ -20,11 +20,11 @@ import org.sobertally.core.slate.Remark;
 import org.sobertally.core.time.Days;
 import org.sobertally.core.use.UseStates;
 import org.sobertally.server.access.Role;
-import org.sobertally.server.access.Sessions;
-import org.sobertally.server.figures.Figures;
+import org.sobertally.server.access.SignIns;
+import org.sobertally.server.book.store.Books;
+import org.sobertally.server.figures.FigureCache;
 import org.sobertally.server.http.MoneyDto;
 import org.sobertally.server.http.Problem;
-import org.sobertally.server.store.Books;
 import org.sobertally.server.time.TallyClock;
 import org.sobertally.server.vendors.VendorLinks;
 
@@ -35,20 +35,20 @@ class SlateViews {
   private final Books books;
   private final SlateStore store;
   private final SlateBlocks slateBlocks;
-  private final Sessions sessions;
+  private final SignIns sessions;
   private final TallyClock clock;
   private final VendorLinks links;
-  private final Figures figures;
+  private final FigureCache figures;
   private final FourEyes fourEyes;
 
   SlateViews(
       Books books,
       SlateStore store,
       SlateBlocks slateBlocks,
-      Sessions sessions,
+      SignIns sessions,
       TallyClock clock,
       VendorLinks links,
-      Figures figures,
+      FigureCache figures,
       FourEyes fourEyes) {
     this.fourEyes = fourEyes;
     this.figures = figures;

@@ -13,7 +13,7 @@ import org.sobertally.core.money.Money;
 import org.sobertally.core.slate.MoveKind;
 import org.sobertally.core.words.Words;
 import org.sobertally.server.access.Role;
-import org.sobertally.server.access.Sessions;
+import org.sobertally.server.access.SignIns;
 import org.sobertally.server.desk.DeskSource;
 
 /** Slates that wait for somebody, and deletions that can be undone for a few days more. */
@@ -26,9 +26,9 @@ class SlatesOnDesk implements DeskSource {
   private final SlateStore store;
   private final FourEyes fourEyes;
   private final SlateService service;
-  private final Sessions sessions;
+  private final SignIns sessions;
 
-  SlatesOnDesk(SlateStore store, SlateService service, Sessions sessions, FourEyes fourEyes) {
+  SlatesOnDesk(SlateStore store, SlateService service, SignIns sessions, FourEyes fourEyes) {
     this.fourEyes = fourEyes;
     this.store = store;
     this.service = service;

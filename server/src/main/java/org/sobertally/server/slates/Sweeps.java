@@ -12,9 +12,9 @@ import org.sobertally.core.slate.Preview;
 import org.sobertally.core.slate.Previewer;
 import org.sobertally.core.slate.Remark;
 import org.sobertally.core.words.Words;
+import org.sobertally.server.book.store.Books;
 import org.sobertally.server.journal.Journal;
 import org.sobertally.server.journal.JournalEntry;
-import org.sobertally.server.store.Books;
 import org.sobertally.server.time.TallyClock;
 
 /** Slates that are drafted, sent and posted for somebody by what runs by itself. */

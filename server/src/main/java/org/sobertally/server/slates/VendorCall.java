@@ -9,7 +9,7 @@ import jakarta.persistence.Table;
 import java.time.Instant;
 import java.util.Set;
 import java.util.TreeSet;
-import org.sobertally.server.vendors.Wish;
+import org.sobertally.server.vendors.AccountTarget;
 
 /** One call to a vendor. It is written down before it is made. */
 @Entity
@@ -79,7 +79,7 @@ class VendorCall {
     answer = text == null || text.length() <= MOST_SAID ? text : text.substring(0, MOST_SAID);
   }
 
-  void wish(Wish wish) {
+  void wish(AccountTarget wish) {
     account = wish.account();
     email = wish.email();
     present = wish.present();
@@ -88,8 +88,8 @@ class VendorCall {
     revokes = String.join(SEPARATOR, new TreeSet<>(wish.revokes()));
   }
 
-  Wish wish() {
-    return new Wish(account, email, present, active, plans(grants), plans(revokes));
+  AccountTarget wish() {
+    return new AccountTarget(account, email, present, active, plans(grants), plans(revokes));
   }
 
   private static Set<String> plans(String text) {

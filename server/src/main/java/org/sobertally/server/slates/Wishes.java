@@ -4,16 +4,16 @@ import java.util.Set;
 import java.util.TreeSet;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.slate.MoveKind;
-import org.sobertally.server.vendors.Wish;
+import org.sobertally.server.vendors.AccountTarget;
 
 /** What the vendor is to show once a move is done, and once it is undone. */
 final class Wishes {
 
   private Wishes() {}
 
-  static Wish todo(Book book, SlateMove move) {
+  static AccountTarget todo(Book book, SlateMove move) {
     if (move.kind.switches()) {
-      return new Wish(
+      return new AccountTarget(
           move.account,
           null,
           null,
@@ -22,44 +22,44 @@ final class Wishes {
           Set.of(move.plan));
     }
     return switch (move.kind) {
-      case TAKE_BACK -> Wish.ofSeats(move.account, Set.of(), Set.of(move.plan));
+      case TAKE_BACK -> AccountTarget.ofSeats(move.account, Set.of(), Set.of(move.plan));
       case HAND_OUT ->
           move.newAccount
-              ? new Wish(
+              ? new AccountTarget(
                   move.account,
                   book.people().byId(move.person).email(),
                   true,
                   null,
                   Set.of(move.plan),
                   Set.of())
-              : Wish.ofSeats(move.account, Set.of(move.plan), Set.of());
-      case SUSPEND -> Wish.ofLogin(move.account, false);
+              : AccountTarget.ofSeats(move.account, Set.of(move.plan), Set.of());
+      case SUSPEND -> AccountTarget.ofLogin(move.account, false);
       case BRING_BACK ->
-          new Wish(
+          new AccountTarget(
               move.account,
               book.accounts().byId(move.account).email(),
               true,
               true,
               Set.of(),
               Set.of());
-      case DELETE -> Wish.gone(move.account);
+      case DELETE -> AccountTarget.gone(move.account);
       case PUT_RIGHT ->
           move.seats > 0
-              ? new Wish(
+              ? new AccountTarget(
                   move.account,
                   book.accounts().byId(move.account).email(),
                   true,
                   null,
                   Set.of(move.plan),
                   Set.of())
-              : Wish.ofSeats(move.account, Set.of(), Set.of(move.plan));
+              : AccountTarget.ofSeats(move.account, Set.of(), Set.of(move.plan));
       default -> throw new IllegalStateException("No vendor is asked for a " + move.kind);
     };
   }
 
-  static Wish undone(Book book, SlateMove move) {
+  static AccountTarget undone(Book book, SlateMove move) {
     if (move.kind.switches()) {
-      return new Wish(
+      return new AccountTarget(
           move.account,
           null,
           null,
@@ -68,12 +68,12 @@ final class Wishes {
           Set.of(planOf(book, move.toLine)));
     }
     return switch (move.kind) {
-      case TAKE_BACK -> Wish.ofSeats(move.account, Set.of(move.plan), Set.of());
-      case HAND_OUT -> Wish.ofSeats(move.account, Set.of(), Set.of(move.plan));
-      case SUSPEND -> Wish.ofLogin(move.account, true);
-      case BRING_BACK -> Wish.ofLogin(move.account, false);
+      case TAKE_BACK -> AccountTarget.ofSeats(move.account, Set.of(move.plan), Set.of());
+      case HAND_OUT -> AccountTarget.ofSeats(move.account, Set.of(), Set.of(move.plan));
+      case SUSPEND -> AccountTarget.ofLogin(move.account, true);
+      case BRING_BACK -> AccountTarget.ofLogin(move.account, false);
       case DELETE ->
-          new Wish(
+          new AccountTarget(
               move.account,
               book.accounts().byId(move.account).email(),
               true,

@@ -36,16 +36,16 @@ import org.sobertally.core.use.IdleCurve;
 import org.sobertally.core.use.UseState;
 import org.sobertally.core.use.UseStates;
 import org.sobertally.server.access.OpenToLeads;
-import org.sobertally.server.figures.Figures;
+import org.sobertally.server.book.store.Books;
+import org.sobertally.server.figures.FigureCache;
 import org.sobertally.server.http.Page;
 import org.sobertally.server.http.Params;
 import org.sobertally.server.http.Problem;
 import org.sobertally.server.journal.Journal;
 import org.sobertally.server.journal.JournalEntry;
-import org.sobertally.server.reach.Reach;
 import org.sobertally.server.slates.Savings;
 import org.sobertally.server.store.AsOf;
-import org.sobertally.server.store.Books;
+import org.sobertally.server.visibility.Reach;
 
 /** What is bought, who holds it, and what it is for. */
 @Path("/api/v1")
@@ -58,13 +58,13 @@ public class SubscriptionResource {
 
   private final Books books;
   private final AsOf asOf;
-  private final Figures figures;
+  private final FigureCache figures;
   private final Journal journal;
   private final Savings savings;
   private final Reach reach;
 
   SubscriptionResource(
-      Books books, AsOf asOf, Figures figures, Journal journal, Savings savings, Reach reach) {
+      Books books, AsOf asOf, FigureCache figures, Journal journal, Savings savings, Reach reach) {
     this.books = books;
     this.asOf = asOf;
     this.figures = figures;

@@ -26,7 +26,7 @@ import org.sobertally.core.time.Days;
 import org.sobertally.core.use.UseState;
 import org.sobertally.core.use.UseStates;
 import org.sobertally.core.use.Utilisation;
-import org.sobertally.server.figures.Figures;
+import org.sobertally.server.figures.FigureCache;
 import org.sobertally.server.http.MoneyDto;
 
 /** Sums each subscription up, and all of them together. */
@@ -34,15 +34,15 @@ final class Summaries {
 
   private final Book book;
   private final LocalDate asOf;
-  private final Figures figures;
-  private final Figures.Whole whole;
+  private final FigureCache figures;
+  private final FigureCache.Whole whole;
   private final BitSet people;
 
   /**
    * @param people numbers of those whose holdings are counted; null for everybody's. What is bought
    *     and how much of it is spare is told as it is: it is nobody's.
    */
-  Summaries(Book book, LocalDate asOf, Figures figures, BitSet people) {
+  Summaries(Book book, LocalDate asOf, FigureCache figures, BitSet people) {
     this.people = people;
     this.book = book;
     this.asOf = asOf;

@@ -24,8 +24,8 @@ import org.eclipse.microprofile.openapi.annotations.media.Schema;
 import org.eclipse.microprofile.openapi.annotations.tags.Tag;
 import org.jboss.resteasy.reactive.RestResponse;
 import org.sobertally.core.book.Book;
+import org.sobertally.core.catalogue.PriceDips;
 import org.sobertally.core.catalogue.PriceList;
-import org.sobertally.core.catalogue.Staircase;
 import org.sobertally.core.findings.FindingKind;
 import org.sobertally.core.findings.Findings;
 import org.sobertally.core.money.Money;
@@ -37,16 +37,16 @@ import org.sobertally.core.use.Funnel;
 import org.sobertally.core.use.IdleCurve;
 import org.sobertally.core.use.Series;
 import org.sobertally.core.use.UseStates;
-import org.sobertally.server.figures.Figures;
+import org.sobertally.server.book.store.Books;
+import org.sobertally.server.figures.FigureCache;
 import org.sobertally.server.http.MoneyDto;
 import org.sobertally.server.http.Page;
 import org.sobertally.server.http.Params;
 import org.sobertally.server.http.Problem;
 import org.sobertally.server.http.XlsxListWriter;
-import org.sobertally.server.reach.Reach;
 import org.sobertally.server.store.AsOf;
-import org.sobertally.server.store.Books;
 import org.sobertally.server.time.TallyClock;
+import org.sobertally.server.visibility.Reach;
 
 /**
  * How a subscription's seats are used, how that may go on, and what other quantities would cost.
@@ -64,10 +64,10 @@ public class UseResource {
 
   private final Books books;
   private final AsOf asOf;
-  private final Figures figures;
+  private final FigureCache figures;
   private final TallyClock clock;
 
-  UseResource(Books books, AsOf asOf, Figures figures, TallyClock clock) {
+  UseResource(Books books, AsOf asOf, FigureCache figures, TallyClock clock) {
     this.books = books;
     this.asOf = asOf;
     this.figures = figures;
@@ -278,7 +278,7 @@ public class UseResource {
         quantities.stream()
             .map(seats -> new Dto.Step(seats, money(book, line, prices.costOf(seats), day)))
             .toList(),
-        Staircase.dips(prices).stream()
+        PriceDips.dips(prices).stream()
             .map(
                 dip ->
                     new Dto.Dip(

@@ -43,7 +43,7 @@ final class ScimUsers {
    *
    * @param id what the vendor calls it
    */
-  record User(String id, Login login) {}
+  record User(String id, VendorAccount login) {}
 
   static UserList list(byte[] body) throws UnreadableException {
     JsonNode root = json(body);
@@ -117,7 +117,7 @@ final class ScimUsers {
     }
     return new User(
         id,
-        new Login(
+        new VendorAccount(
             name,
             email(resource),
             true,

@@ -1,14 +1,17 @@
 package org.sobertally.server.vendors;
 
+import io.quarkus.arc.All;
 import io.smallrye.config.ConfigMapping;
 import io.smallrye.config.WithDefault;
 import io.smallrye.config.WithParentName;
 import jakarta.enterprise.context.ApplicationScoped;
 import java.net.URI;
 import java.time.Duration;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.TreeMap;
 import java.util.concurrent.ConcurrentHashMap;
 import org.eclipse.microprofile.config.inject.ConfigProperty;
 
@@ -16,18 +19,25 @@ import org.eclipse.microprofile.config.inject.ConfigProperty;
 @ApplicationScoped
 public class VendorLinks {
 
-  private final Map<String, SeatLink> links = new ConcurrentHashMap<>();
+  private static final String SCIM = "scim";
+
+  private final Map<String, VendorConnection> links = new ConcurrentHashMap<>();
   private final Set<String> freeWhenAsked = ConcurrentHashMap.newKeySet();
+  private final Map<String, VendorProtocol> protocols = new TreeMap<>();
   private final Duration timeout;
 
   VendorLinks(
-      Configured configured, @ConfigProperty(name = "sober.calls.timeout") Duration timeout) {
+      Configured configured,
+      @All List<VendorProtocol> protocols,
+      @ConfigProperty(name = "sober.calls.timeout") Duration timeout) {
     this.timeout = timeout;
+    protocols.forEach(protocol -> this.protocols.put(protocol.kind(), protocol));
     configured
         .byVendor()
         .forEach(
             (vendor, link) -> {
-              connect(vendor, link.url(), link.token().orElse(""));
+              IdMapping ids = new IdMapping(link.plans(), link.accounts());
+              connect(vendor, link.protocol(), link.url(), link.token().orElse(""), ids);
               if (link.freeWhenAsked()) {
                 freeWhenAsked.add(vendor);
               }
@@ -41,10 +51,20 @@ public class VendorLinks {
     @WithParentName
     Map<String, Link> byVendor();
 
-    /** One vendor's SCIM 2.0 service. */
+    /** One vendor's service. */
     interface Link {
-      /** The base address, without {@code /Users}. */
+      /** How it is spoken to: the kind of a {@link VendorProtocol}. */
+      @WithDefault(SCIM)
+      String protocol();
+
+      /** The base address; of a SCIM 2.0 service without {@code /Users}. */
       URI url();
+
+      /** What the vendor calls a plan, by our id; those that are not named are called the same. */
+      Map<String, String> plans();
+
+      /** What the vendor calls an account, by our id. */
+      Map<String, String> accounts();
 
       /** Sent as a bearer token; none where it is absent or empty. */
       Optional<String> token();
@@ -57,7 +77,24 @@ public class VendorLinks {
 
   /** Links a vendor's SCIM 2.0 service, in place of any earlier link. */
   public void connect(String vendor, URI url, String token) {
-    links.put(vendor, new ScimLink(vendor, url, token, timeout));
+    connect(vendor, SCIM, url, token, new IdMapping(Map.of(), Map.of()));
+  }
+
+  /**
+   * Links a vendor, in place of any earlier link.
+   *
+   * @throws IllegalArgumentException if there is no such protocol
+   */
+  void connect(String vendor, String kind, URI url, String token, IdMapping ids) {
+    VendorProtocol protocol = protocols.get(kind);
+    if (protocol == null) {
+      throw new IllegalArgumentException(
+          "sober.links.\"%s\".protocol: there is no protocol %s; there is %s."
+              .formatted(vendor, kind, String.join(", ", protocols.keySet())));
+    }
+    VendorConnection connection =
+        protocol.connect(new VendorProtocol.LinkConfig(vendor, url, token, timeout));
+    links.put(vendor, ids.isEmpty() ? connection : new MappedConnection(connection, ids));
   }
 
   /**
@@ -68,7 +105,7 @@ public class VendorLinks {
     return freeWhenAsked.contains(vendor);
   }
 
-  public Optional<SeatLink> to(String vendor) {
+  public Optional<VendorConnection> to(String vendor) {
     return Optional.ofNullable(links.get(vendor));
   }
 }

@@ -10,7 +10,7 @@ import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.atomic.AtomicLong;
 import org.sobertally.core.book.Book;
 import org.sobertally.server.time.TallyClock;
-import org.sobertally.server.vendors.SeatLink.Roll;
+import org.sobertally.server.vendors.VendorConnection.Roll;
 
 /**
  * What each vendor said last of all its accounts, kept up with what was read of single ones since.
@@ -24,7 +24,7 @@ public class VendorRolls {
    * @param logins by account id; empty where it could not be read
    * @param fault why it could not be read; null where it could
    */
-  public record Read(Instant at, Map<String, Login> logins, String fault) {}
+  public record Read(Instant at, Map<String, VendorAccount> logins, String fault) {}
 
   private final Map<String, Read> reads = new ConcurrentHashMap<>();
   private final AtomicLong version = new AtomicLong();
@@ -55,12 +55,12 @@ public class VendorRolls {
               Roll roll = link.readAll();
               Read read;
               if (roll instanceof Roll.All all) {
-                Map<String, Login> logins = new ConcurrentHashMap<>();
+                Map<String, VendorAccount> logins = new ConcurrentHashMap<>();
                 all.logins().forEach(login -> logins.put(login.account(), login));
                 read = new Read(clock.now(), logins, null);
               } else {
                 String reason = ((Roll.Unread) roll).reason();
-                Map<String, Login> before =
+                Map<String, VendorAccount> before =
                     of(vendor).map(Read::logins).orElseGet(ConcurrentHashMap::new);
                 read = new Read(clock.now(), before, reason);
               }
@@ -71,7 +71,7 @@ public class VendorRolls {
   }
 
   /** One account was read by itself. */
-  public void saw(String vendor, Login login) {
+  public void saw(String vendor, VendorAccount login) {
     Read read = reads.get(vendor);
     if (read != null) {
       read.logins().put(login.account(), login);

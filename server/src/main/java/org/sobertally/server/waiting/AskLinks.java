@@ -20,10 +20,10 @@ import org.sobertally.core.book.Book;
 import org.sobertally.core.people.Group;
 import org.sobertally.core.people.Person;
 import org.sobertally.core.words.Words;
+import org.sobertally.server.book.store.Books;
 import org.sobertally.server.http.Problem;
 import org.sobertally.server.journal.Journal;
 import org.sobertally.server.signing.Signatures;
-import org.sobertally.server.store.Books;
 import org.sobertally.server.time.TallyClock;
 
 /**

@@ -22,9 +22,9 @@ import org.sobertally.core.book.Book;
 import org.sobertally.core.catalogue.Plan;
 import org.sobertally.server.access.OpenToLeads;
 import org.sobertally.server.access.Role;
+import org.sobertally.server.book.store.Books;
 import org.sobertally.server.http.Params;
 import org.sobertally.server.http.Problem;
-import org.sobertally.server.store.Books;
 import org.sobertally.server.time.TallyClock;
 
 /** Signed links to ask for a seat: made and withdrawn by stewards, used by anybody who has one. */

@@ -63,8 +63,8 @@ class Reminders {
   }
 
   /**
-   * Records that the holders were reminded today, and writes to them where they are to be; a second
-   * time on one day does nothing.
+   * MovesWithoutCall that the holders were reminded today, and writes to them where they are to be;
+   * a second time on one day does nothing.
    */
   @Transactional
   void record(List<WaitingResource.Invitation> invitations, boolean send, String actor) {

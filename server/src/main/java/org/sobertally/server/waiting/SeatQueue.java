@@ -12,10 +12,10 @@ import java.util.UUID;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.people.Person;
 import org.sobertally.core.time.Days;
+import org.sobertally.server.book.store.Books;
 import org.sobertally.server.http.Problem;
 import org.sobertally.server.journal.Journal;
 import org.sobertally.server.journal.JournalEntry;
-import org.sobertally.server.store.Books;
 import org.sobertally.server.time.TallyClock;
 
 /** Who waits for which seat, in the order in which they asked. */

@@ -12,7 +12,7 @@ import org.sobertally.core.use.UseState;
 import org.sobertally.core.use.UseStates;
 import org.sobertally.core.words.Words;
 import org.sobertally.server.desk.DeskSource;
-import org.sobertally.server.figures.Figures;
+import org.sobertally.server.figures.FigureCache;
 
 /** People who wait for a seat, and invitations beside them that nobody answers. */
 @ApplicationScoped
@@ -21,9 +21,9 @@ class WaitingOnDesk implements DeskSource {
   private static final String PAGE = "/people/waiting";
 
   private final SeatQueue queue;
-  private final Figures figures;
+  private final FigureCache figures;
 
-  WaitingOnDesk(SeatQueue queue, Figures figures) {
+  WaitingOnDesk(SeatQueue queue, FigureCache figures) {
     this.queue = queue;
     this.figures = figures;
   }

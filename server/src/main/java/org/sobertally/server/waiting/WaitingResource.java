@@ -32,11 +32,11 @@ import org.sobertally.core.time.Days;
 import org.sobertally.core.use.UseState;
 import org.sobertally.core.use.UseStates;
 import org.sobertally.server.access.Role;
-import org.sobertally.server.figures.Figures;
+import org.sobertally.server.book.store.Books;
+import org.sobertally.server.figures.FigureCache;
 import org.sobertally.server.http.MoneyDto;
 import org.sobertally.server.http.Problem;
 import org.sobertally.server.store.AsOf;
-import org.sobertally.server.store.Books;
 import org.sobertally.server.time.TallyClock;
 
 /** Invitations that nobody answered, and people who wait for a seat. */
@@ -48,7 +48,7 @@ public class WaitingResource {
 
   private final Books books;
   private final AsOf asOf;
-  private final Figures figures;
+  private final FigureCache figures;
   private final SeatQueue queue;
   private final Reminders reminders;
   private final TallyClock clock;
@@ -57,7 +57,7 @@ public class WaitingResource {
   WaitingResource(
       Books books,
       AsOf asOf,
-      Figures figures,
+      FigureCache figures,
       SeatQueue queue,
       Reminders reminders,
       TallyClock clock,

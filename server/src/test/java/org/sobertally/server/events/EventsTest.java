@@ -12,7 +12,7 @@ import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.time.Days;
-import org.sobertally.server.store.Books;
+import org.sobertally.server.book.store.Books;
 import org.sobertally.server.support.Caller;
 import org.sobertally.server.support.Caller.Answer;
 import org.sobertally.skerry.book.SkerryLine;

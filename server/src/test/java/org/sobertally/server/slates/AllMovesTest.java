@@ -19,9 +19,9 @@ import org.sobertally.core.ledger.Places;
 import org.sobertally.core.people.Account;
 import org.sobertally.core.people.Person;
 import org.sobertally.core.time.Days;
+import org.sobertally.server.book.store.BookEditor;
+import org.sobertally.server.book.store.Books;
 import org.sobertally.server.demo.Demo;
-import org.sobertally.server.store.BookWrites;
-import org.sobertally.server.store.Books;
 import org.sobertally.server.support.Caller;
 import org.sobertally.server.support.Caller.Answer;
 import org.sobertally.server.support.Zips;
@@ -378,7 +378,7 @@ class AllMovesTest {
     JsonNode rested =
         posted("{\"kind\":\"REST\",\"holding\":\"%s\"}".formatted(held.get("holding").asText()));
     assertThat(quillmoor().account(account).active()).isFalse();
-    String resting = BookWrites.openHoldingOf(books.current(), account, "qm-stow", clock.today());
+    String resting = BookEditor.openHoldingOf(books.current(), account, "qm-stow", clock.today());
     JsonNode woken =
         posted(
             "{\"kind\":\"WAKE\",\"holding\":\"%s\",\"plan\":\"quill-letter\"}".formatted(resting));

@@ -40,7 +40,7 @@ class ScimUsersTest {
                 .formatted(LIST))
             .users();
     assertThat(users.get(0).id()).isEqualTo("9");
-    Login login = users.get(0).login();
+    VendorAccount login = users.get(0).login();
     assertThat(login.active()).isFalse();
     assertThat(login.email()).isEqualTo("a@x.example");
     assertThat(login.plans()).containsExactly("opus");
@@ -49,14 +49,14 @@ class ScimUsersTest {
 
   @Test
   void whereActiveIsNotSaidNothingIsSupposed() throws UnreadableException {
-    Login login =
+    VendorAccount login =
         list("{%s,\"totalResults\":1,\"Resources\":[{\"id\":\"9\",\"userName\":\"ann\"}]}"
                 .formatted(LIST))
             .users()
             .get(0)
             .login();
-    assertThat(Wish.ofLogin("ann", true).metBy(login)).isFalse();
-    assertThat(Wish.ofLogin("ann", false).metBy(login)).isFalse();
+    assertThat(AccountTarget.ofLogin("ann", true).metBy(login)).isFalse();
+    assertThat(AccountTarget.ofLogin("ann", false).metBy(login)).isFalse();
   }
 
   @ParameterizedTest

@@ -25,7 +25,6 @@ import java.util.Set;
 import java.util.function.Supplier;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
-import java.util.stream.Stream;
 
 /**
  * Answers for Users: an account's plans are its entitlements; an invitation that was not taken up,
@@ -100,9 +99,7 @@ final class UserHandler extends ResourceHandler<User> {
       List<SchemaAttribute> excluded,
       Context context) {
     List<Accounts.Seen> seen =
-        byName(context)
-            .map(name -> Stream.ofNullable(accounts.shown(name)).toList())
-            .orElseGet(accounts::allShown);
+        byName(context).map(accounts::shown).map(List::of).orElseGet(accounts::allShown);
     List<User> users = new WhenAskedFor(seen);
     return PartialListResponse.<User>builder().resources(users).totalResults(users.size()).build();
   }

@@ -1,0 +1,90 @@
+package org.sobertally.server.book.file;
+
+import com.fasterxml.jackson.core.JsonProcessingException;
+import com.fasterxml.jackson.databind.ObjectMapper;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.TreeMap;
+import org.sobertally.server.book.schema.BookFile;
+import org.sobertally.server.book.schema.BookSchema;
+import org.sobertally.server.book.schema.Column;
+
+/** The {@code datapackage.json} of a book. */
+final class Package {
+
+  static final String FILE = "datapackage.json";
+
+  private Package() {}
+
+  /** The package's description of itself, a schema per file; always the same text. */
+  static byte[] json() {
+    Map<String, Object> root = new LinkedHashMap<>();
+    root.put("profile", "tabular-data-package");
+    root.put("name", "sober-tally-book");
+    root.put("title", "A Sober Tally book");
+    root.put("resources", BookSchema.FILES.stream().map(Package::resource).toList());
+    try {
+      return new ObjectMapper().writerWithDefaultPrettyPrinter().writeValueAsBytes(root);
+    } catch (JsonProcessingException e) {
+      throw new IllegalStateException(e);
+    }
+  }
+
+  private static Map<String, Object> resource(BookFile file) {
+    Map<String, Object> schema = new LinkedHashMap<>();
+    schema.put("fields", file.columns().stream().map(Package::field).toList());
+    schema.put(
+        "primaryKey", file.keyColumns().stream().map(c -> file.columns().get(c).name()).toList());
+    List<Object> references = new ArrayList<>();
+    for (Column column : file.columns()) {
+      if (column.references() != null) {
+        BookFile target = BookSchema.byName(column.references());
+        boolean self = target.name().equals(file.name());
+        references.add(
+            Map.of(
+                "fields",
+                column.name(),
+                "reference",
+                new TreeMap<>(
+                    Map.of(
+                        "resource",
+                        self ? "" : target.resource(),
+                        "fields",
+                        target.columns().get(0).name()))));
+      }
+    }
+    if (!references.isEmpty()) {
+      schema.put("foreignKeys", references.stream().map(Package::sorted).toList());
+    }
+    Map<String, Object> resource = new LinkedHashMap<>();
+    resource.put("name", file.resource().replace('_', '-'));
+    resource.put("path", file.name());
+    resource.put("profile", "tabular-data-resource");
+    resource.put("encoding", "utf-8");
+    resource.put("schema", schema);
+    return resource;
+  }
+
+  private static Object sorted(Object map) {
+    return new TreeMap<>((Map<?, ?>) map);
+  }
+
+  private static Map<String, Object> field(Column column) {
+    Map<String, Object> field = new LinkedHashMap<>();
+    field.put("name", column.name());
+    field.put("type", column.type().frictionless());
+    Map<String, Object> constraints = new LinkedHashMap<>();
+    if (column.required()) {
+      constraints.put("required", true);
+    }
+    if (!column.type().choices().isEmpty() && !column.type().frictionless().equals("boolean")) {
+      constraints.put("enum", column.type().choices());
+    }
+    if (!constraints.isEmpty()) {
+      field.put("constraints", constraints);
+    }
+    return field;
+  }
+}

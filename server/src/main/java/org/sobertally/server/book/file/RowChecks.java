@@ -1,0 +1,255 @@
+package org.sobertally.server.book.file;
+
+import java.time.LocalDate;
+import java.time.OffsetDateTime;
+import java.util.ArrayList;
+import java.util.Collections;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.Iterator;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeMap;
+import org.sobertally.server.book.schema.BookFile;
+import org.sobertally.server.book.schema.BookSchema;
+import org.sobertally.server.book.schema.Type;
+
+/** What must be true of a row beyond its single values. */
+final class RowChecks {
+
+  private final Map<String, List<String[]>> rows;
+  private final BookReader.Fault fault;
+  private final Map<String, Long> personLines = new HashMap<>();
+  private final Map<String, List<String[]>> holdingsOf = new HashMap<>();
+  private Map<String, String> accountVendor;
+  private Map<String, String> planVendor;
+  private Map<String, String> linePlan;
+
+  RowChecks(Map<String, List<String[]>> rows, BookReader.Fault fault) {
+    this.rows = rows;
+    this.fault = fault;
+  }
+
+  boolean fits(BookFile file, long line, String[] row) {
+    return switch (file.name()) {
+      case BookSchema.AGREEMENTS -> ordered(file, line, row, "starts", "ends", true);
+      case BookSchema.EVIDENCE -> ordered(file, line, row, "complete_from", "complete_to", false);
+      case BookSchema.STANDING_RULES -> ordered(file, line, row, "from", "until", false);
+      case BookSchema.HOLDINGS ->
+          ordered(file, line, row, "from", "until", false) && holdingFits(file, line, row);
+      case BookSchema.SESSIONS -> sessionFits(file, line, row);
+      case BookSchema.SETTINGS -> settingFits(line, row);
+      case BookSchema.PEOPLE -> {
+        personLines.put(row[0], line);
+        yield true;
+      }
+      default -> true;
+    };
+  }
+
+  private boolean ordered(
+      BookFile file, long line, String[] row, String first, String second, boolean apart) {
+    String from = row[file.indexOf(first)];
+    String until = row[file.indexOf(second)];
+    if (from == null || until == null) {
+      return true;
+    }
+    int order = BookReader.day(from).compareTo(BookReader.day(until));
+    if (order > 0 || apart && order == 0) {
+      String message = "The day must come after %s (%s).".formatted(first, from);
+      fault.at(file.name(), line, second, until, message);
+      return false;
+    }
+    return true;
+  }
+
+  private boolean holdingFits(BookFile file, long line, String[] row) {
+    String account = row[file.indexOf("account")];
+    String subscription = row[file.indexOf("line")];
+    String sold = vendorOfLine(subscription);
+    String at = vendorOfAccount(account);
+    if (!at.equals(sold)) {
+      String message =
+          "Account %s is at vendor %s, the subscription is of a plan of %s."
+              .formatted(account, at, sold);
+      fault.at(file.name(), line, "line", subscription, message);
+      return false;
+    }
+    return noOverlap(file, line, row, account + '\u0001' + subscription);
+  }
+
+  private boolean noOverlap(BookFile file, long line, String[] row, String key) {
+    int from = file.indexOf("from");
+    int until = file.indexOf("until");
+    List<String[]> earlier = holdingsOf.computeIfAbsent(key, k -> new ArrayList<>(1));
+    for (String[] other : earlier) {
+      boolean apart =
+          other[until] != null && other[until].compareTo(row[from]) <= 0
+              || row[until] != null && row[until].compareTo(other[from]) <= 0;
+      if (!apart) {
+        String message =
+            "Holding %s of the same account and subscription overlaps it.".formatted(other[0]);
+        fault.at(file.name(), line, "from", row[from], message);
+        return false;
+      }
+    }
+    earlier.add(row);
+    return true;
+  }
+
+  private String vendorOfAccount(String account) {
+    if (accountVendor == null) {
+      accountVendor = column(BookSchema.ACCOUNTS, "vendor");
+    }
+    return accountVendor.get(account);
+  }
+
+  private String vendorOfLine(String subscription) {
+    if (linePlan == null) {
+      linePlan = column(BookSchema.LINES, "plan");
+      planVendor = column(BookSchema.PLANS, "vendor");
+    }
+    return planVendor.get(linePlan.get(subscription));
+  }
+
+  private Map<String, String> column(String fileName, String column) {
+    int place = BookSchema.byName(fileName).indexOf(column);
+    Map<String, String> values = new HashMap<>();
+    rows.getOrDefault(fileName, List.of()).forEach(row -> values.put(row[0], row[place]));
+    return values;
+  }
+
+  private boolean sessionFits(BookFile file, long line, String[] row) {
+    String started = row[file.indexOf("started")];
+    String ended = row[file.indexOf("ended")];
+    if (ended != null && OffsetDateTime.parse(ended).isBefore(OffsetDateTime.parse(started))) {
+      String message = "A session cannot end before it started (%s).".formatted(started);
+      fault.at(file.name(), line, "ended", ended, message);
+      return false;
+    }
+    return true;
+  }
+
+  private boolean settingFits(long line, String[] row) {
+    Type type =
+        switch (row[0]) {
+          case "reporting_currency" -> Type.CURRENCY;
+          case "idle_line", "need_window" -> Type.POSITIVE;
+          case "opening_grace", "invitation_grace" -> Type.COUNT;
+          default -> Type.TEXT;
+        };
+    try {
+      row[1] = type.canonicalOf(row[1]);
+      return true;
+    } catch (Type.BadValueException e) {
+      fault.at(BookSchema.SETTINGS, line, "value", row[1], e.getMessage());
+      return false;
+    }
+  }
+
+  /** What no row is at fault with alone, once all files are read. */
+  void lookAtWhole(LocalDate today) {
+    lookAtCurrencies(today);
+    lookAtTiers();
+  }
+
+  /** Without a rate no page could tell any money. */
+  private void lookAtCurrencies(LocalDate today) {
+    String reporting =
+        column(BookSchema.SETTINGS, "value").getOrDefault("reporting_currency", "EUR");
+    Set<String> rated = new HashSet<>(Set.of(reporting));
+    BookFile rates = BookSchema.byName(BookSchema.RATES);
+    for (String[] row : rows.getOrDefault(BookSchema.RATES, List.of())) {
+      if (!BookReader.day(row[rates.indexOf("day")]).isAfter(today)) {
+        rated.add(row[rates.indexOf("currency")]);
+      }
+    }
+    Map<String, String> missing = new TreeMap<>();
+    column(BookSchema.AGREEMENTS, "currency")
+        .forEach(
+            (agreement, currency) -> {
+              if (!rated.contains(currency)) {
+                missing.merge(currency, agreement, (a, b) -> a.compareTo(b) < 0 ? a : b);
+              }
+            });
+    missing.forEach(
+        (currency, agreement) ->
+            fault.at(
+                BookSchema.RATES,
+                null,
+                "currency",
+                currency,
+                "Agreement %s is in %s, and no row of rates.csv says what that is in %s on or before %s."
+                    .formatted(agreement, currency, reporting, today)));
+  }
+
+  /** Of two tiers that nothing tells apart the cheaper would always do. */
+  private void lookAtTiers() {
+    BookFile file = BookSchema.byName(BookSchema.PLANS);
+    Map<String, String> known = new HashMap<>();
+    for (String[] row : rows.getOrDefault(BookSchema.PLANS, List.of())) {
+      String parts = row[file.indexOf("parts")];
+      if (row[file.indexOf("ladder")] == null || parts == null) {
+        continue;
+      }
+      List<String> sorted = new ArrayList<>(List.of(parts.split(" ")));
+      Collections.sort(sorted);
+      String key =
+          String.join(
+              "\n",
+              row[file.indexOf("vendor")],
+              row[file.indexOf("ladder")],
+              row[file.indexOf("model")],
+              String.join(" ", sorted),
+              String.valueOf(row[file.indexOf("capacity_gb")]));
+      String other = known.putIfAbsent(key, row[0]);
+      if (other != null) {
+        fault.at(
+            BookSchema.PLANS,
+            null,
+            "parts",
+            parts,
+            "%s and %s are tiers of one ladder with the same parts: nothing tells them apart. Give each its own parts, or take one off the ladder."
+                .formatted(other, row[0]));
+      }
+    }
+  }
+
+  /** Leaves out people whose manager is nobody, and then those whose manager was left out. */
+  void dropUnmanaged(List<String[]> people, Set<String> keys) {
+    int manager = BookSchema.byName(BookSchema.PEOPLE).indexOf("manager");
+    boolean again = true;
+    while (again) {
+      again = false;
+      for (Iterator<String[]> all = people.iterator(); all.hasNext(); ) {
+        String[] row = all.next();
+        if (row[manager] != null && !keys.contains(row[manager])) {
+          String message = "No row of people.csv has this person.";
+          fault.at(BookSchema.PEOPLE, personLines.get(row[0]), "manager", row[manager], message);
+          all.remove();
+          keys.remove(row[0]);
+          again = true;
+        }
+      }
+    }
+  }
+
+  /** Leaves out people who, through their managers, report to themselves. */
+  void dropCircular(List<String[]> people, Set<String> keys) {
+    int manager = BookSchema.byName(BookSchema.PEOPLE).indexOf("manager");
+    Map<String, String> managers = new HashMap<>();
+    people.forEach(row -> managers.put(row[0], row[manager]));
+    Map<String, List<String>> chains = ManagerChains.circles(managers);
+    people.removeIf(
+        row -> {
+          List<String> chain = chains.get(row[0]);
+          if (chain != null) {
+            String message = ManagerChains.say(chain);
+            fault.at(BookSchema.PEOPLE, personLines.get(row[0]), "manager", row[manager], message);
+            keys.remove(row[0]);
+          }
+          return chain != null;
+        });
+  }
+}

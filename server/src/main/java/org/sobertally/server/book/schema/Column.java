@@ -1,0 +1,32 @@
+package org.sobertally.server.book.schema;
+
+import java.util.Locale;
+
+/**
+ * One column of a book's file.
+ *
+ * @param references the file whose key the value must be found in; null where there is none
+ */
+public record Column(String name, Type type, boolean required, boolean key, String references) {
+
+  public static Column key(String name, Type type) {
+    return new Column(name, type, true, true, null);
+  }
+
+  public static Column required(String name, Type type) {
+    return new Column(name, type, true, false, null);
+  }
+
+  public static Column optional(String name, Type type) {
+    return new Column(name, type, false, false, null);
+  }
+
+  public Column to(String file) {
+    return new Column(name, type, required, key, file);
+  }
+
+  /** The database column; quoted, since some names are words of SQL. */
+  public String sqlName() {
+    return "\"" + name.toUpperCase(Locale.ROOT) + "\"";
+  }
+}

@@ -1,0 +1,435 @@
+package org.sobertally.server.book.schema;
+
+import java.math.BigDecimal;
+import java.time.Duration;
+import java.time.OffsetDateTime;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.function.Function;
+import org.sobertally.core.activity.Evidence;
+import org.sobertally.core.agreement.Agreement;
+import org.sobertally.core.agreement.Line;
+import org.sobertally.core.book.Holding;
+import org.sobertally.core.book.HouseRules;
+import org.sobertally.core.book.Install;
+import org.sobertally.core.book.Session;
+import org.sobertally.core.catalogue.Part;
+import org.sobertally.core.catalogue.Plan;
+import org.sobertally.core.catalogue.PlanModel;
+import org.sobertally.core.catalogue.PriceList;
+import org.sobertally.core.catalogue.Vendor;
+import org.sobertally.core.money.Rates;
+import org.sobertally.core.people.Account;
+import org.sobertally.core.people.DataRule;
+import org.sobertally.core.people.Group;
+import org.sobertally.core.people.Keep;
+import org.sobertally.core.people.Person;
+import org.sobertally.core.people.StandingRule;
+
+/**
+ * The one place that knows which column says what of whom. What is never written row by row has no
+ * writer.
+ */
+public final class Mappers {
+
+  private Mappers() {}
+
+  /** One setting of the house. */
+  public record Setting(String name, String value) {}
+
+  /** A price from so many seats on. */
+  public record PriceBreak(String line, PriceList.PriceBreak from) {}
+
+  /** A change of a subscription's quantity. */
+  public record LineChange(String line, Line.LineChange change) {}
+
+  /** Somebody in a group. */
+  public record Member(String group, String person, boolean lead) {}
+
+  /** What is known of a vendor's activity. */
+  public record Known(String vendor, Evidence evidence) {}
+
+  public static final RowMapper<Setting> SETTING =
+      new RowMapper<>(
+          BookSchema.SETTINGS,
+          row -> new Setting(row.text("name"), row.text("value")),
+          (setting, to) -> to.set("name", setting.name()).set("value", setting.value()));
+
+  public static final RowMapper<Rates.Rate> RATE =
+      readOnly(
+          BookSchema.RATES,
+          row -> new Rates.Rate(row.text("currency"), row.day("day"), row.decimal("rate")));
+
+  public static final RowMapper<Vendor> VENDOR = readOnly(BookSchema.VENDORS, Mappers::vendor);
+
+  public static final RowMapper<Plan> PLAN =
+      new RowMapper<>(
+          BookSchema.PLANS,
+          Mappers::plan,
+          (plan, to) ->
+              to.set("plan", plan.id())
+                  .set("vendor", plan.vendor())
+                  .set("name", plan.name())
+                  .set("ladder", plan.ladder())
+                  .set("rank", plan.rank())
+                  .set("model", plan.model())
+                  .set("parts", plan.parts())
+                  .set("listed_price", plan.listedPrice())
+                  .set("idle_line", plan.idleLine())
+                  .set("opening_grace", plan.openingGrace())
+                  .set("capacity_gb", plan.capacityGb()));
+
+  public static final RowMapper<Agreement> AGREEMENT =
+      readOnly(BookSchema.AGREEMENTS, Mappers::agreement);
+
+  /** Without its price breaks and changes, which are rows of their own. */
+  public static final RowMapper<Line> LINE =
+      new RowMapper<>(
+          BookSchema.LINES,
+          Mappers::line,
+          (line, to) ->
+              to.set("line", line.id())
+                  .set("agreement", line.agreement())
+                  .set("plan", line.plan())
+                  .set("seats", line.seats())
+                  .set("pricing", line.prices().pricing())
+                  .set("unit_price", line.prices().unitPrice())
+                  .set("minimum", line.prices().minimum()));
+
+  public static final RowMapper<PriceBreak> PRICE_BREAK =
+      new RowMapper<>(
+          BookSchema.PRICE_BREAKS,
+          row ->
+              new PriceBreak(
+                  row.text("line"),
+                  new PriceList.PriceBreak(row.number("from_seats"), row.decimal("unit_price"))),
+          (one, to) ->
+              to.set("line", one.line())
+                  .set("from_seats", one.from().fromSeats())
+                  .set("unit_price", one.from().unitPrice()));
+
+  public static final RowMapper<LineChange> LINE_CHANGE =
+      new RowMapper<>(
+          BookSchema.LINE_CHANGES,
+          row ->
+              new LineChange(
+                  row.text("line"),
+                  new Line.LineChange(row.day("day"), row.number("delta"), row.text("reason"))),
+          (one, to) ->
+              to.set("line", one.line())
+                  .set("day", one.change().day())
+                  .set("delta", one.change().delta())
+                  .set("reason", one.change().reason()));
+
+  public static final RowMapper<Person> PERSON =
+      new RowMapper<>(
+          BookSchema.PEOPLE,
+          Mappers::person,
+          (person, to) ->
+              to.set("person", person.id())
+                  .set("name", person.name())
+                  .set("email", person.email())
+                  .set("department", person.department())
+                  .set("site", person.site())
+                  .set("status", person.status())
+                  .set("status_since", person.statusSince())
+                  .set("until", person.until())
+                  .set("kind", person.kind())
+                  .set("manager", person.manager())
+                  .set("joined", person.joined()));
+
+  /** Without its members, who are rows of their own. */
+  public static final RowMapper<Group> GROUP =
+      new RowMapper<>(
+          BookSchema.GROUPS,
+          row ->
+              new Group(
+                  row.text("group"),
+                  row.text("name"),
+                  row.number("retention_days"),
+                  List.of(),
+                  List.of()),
+          (group, to) ->
+              to.set("group", group.id())
+                  .set("name", group.name())
+                  .set("retention_days", group.retentionDays()));
+
+  public static final RowMapper<Member> MEMBER =
+      new RowMapper<>(
+          BookSchema.GROUP_MEMBERS,
+          row -> new Member(row.text("group"), row.text("person"), row.flag("lead", false)),
+          (member, to) ->
+              to.set("group", member.group())
+                  .set("person", member.person())
+                  .set("lead", member.lead()));
+
+  public static final RowMapper<StandingRule> STANDING_RULE =
+      new RowMapper<>(
+          BookSchema.STANDING_RULES,
+          row ->
+              new StandingRule(
+                  row.text("rule"),
+                  row.text("group"),
+                  row.text("plan"),
+                  row.day("from"),
+                  row.day("until")),
+          (rule, to) ->
+              to.set("rule", rule.id())
+                  .set("group", rule.group())
+                  .set("plan", rule.plan())
+                  .set("from", rule.from())
+                  .set("until", rule.until()));
+
+  public static final RowMapper<Account> ACCOUNT =
+      new RowMapper<>(
+          BookSchema.ACCOUNTS,
+          Mappers::account,
+          (account, to) ->
+              to.set("account", account.id())
+                  .set("vendor", account.vendor())
+                  .set("person", account.person())
+                  .set("email", account.email())
+                  .set("state", account.state())
+                  .set("state_since", account.stateSince())
+                  .set("admin", account.admin())
+                  .set("stored_gb", account.storedGb()));
+
+  public static final RowMapper<Holding> HOLDING =
+      new RowMapper<>(
+          BookSchema.HOLDINGS,
+          Mappers::holding,
+          (holding, to) ->
+              to.set("holding", holding.id())
+                  .set("account", holding.account())
+                  .set("line", holding.line())
+                  .set("from", holding.from())
+                  .set("until", holding.until())
+                  .set("method", holding.method()));
+
+  public static final RowMapper<Keep> KEEP =
+      new RowMapper<>(
+          BookSchema.KEEPS,
+          Mappers::keep,
+          (keep, to) ->
+              to.set("keep", keep.id())
+                  .set("holding", keep.holding())
+                  .set("reason", keep.reason())
+                  .set("by", keep.by())
+                  .set("until", keep.until()));
+
+  public static final RowMapper<DataRule> DATA_RULE =
+      readOnly(BookSchema.DATA_RULES, Mappers::dataRule);
+
+  public static final RowMapper<Known> EVIDENCE =
+      new RowMapper<>(
+          BookSchema.EVIDENCE,
+          Mappers::known,
+          (known, to) ->
+              to.set("vendor", known.vendor())
+                  .set("complete_from", known.evidence().from())
+                  .set("complete_to", known.evidence().to())
+                  .set("kind", known.evidence().kind())
+                  .set("parts", known.evidence().parts()));
+
+  public static final RowMapper<Part> PART =
+      readOnly(
+          BookSchema.PARTS_FILE,
+          row ->
+              new Part(
+                  row.text("vendor"),
+                  row.text("part"),
+                  row.text("name"),
+                  row.text("capability"),
+                  row.flag("installable", false)));
+
+  public static final RowMapper<Session> SESSION =
+      new RowMapper<>(
+          BookSchema.SESSIONS,
+          Mappers::session,
+          (session, to) ->
+              to.set("session", session.id())
+                  .set("account", session.account())
+                  .set("plan", session.plan())
+                  .set("started", session.started())
+                  .set("ended", session.ended()));
+
+  public static final RowMapper<Install> INSTALL =
+      readOnly(
+          BookSchema.INSTALLS,
+          row -> new Install(row.text("account"), row.text("part"), row.day("seen_on")));
+
+  /** The house's lines and windows in days, by the names of their settings. */
+  public static Map<String, Integer> daysOf(HouseRules rules) {
+    Map<String, Integer> days = new LinkedHashMap<>();
+    days.put("idle_line", rules.idleLine());
+    days.put("opening_grace", rules.openingGrace());
+    days.put("need_window", rules.needWindow());
+    days.put("invitation_grace", rules.invitationGrace());
+    return days;
+  }
+
+  /** The house's lines and windows as the settings say; the usual ones where they do not. */
+  public static HouseRules houseRules(Map<String, String> settings) {
+    Map<String, Integer> days = daysOf(HouseRules.DEFAULT);
+    days.replaceAll(
+        (name, usual) -> settings.get(name) == null ? usual : Integer.valueOf(settings.get(name)));
+    return new HouseRules(
+        days.get("idle_line"),
+        days.get("opening_grace"),
+        days.get("need_window"),
+        days.get("invitation_grace"));
+  }
+
+  private static <T> RowMapper<T> readOnly(String file, Function<Row, T> read) {
+    return new RowMapper<>(
+        file,
+        read,
+        (thing, to) -> {
+          throw new UnsupportedOperationException("%s is not written by row.".formatted(file));
+        });
+  }
+
+  private static Vendor vendor(Row row) {
+    String visible = row.text("visible_after");
+    return new Vendor(
+        row.text("vendor"),
+        row.text("name"),
+        visible == null ? Duration.ZERO : Duration.parse(visible),
+        row.flag("sign_out_first", false),
+        row.number("rest_days", 0),
+        row.flag("reusable", true),
+        row.number("restore_days"));
+  }
+
+  private static Plan plan(Row row) {
+    return new Plan(
+        row.text("plan"),
+        row.text("vendor"),
+        row.text("name"),
+        row.text("ladder"),
+        row.number("rank"),
+        PlanModel.valueOf(row.text("model")),
+        row.text("parts") == null ? List.of() : parts(row),
+        row.decimal("listed_price"),
+        row.number("idle_line"),
+        row.number("opening_grace"),
+        row.decimal("capacity_gb"));
+  }
+
+  private static List<String> parts(Row row) {
+    return row.text("parts") == null ? null : List.of(row.text("parts").split(" "));
+  }
+
+  private static Agreement agreement(Row row) {
+    BigDecimal percent = row.decimal("floor_percent");
+    Agreement.Floor floor =
+        percent == null
+            ? null
+            : new Agreement.Floor(
+                percent,
+                row.number("floor_window", HouseRules.DEFAULT.needWindow()),
+                row.choice("floor_of", Agreement.FloorOf.BOUGHT),
+                row.day("floor_check"));
+    return new Agreement(
+        row.text("agreement"),
+        row.text("vendor"),
+        row.text("name"),
+        row.text("currency"),
+        row.day("starts"),
+        row.day("ends"),
+        row.number("notice_days"),
+        Agreement.Renews.valueOf(row.text("renews")),
+        Agreement.MayShrink.valueOf(row.text("may_shrink")),
+        floor);
+  }
+
+  private static Line line(Row row) {
+    return new Line(
+        row.text("line"),
+        row.text("agreement"),
+        row.text("plan"),
+        row.number("seats"),
+        new PriceList(
+            row.choice("pricing", PriceList.Pricing.FLAT),
+            row.decimal("unit_price"),
+            List.of(),
+            row.number("minimum", 0)),
+        List.of());
+  }
+
+  private static Person person(Row row) {
+    return new Person(
+        row.text("person"),
+        row.text("name"),
+        row.text("email"),
+        row.text("department"),
+        row.text("site"),
+        Person.Status.valueOf(row.text("status")),
+        row.day("status_since"),
+        row.day("until"),
+        row.choice("kind", Person.Kind.PERSON),
+        row.text("manager"),
+        row.day("joined"));
+  }
+
+  private static Account account(Row row) {
+    return new Account(
+        row.text("account"),
+        row.text("vendor"),
+        row.text("person"),
+        row.text("email"),
+        Account.State.valueOf(row.text("state")),
+        row.day("state_since"),
+        row.flag("admin", false),
+        row.decimal("stored_gb"));
+  }
+
+  private static Holding holding(Row row) {
+    return new Holding(
+        row.text("holding"),
+        row.text("account"),
+        row.text("line"),
+        row.day("from"),
+        row.day("until"),
+        row.choice("method", Holding.Method.HAND));
+  }
+
+  private static Keep keep(Row row) {
+    return new Keep(
+        row.text("keep"),
+        row.text("holding"),
+        row.text("reason"),
+        row.text("by"),
+        row.day("until"));
+  }
+
+  private static DataRule dataRule(Row row) {
+    return new DataRule(
+        row.text("vendor"),
+        DataRule.After.valueOf(row.text("after")),
+        row.number("stage"),
+        row.text("name"),
+        row.number("days"),
+        DataRule.Reach.valueOf(row.text("reach")));
+  }
+
+  private static Known known(Row row) {
+    return new Known(
+        row.text("vendor"),
+        new Evidence(
+            row.day("complete_from"),
+            row.day("complete_to"),
+            row.choice("kind", Evidence.Kind.DAILY),
+            parts(row)));
+  }
+
+  private static Session session(Row row) {
+    return new Session(
+        row.text("session"),
+        row.text("account"),
+        row.text("plan"),
+        OffsetDateTime.parse(row.text("started")).toInstant(),
+        row.text("ended") == null ? null : OffsetDateTime.parse(row.text("ended")).toInstant());
+  }
+}

@@ -1,4 +1,0 @@
-/**
- * Which part of the organisation somebody with access may see: everybody, or the groups they lead.
- */
-package org.sobertally.server.reach;

@@ -1,0 +1,313 @@
+package org.sobertally.server.slates;
+
+import jakarta.enterprise.context.ApplicationScoped;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.util.List;
+import java.util.Locale;
+import org.sobertally.core.book.Book;
+import org.sobertally.core.slate.MoveKind;
+import org.sobertally.server.book.store.Books;
+import org.sobertally.server.http.Problem;
+import org.sobertally.server.journal.Journal;
+import org.sobertally.server.journal.JournalEntry;
+import org.sobertally.server.slates.MoveEffects.Posted;
+import org.sobertally.server.time.TallyClock;
+import org.sobertally.server.vendors.VendorAccount;
+import org.sobertally.server.vendors.VendorRolls;
+
+/** Writes down what became of a call: the book, the move, its slate and the journal at once. */
+@ApplicationScoped
+class CallOutcomes {
+
+  private static final String ACTOR = "Sober Tally";
+
+  private final Books books;
+  private final SlateStore store;
+  private final MoveEffects effects;
+  private final Journal journal;
+  private final TallyClock clock;
+  private final VendorRolls rolls;
+
+  CallOutcomes(
+      Books books,
+      SlateStore store,
+      MoveEffects effects,
+      Journal journal,
+      TallyClock clock,
+      VendorRolls rolls) {
+    this.books = books;
+    this.store = store;
+    this.effects = effects;
+    this.journal = journal;
+    this.clock = clock;
+    this.rolls = rolls;
+  }
+
+  /** The vendor shows what was wanted. Telling it twice changes nothing. */
+  void confirm(String callId, VendorAccount seen) {
+    confirm(callId, seen, null, ACTOR, "%s shows it.");
+  }
+
+  /** Somebody says that they made the change at the vendor. */
+  void sayDone(String callId, String actor) {
+    confirm(callId, null, null, actor, "done at %s by hand, and not read back.");
+  }
+
+  /** An intake shows what was wanted. */
+  void confirmFromIntake(String callId, String intake) {
+    confirm(callId, null, intake, ACTOR, "the intake from %s shows it.");
+  }
+
+  private void confirm(String callId, VendorAccount seen, String intake, String actor, String how) {
+    books.write(
+        change -> {
+          VendorCall call = store.callHeld(callId);
+          if (call.state.isSettled()) {
+            return null;
+          }
+          SlateMove move = store.move(call.move);
+          String missing = missing(change.book(), move, call.undoes);
+          if (missing != null) {
+            failNow(change.book(), call, move, missing);
+            return null;
+          }
+          settle(call, VendorCall.State.CONFIRMED, null);
+          call.seenIn = intake;
+          LocalDate today = clock.today();
+          Object[] names = names(change.book(), move, how);
+          List<Posted> posted;
+          String kind;
+          String text;
+          if (call.undoes) {
+            posted = effects.undone(change, move, today);
+            move.state = SlateMove.State.UNDONE;
+            kind = "MOVE_UNDONE";
+            text = "Undone: %s for %s; %s".formatted(names);
+          } else {
+            posted = effects.done(change, move, seen, today);
+            move.state = SlateMove.State.CONFIRMED;
+            move.settledOn = today;
+            move.settledHow =
+                seen != null
+                    ? SlateMove.How.READ_BACK
+                    : actor.equals(ACTOR) ? SlateMove.How.INTAKE : SlateMove.How.SAID;
+            kind = seen == null && !actor.equals(ACTOR) ? "MOVE_SAID_DONE" : "MOVE_CONFIRMED";
+            text = "%s for %s; %s".formatted(capital(names));
+          }
+          tell(move, posted, actor, kind, text);
+          closeSlate(move.slate);
+          if (seen != null) {
+            rolls.saw(move.vendor, seen);
+          }
+          return null;
+        });
+  }
+
+  /** One entry for each seat that went somewhere, the money at the first; one at least. */
+  private void tell(SlateMove move, List<Posted> posted, String actor, String kind, String text) {
+    if (posted.isEmpty()) {
+      journal.add(actor, kind, text, entry(move));
+    }
+    boolean first = true;
+    for (Posted seat : posted) {
+      JournalEntry entry = entry(move);
+      entry.line = seat.line();
+      entry.holding = seat.holding();
+      entry.fromPlace = seat.from().name();
+      entry.toPlace = seat.to().name();
+      entry.seats = 1;
+      if (first && move.state == SlateMove.State.CONFIRMED) {
+        entry.yearly = move.yearly;
+        entry.currency = move.currency;
+        entry.cashFrom = move.cashFrom;
+      }
+      first = false;
+      journal.add(actor, kind, text, entry);
+    }
+  }
+
+  private static void settle(VendorCall call, VendorCall.State state, String reason) {
+    call.state = state;
+    call.answered = Instant.now();
+    call.said(reason);
+  }
+
+  /** The vendor was read and does not show it. */
+  void fail(String callId, String reason) {
+    books.write(
+        change -> {
+          VendorCall call = store.callHeld(callId);
+          if (call.state.isSettled()) {
+            return null;
+          }
+          failNow(change.book(), call, store.move(call.move), reason);
+          return null;
+        });
+  }
+
+  private void failNow(Book book, VendorCall call, SlateMove move, String reason) {
+    settle(call, VendorCall.State.FAILED, reason);
+    move.reason = call.answer;
+    move.state = call.undoes ? SlateMove.State.CONFIRMED : SlateMove.State.FAILED;
+    String said = reason == null ? "it does not show it." : call.answer;
+    String text =
+        (call.undoes ? "Could not undo: %s for %s; %s: " : "Could not %s for %s; %s: ")
+                .formatted(names(book, move, "%s"))
+            + said;
+    journal.add(ACTOR, call.undoes ? "UNDO_FAILED" : "MOVE_FAILED", text, entry(move));
+    closeSlate(move.slate);
+  }
+
+  /**
+   * What the move needs and a book that was taken in meanwhile no longer has; null where all is
+   * there. Then nothing can be written down, whatever the vendor shows.
+   */
+  private static String missing(Book book, SlateMove move, boolean undoes) {
+    String gone = "The book that was taken in meanwhile has no %s %s any more.";
+    boolean wantsItGone = move.kind == MoveKind.DELETE && !undoes;
+    if (move.kind == MoveKind.PUT_RIGHT || wantsItGone && !book.accounts().has(move.account)) {
+      // Nothing of the book is touched.
+      return null;
+    }
+    boolean opens = move.kind == MoveKind.HAND_OUT && !undoes && move.newAccount;
+    if (!opens && !book.accounts().has(move.account)) {
+      return gone.formatted("account", move.account);
+    }
+    if (opens && !book.people().has(move.person)) {
+      return gone.formatted("person", move.person);
+    }
+    for (String line : new String[] {move.line, move.toLine}) {
+      if (line != null && !book.lines().has(line)) {
+        return gone.formatted("subscription", line);
+      }
+    }
+    for (String holding : move.endedHoldings()) {
+      if (undoes && book.holdings().numberOf(holding) < 0) {
+        return gone.formatted("seat", holding);
+      }
+    }
+    return null;
+  }
+
+  /**
+   * What an intake showed was taken back: whatever it confirmed waits again, to be made by hand.
+   */
+  void waitAgain(Books.Change change, String intake) {
+    for (VendorCall call : store.callsSeenIn(intake)) {
+      SlateMove move = store.move(call.move);
+      boolean stands =
+          move.state == (call.undoes ? SlateMove.State.UNDONE : SlateMove.State.CONFIRMED);
+      if (stands) {
+        call.state = VendorCall.State.BY_HAND;
+        call.seenIn = null;
+        move.state = call.undoes ? SlateMove.State.UNDOING : SlateMove.State.SENT;
+        Slate slate = store.slate(move.slate);
+        slate.state = Slate.State.POSTED;
+        journal.add(
+            ACTOR,
+            "WAITS_AGAIN",
+            "Waits again, for the intake that showed it was taken back: %s for %s."
+                .formatted(
+                    MoveWords.of(change.book(), move), MoveWords.holder(change.book(), move)),
+            entry(move));
+      }
+    }
+  }
+
+  /** Another book was taken: a call that it leaves without its account or subscription fails. */
+  void failIfGone(String callId) {
+    books.write(
+        change -> {
+          VendorCall call = store.callHeld(callId);
+          SlateMove move = store.move(call.move);
+          String missing = missing(change.book(), move, call.undoes);
+          if (missing != null && !call.state.isSettled()) {
+            failNow(change.book(), call, move, missing);
+          }
+          return null;
+        });
+  }
+
+  /** A steward gives up on a call, with a reason: nobody knows whether it happened. */
+  void end(String callId, String reason, String actor) {
+    books.write(
+        change -> {
+          VendorCall call = store.callHeld(callId);
+          if (call.state.isSettled()) {
+            throw Problem.conflict("This move was settled meanwhile.");
+          }
+          SlateMove move = store.move(call.move);
+          journal.add(
+              actor,
+              "CALL_ENDED",
+              "Ended while it was on its way: %s for %s; %s may show it or not. Reason: %s"
+                  .formatted(
+                      MoveWords.of(change.book(), move),
+                      MoveWords.holder(change.book(), move),
+                      MoveWords.vendor(change.book(), move),
+                      reason),
+              entry(move));
+          failNow(change.book(), call, move, "Ended by a steward: " + reason);
+          return null;
+        });
+  }
+
+  /** From now on somebody makes the change at the vendor by hand; we ask no more. */
+  void turnToByHand(String callId, String actor) {
+    books.write(
+        change -> {
+          VendorCall call = store.callHeld(callId);
+          if (!VendorCall.State.OPEN.contains(call.state)) {
+            throw Problem.conflict("This move is not on its way to a vendor any more.");
+          }
+          call.state = VendorCall.State.BY_HAND;
+          call.answer = null;
+          SlateMove move = store.move(call.move);
+          journal.add(
+              actor,
+              "TURNED_TO_BY_HAND",
+              "To be made at %s by hand from now on: %s for %s."
+                  .formatted(
+                      MoveWords.vendor(change.book(), move),
+                      MoveWords.of(change.book(), move),
+                      MoveWords.holder(change.book(), move)),
+              entry(move));
+          return null;
+        });
+  }
+
+  /** A posted slate ends when none of its moves is on its way. */
+  void closeSlate(String id) {
+    Slate slate = store.slate(id);
+    if (slate.state == Slate.State.POSTED && !store.anyMove(id, SlateMove.State.SENT)) {
+      boolean failed = store.anyMove(id, SlateMove.State.FAILED);
+      slate.state = failed ? Slate.State.FAILED : Slate.State.CONFIRMED;
+    }
+  }
+
+  static JournalEntry entry(SlateMove move) {
+    JournalEntry entry = new JournalEntry();
+    entry.slate = move.slate;
+    entry.move = move.id;
+    entry.line = move.line;
+    entry.holding = move.holding;
+    entry.person = move.person;
+    return entry;
+  }
+
+  /** Move, holder and how it is known, as a sentence says them. */
+  private static Object[] names(Book book, SlateMove move, String how) {
+    return new Object[] {
+      MoveWords.of(book, move),
+      MoveWords.holder(book, move),
+      how.formatted(MoveWords.vendor(book, move))
+    };
+  }
+
+  private static Object[] capital(Object[] names) {
+    String first = (String) names[0];
+    names[0] = first.substring(0, 1).toUpperCase(Locale.ROOT) + first.substring(1);
+    return names;
+  }
+}

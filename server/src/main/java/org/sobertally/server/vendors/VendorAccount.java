@@ -1,0 +1,29 @@
+package org.sobertally.server.vendors;
+
+import java.util.Set;
+
+/**
+ * An account as its vendor shows it.
+ *
+ * @param present whether it is there at all; nothing else is known if not
+ * @param active whether it can be signed in to; null where the vendor does not say
+ * @param invited whether it is an invitation that was not taken up
+ */
+public record VendorAccount(
+    String account,
+    String email,
+    boolean present,
+    Boolean active,
+    boolean invited,
+    boolean admin,
+    Set<String> plans) {
+
+  public VendorAccount {
+    plans = Set.copyOf(plans);
+  }
+
+  /** Of an account that the vendor does not know. */
+  public static VendorAccount absent(String account) {
+    return new VendorAccount(account, "", false, false, false, false, Set.of());
+  }
+}

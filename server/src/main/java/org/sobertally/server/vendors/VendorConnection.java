@@ -1,0 +1,69 @@
+package org.sobertally.server.vendors;
+
+import java.util.List;
+import java.util.Optional;
+
+/** A programmatic way to one vendor: asks for and reads back who holds which plans. */
+public interface VendorConnection {
+
+  /**
+   * Asks the vendor to bring the account to what is wished. Asking twice is harmless.
+   *
+   * @param callId the same for every repetition of one call
+   */
+  Answer ask(String callId, AccountTarget wish);
+
+  /** What the vendor says now of one account. */
+  Reading read(String account);
+
+  /** What the vendor says now of all its accounts. */
+  Roll readAll();
+
+  /** How its pools are looked after; empty where the protocol knows nothing of pools. */
+  default Optional<PoolControl> pools() {
+    return Optional.empty();
+  }
+
+  /** How a vendor took a call. */
+  sealed interface Answer {
+
+    /** The vendor says it is done; it may show later. */
+    record Done() implements Answer {}
+
+    /** The vendor will not; asking again would not help. */
+    record Refused(String reason) implements Answer {}
+
+    /**
+     * Not now, and nothing happened.
+     *
+     * @param seconds how long to wait, as the vendor said; 0 where it said nothing
+     */
+    record Later(String reason, long seconds) implements Answer {}
+
+    /** No answer came: it may or may not have happened. */
+    record Unknown(String reason) implements Answer {}
+  }
+
+  /** What a vendor showed of one account. */
+  sealed interface Reading {
+
+    record Shows(VendorAccount login) implements Reading {}
+
+    /**
+     * It could not be read, and so proves nothing.
+     *
+     * @param answered whether the vendor answered, but not with anything that says how the account
+     *     stands; else it was not reached, or said that it could not answer
+     */
+    record Unreadable(String reason, boolean answered) implements Reading {}
+  }
+
+  /** What a vendor showed of all its accounts. */
+  sealed interface Roll {
+
+    record All(List<VendorAccount> logins) implements Roll {}
+
+    /** It could not be read, or not to its end. */
+    record Unread(String reason) implements Roll {}
+  }
+}
