@@ -1,5 +1,5 @@
 #!/usr/bin/env bash
-# What Maven asks of the front end: build, test or check. Packages are installed only when the lock
+# What Maven asks of the front end: build, test or check; quick tests only what was changed. Packages are installed only when the lock
 # file changed since the last time.
 set -euo pipefail
 cd "$(dirname "$0")"
@@ -8,10 +8,11 @@ if ! cmp -s package-lock.json "$stamp"; then
   npm ci --no-audit --no-fund
   cp package-lock.json "$stamp"
 fi
-case "${1:?build, test or check}" in
+case "${1:?build, test, check or quick}" in
   build)
     newest=$(find src public index.html vite.config.ts svelte.config.js package-lock.json -newer dist/index.html -print -quit 2>/dev/null || echo none)
     if [ -n "$newest" ]; then npm run build; fi ;;
   test) npm run test ;;
   check) npm run check && npm run lint ;;
+  quick) npm run check && npm run lint && npx vitest run --changed HEAD --passWithNoTests ;;
 esac

@@ -68,10 +68,3 @@ export function plusDays(day: string, days: number): string {
   date.setUTCDate(date.getUTCDate() + days);
   return date.toISOString().slice(0, 10);
 }
-
-/** `1st`, `2nd`, `3rd` … */
-export function sayOrdinal(n: number): string {
-  const ends = ['th', 'st', 'nd', 'rd'];
-  const tens = n % 100;
-  return n + (ends[(tens - 20) % 10] ?? ends[tens] ?? 'th');
-}

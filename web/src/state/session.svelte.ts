@@ -44,6 +44,12 @@ class SessionState {
     await this.#enter(await dataOf(answer));
   }
 
+  /** Whoever changes it is signed out everywhere. */
+  async changePassword(now: string, wanted: string) {
+    await api.POST('/api/v1/session/password', { body: { now, wanted } });
+    this.#set(null);
+  }
+
   async signOut() {
     await api.DELETE('/api/v1/session');
     this.#set(null);

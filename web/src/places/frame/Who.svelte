@@ -2,10 +2,12 @@
 <script lang="ts">
   import { session } from '../../state/session.svelte';
   import { watch } from '../../state/watch.svelte';
+  import ChangePassword from './ChangePassword.svelte';
 
   let { onkeys }: { onkeys: () => void } = $props();
 
   let open = $state(false);
+  let changing = $state(false);
   let box = $state<HTMLDivElement>();
 
   const initials = $derived(
@@ -17,7 +19,7 @@
   );
 
   function leave(event: FocusEvent) {
-    if (!box?.contains(event.relatedTarget as Node)) open = false;
+    if (!changing && !box?.contains(event.relatedTarget as Node)) open = false;
   }
 </script>
 
@@ -39,6 +41,10 @@
         {watch.now === 'day' ? 'Night watch (dark)' : 'Day watch (light)'}
       </button>
       <button class="word" onclick={onkeys}>All keys <kbd>?</kbd></button>
+      <button class="word" aria-expanded={changing} onclick={() => (changing = !changing)}
+        >Change password</button
+      >
+      {#if changing}<ChangePassword />{/if}
       <button class="word" onclick={() => session.signOut()}>Sign out</button>
     </div>
   {/if}

@@ -3,6 +3,8 @@ package org.sobertally.core.pool;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import java.util.ArrayList;
+import java.util.List;
 import java.util.PriorityQueue;
 import java.util.Random;
 import java.util.TreeSet;
@@ -18,20 +20,19 @@ class SeatNumbersTest {
   void alwaysGiveTheLowestSeatThatIsFree(long seed) {
     Random random = new Random(seed);
     SeatNumbers seats = new SeatNumbers();
-    TreeSet<Integer> taken = new TreeSet<>();
+    List<Integer> taken = new ArrayList<>();
+    TreeSet<Integer> free = new TreeSet<>();
     int target = seed % 4 == 0 ? 5_000 : 150;
     for (int step = 0; step < 3 * target; step++) {
       boolean take = taken.size() < target && random.nextInt(5) > 0 || taken.isEmpty();
       if (take) {
-        int lowest = 0;
-        while (taken.contains(lowest)) {
-          lowest++;
-        }
+        // Without a gap the seats taken are those from 0 on.
+        int lowest = free.isEmpty() ? taken.size() : free.pollFirst();
         assertThat(seats.take()).isEqualTo(lowest);
         taken.add(lowest);
       } else {
-        int given = taken.stream().skip(random.nextInt(taken.size())).findFirst().orElseThrow();
-        taken.remove(given);
+        int given = taken.remove(random.nextInt(taken.size()));
+        free.add(given);
         seats.free(given);
       }
     }

@@ -110,11 +110,6 @@ public class Mailroom {
     return text.length() > most ? text.substring(0, most) : text;
   }
 
-  /** Whether mail is sent at all; else it is kept to be read on its page. */
-  public boolean sends() {
-    return smtp.isSet();
-  }
-
   /** Sends what is due. */
   @Scheduled(every = "5s", delayed = "3s", concurrentExecution = ConcurrentExecution.SKIP)
   void deliver() {

@@ -12,7 +12,6 @@ import java.time.Instant;
 import java.time.LocalDate;
 import java.util.HashSet;
 import java.util.List;
-import java.util.Optional;
 import java.util.Set;
 import javax.sql.DataSource;
 import org.sobertally.server.http.Problem;
@@ -33,10 +32,6 @@ class RoundStore {
 
   void add(Object entity) {
     entities.persist(entity);
-  }
-
-  void remove(Object entity) {
-    entities.remove(entity);
   }
 
   @Transactional
@@ -221,16 +216,6 @@ class RoundStore {
 
   RoundLetter letter(String id) {
     return entities.find(RoundLetter.class, id);
-  }
-
-  Optional<RoundLetter> letterOf(String round, String person) {
-    return entities
-        .createQuery(
-            "from RoundLetter l where l.round = :round and l.person = :person", RoundLetter.class)
-        .setParameter("round", round)
-        .setParameter("person", person)
-        .getResultStream()
-        .findFirst();
   }
 
   /** Letters that were not answered and not followed by another. */

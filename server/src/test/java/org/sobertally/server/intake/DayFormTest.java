@@ -3,8 +3,10 @@ package org.sobertally.server.intake;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.List;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 
+@Tag("unit")
 class DayFormTest {
 
   @Test

@@ -17,10 +17,12 @@ import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
 import org.dhatim.fastexcel.Workbook;
 import org.dhatim.fastexcel.Worksheet;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 
+@Tag("unit")
 class SheetTest {
 
   private static final String MAIN = "http://schemas.openxmlformats.org/spreadsheetml/2006/main";

@@ -23,6 +23,7 @@ import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.sobertally.server.demo.Demo;
@@ -32,6 +33,7 @@ import org.sobertally.skerry.standin.Faults;
 
 /** What is done all day, one task a test, in a real browser against the real server. */
 @QuarkusTest
+@Tag("browser")
 @ExtendWith(Browser.Report.class)
 class DailyWorkTest {
 

@@ -20,6 +20,7 @@ import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.sobertally.server.demo.Demo;
@@ -28,6 +29,7 @@ import org.sobertally.skerry.book.SkerryLine;
 
 /** From knowing to a habit: the desk, the board in part, rounds, house rules and the journal. */
 @QuarkusTest
+@Tag("browser")
 @ExtendWith(Browser.Report.class)
 class HabitTest {
 

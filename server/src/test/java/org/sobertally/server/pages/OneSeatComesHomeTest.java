@@ -29,6 +29,7 @@ import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -43,6 +44,7 @@ import org.sobertally.skerry.standin.Faults;
 
 /** The one thing the application exists for, done in a real browser against the real server. */
 @QuarkusTest
+@Tag("browser")
 @ExtendWith(Browser.Report.class)
 class OneSeatComesHomeTest {
 

@@ -11,12 +11,14 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.sobertally.server.support.Caller;
 import org.sobertally.skerry.book.SkerryLine;
 
 /** What docs/worked-example.md works by hand stands on the real pages and in the real answers. */
 @QuarkusTest
+@Tag("browser")
 class WorkedExampleTest {
 
   private static final Path EXAMPLE = Path.of("../docs/worked-example.md");

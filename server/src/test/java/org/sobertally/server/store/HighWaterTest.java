@@ -13,10 +13,12 @@ import java.sql.Statement;
 import javax.sql.DataSource;
 import org.h2.jdbcx.JdbcDataSource;
 import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
 /** A database that was cut off opens as an older one; it must not be believed. */
+@Tag("unit")
 class HighWaterTest {
 
   @TempDir Path folder;

@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.EnumSource;
@@ -23,6 +24,7 @@ import org.sobertally.skerry.standin.VendorStandIn;
  * What a link makes of a vendor that does not tell the truth, or tells it so that nobody can read
  * it.
  */
+@Tag("unit")
 class ScimConnectionTest {
 
   private static final String TOKEN = "t";

@@ -8,6 +8,7 @@ import java.nio.charset.StandardCharsets;
 import java.time.Instant;
 import java.util.List;
 import java.util.Map;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -15,6 +16,7 @@ import org.junit.jupiter.params.provider.ValueSource;
 import org.sobertally.server.vendors.ScimUsers.UnreadableException;
 
 /** Answers as they were seen, and as nobody should send them. */
+@Tag("unit")
 class ScimUsersTest {
 
   private static final String LIST =

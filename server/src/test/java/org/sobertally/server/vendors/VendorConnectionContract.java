@@ -12,6 +12,7 @@ import java.time.Duration;
 import java.util.Map;
 import java.util.Set;
 import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
@@ -26,6 +27,7 @@ import org.sobertally.server.vendors.VendorConnection.Roll;
  * not by anything of ours. {@code kari@lund.example} is active and holds {@code pro} and {@code
  * mail}; {@code ola@lund.example} is shut and holds nothing.
  */
+@Tag("unit")
 abstract class VendorConnectionContract {
 
   static final String KARI = "kari@lund.example";

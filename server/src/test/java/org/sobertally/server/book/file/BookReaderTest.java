@@ -12,10 +12,12 @@ import java.time.LocalDate;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipInputStream;
 import java.util.zip.ZipOutputStream;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.sobertally.server.support.SmallBook;
 
+@Tag("unit")
 class BookReaderTest {
 
   private static final LocalDate TODAY = LocalDate.of(2026, 9, 30);
