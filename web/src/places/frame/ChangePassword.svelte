@@ -67,6 +67,12 @@
     gap: 3px;
     font-size: 12.5px;
   }
+  input {
+    border: 1px solid var(--rule);
+    border-radius: 2px;
+    background: var(--paper);
+    padding: 4px 7px;
+  }
   p {
     margin: 0;
   }

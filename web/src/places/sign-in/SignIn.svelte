@@ -18,6 +18,8 @@
   let code = $state('');
   let fault = $state('');
   let busy = $state(false);
+  /** In the demo: by name and password, as everywhere else. */
+  let byName = $state(false);
 
   onMount(async () => {
     try {
@@ -36,6 +38,15 @@
       fault = (e as Error).message;
     } finally {
       busy = false;
+    }
+  }
+
+  /** Whoever changed their password in the demo is asked for it. */
+  async function comeInAs(person: Schemas['Welcome']['demoPeople'][number]) {
+    await attempt(() => session.signIn(person.login, person.password));
+    if (fault) {
+      login = person.login;
+      byName = true;
     }
   }
 
@@ -59,15 +70,12 @@
     Every paid seat, counted once: what it is for, what it costs, what can be done.
   </p>
 
-  {#if welcome && welcome.demoPeople.length > 0}
+  {#if welcome && welcome.demoPeople.length > 0 && !byName}
     <h2>Come in as somebody of Skerry Line</h2>
     <ul>
       {#each welcome.demoPeople as person (person.login)}
         <li>
-          <button
-            disabled={busy}
-            onclick={() => attempt(() => session.signIn(person.login, person.password))}
-          >
+          <button disabled={busy} onclick={() => comeInAs(person)}>
             <b>{person.name}</b>
             <span class="role">{person.role.toLowerCase()}</span>
             <span class="sub">{ROLES[person.role]}</span>
@@ -75,7 +83,10 @@
         </li>
       {/each}
     </ul>
-    <p class="sub">A demo: the organisation, its people and all figures are made up.</p>
+    <p class="sub">
+      A demo: the organisation, its people and all figures are made up.
+      <button class="word" onclick={() => (byName = true)}>Sign in by name</button>
+    </p>
   {:else if welcome}
     <form onsubmit={submit}>
       {#if welcome.needsFirstKeeper}

@@ -24,6 +24,17 @@ it('lets one come in as somebody of the demo', async () => {
   });
 });
 
+it('asks for the password of somebody of the demo who changed it', async () => {
+  serve({
+    [WELCOME]: { needsFirstKeeper: false, demoPeople: [runa] },
+    'POST /api/v1/sign-in': new Error('The name or the password is wrong.'),
+  });
+  render(SignIn);
+  await fireEvent.click(await screen.findByRole('button', { name: /Runa Skarholt/ }));
+  expect(await screen.findByLabelText('Name')).toHaveProperty('value', 'runa');
+  expect(screen.getByRole('alert').textContent).toBe('The name or the password is wrong.');
+});
+
 it('asks for name and password elsewhere, and says when they are wrong', async () => {
   serve({
     [WELCOME]: { needsFirstKeeper: false, demoPeople: [] },

@@ -11,6 +11,7 @@ import jakarta.persistence.EntityManager;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.List;
 import java.util.regex.Pattern;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Tag;
@@ -84,6 +85,22 @@ class ArchitectureTest {
           assertThat(Files.readString(file)).as(file.toString()).doesNotContainPattern(table);
         }
       }
+    }
+  }
+
+  /**
+   * What may become what stands in one table for each; who set a state by hand would not ask it.
+   */
+  @Test
+  void onlyLivesSetStates() throws ClassNotFoundException {
+    for (String entity : List.of("Slate", "SlateMove", "VendorCall")) {
+      Class<?> owner = Class.forName("org.sobertally.server.slates." + entity);
+      noClasses()
+          .that()
+          .doNotHaveFullyQualifiedName(owner.getName())
+          .should()
+          .setField(owner, "state")
+          .check(SERVER);
     }
   }
 }

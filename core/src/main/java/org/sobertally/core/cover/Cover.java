@@ -4,8 +4,8 @@ import java.util.List;
 import org.sobertally.core.money.Money;
 
 /**
- * What one person (or one account of nobody's) holds at one vendor, and the cheapest set of plans
- * that still gives them every part they need.
+ * What one person (or one account without an owner) holds at one vendor, and the cheapest set of
+ * plans that still gives them every part they need.
  *
  * @param person the person's number, or −1
  * @param holdings numbers of what is held now

@@ -12,8 +12,8 @@ import org.sobertally.core.use.UseStates;
 
 /**
  * The cheapest cover of every person at every vendor, and the recoverable money that follows: cost
- * of the holdings now less cost of the cover, once per person and vendor. An account of nobody's
- * stands for itself.
+ * of the holdings now less cost of the cover, once per person and vendor. An account without an
+ * owner stands for itself.
  */
 public final class Covers {
 
@@ -21,7 +21,9 @@ public final class Covers {
   private final Needs needs;
   private final Solver solver;
 
-  /** Who holds something at which vendor, in the order of people; accounts of nobody's after. */
+  /**
+   * Who holds something at which vendor, in the order of people; accounts without an owner after.
+   */
   private int[] person;
 
   private int[] start;

@@ -16,7 +16,7 @@ final class Pattern {
   final long[] parts;
   final int hash;
 
-  /** How many people (and accounts of nobody's) have it. */
+  /** How many people (and accounts without an owner) have it. */
   int people;
 
   long need;

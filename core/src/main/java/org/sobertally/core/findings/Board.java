@@ -109,7 +109,7 @@ public final class Board {
     return money[who] == null ? BigDecimal.ZERO : money[who];
   }
 
-  /** In how many people and accounts of nobody's something is found. */
+  /** In how many people and accounts without an owner something is found. */
   public int found() {
     return (int) Arrays.stream(kinds).filter(bits -> bits != 0).count();
   }
@@ -231,7 +231,7 @@ public final class Board {
   /**
    * One kind by itself.
    *
-   * @param people in how many people and accounts of nobody's it is found; 0 where it is of
+   * @param people in how many people and accounts without an owner it is found; 0 where it is of
    *     subscriptions as a whole
    * @param amount what its findings alone would give back, unrounded; kinds overlap
    */

@@ -18,7 +18,7 @@ import org.sobertally.core.time.Days;
 import org.sobertally.core.use.UseStates;
 
 /**
- * Everything found on one day, as columns: first by person, then accounts of nobody's, then
+ * Everything found on one day, as columns: first by person, then accounts without an owner, then
  * subscriptions. Sentences are made when asked for.
  */
 public final class Findings {

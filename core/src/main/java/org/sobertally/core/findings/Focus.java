@@ -7,11 +7,11 @@ import org.sobertally.core.time.Days;
 /**
  * Which part of what was found is looked at.
  *
- * @param people numbers of the people who count, so that accounts of nobody's do not; null for
+ * @param people numbers of the people who count, so that accounts without an owner do not; null for
  *     everybody and those accounts
  * @param vendor the number of the only vendor that counts, or −1
- * @param atLeast what must be recoverable a year in a person (or an account of nobody's) at the
- *     least, in the reporting currency; null for anything
+ * @param atLeast what must be recoverable a year in a person (or an account without an owner) at
+ *     the least, in the reporting currency; null for anything
  * @param sinceAtLatest the last epoch day on which a finding may have begun, so that one without a
  *     day of its own does not count; {@link Days#NONE} for any
  */

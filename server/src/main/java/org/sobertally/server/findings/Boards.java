@@ -85,7 +85,7 @@ class Boards {
     return new Focus(people(book, ask), vendor, amount(ask.atLeast), since);
   }
 
-  /** Null for everybody and accounts of nobody's. */
+  /** Null for everybody and accounts without an owner. */
   private BitSet people(Book book, BoardAsk ask) {
     BitSet people = reach.people(book);
     if (asked(ask.group)) {

@@ -28,7 +28,7 @@ import org.sobertally.server.http.MoneyDto;
 final class FindingPeople {
 
   /**
-   * Somebody (or an account of nobody's) with findings.
+   * Somebody (or an account without an owner) with findings.
    *
    * @param holds plans they hold at the vendors where something was found
    * @param wouldDo the cheapest plans that still give them what they need there
@@ -174,7 +174,7 @@ final class FindingPeople {
   }
 
   /**
-   * Extras that a leaver holds, say, and seats of accounts of nobody's.
+   * Extras that a leaver holds, say, and seats of accounts without an owner.
    *
    * @return false where one of these seats is in use
    */

@@ -182,7 +182,7 @@ public class FindingsResource {
   }
 
   /**
-   * @param people in how many people (and accounts of nobody's) it is found
+   * @param people in how many people (and accounts without an owner) it is found
    * @param amount what its findings alone would give back; kinds overlap and must not be added up
    */
   @Schema(name = "KindCount")
@@ -212,7 +212,7 @@ public class FindingsResource {
   /**
    * The board as a whole.
    *
-   * @param people in how many people and accounts of nobody's something is found
+   * @param people in how many people and accounts without an owner something is found
    * @param held what the seats cost a year that those who are looked at hold
    * @param inUse of that, the seats in use
    * @param recoverable a year, once per person and vendor

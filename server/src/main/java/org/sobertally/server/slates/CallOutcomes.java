@@ -81,12 +81,12 @@ class CallOutcomes {
           String text;
           if (call.undoes) {
             posted = effects.undone(change, move, today);
-            move.state = SlateMove.State.UNDONE;
+            move.become(SlateMove.State.UNDONE);
             kind = "MOVE_UNDONE";
             text = "Undone: %s for %s; %s".formatted(names);
           } else {
             posted = effects.done(change, move, seen, today);
-            move.state = SlateMove.State.CONFIRMED;
+            move.become(SlateMove.State.CONFIRMED);
             move.settledOn = today;
             move.settledHow =
                 seen != null
@@ -128,7 +128,7 @@ class CallOutcomes {
   }
 
   private static void settle(VendorCall call, VendorCall.State state, String reason) {
-    call.state = state;
+    call.become(state);
     call.answered = Instant.now();
     call.said(reason);
   }
@@ -149,7 +149,7 @@ class CallOutcomes {
   private void failNow(Book book, VendorCall call, SlateMove move, String reason) {
     settle(call, VendorCall.State.FAILED, reason);
     move.reason = call.answer;
-    move.state = call.undoes ? SlateMove.State.CONFIRMED : SlateMove.State.FAILED;
+    move.become(call.undoes ? SlateMove.State.CONFIRMED : SlateMove.State.FAILED);
     String said = reason == null ? "it does not show it." : call.answer;
     String text =
         (call.undoes ? "Could not undo: %s for %s; %s: " : "Could not %s for %s; %s: ")
@@ -199,11 +199,11 @@ class CallOutcomes {
       boolean stands =
           move.state == (call.undoes ? SlateMove.State.UNDONE : SlateMove.State.CONFIRMED);
       if (stands) {
-        call.state = VendorCall.State.BY_HAND;
+        call.become(VendorCall.State.BY_HAND);
         call.seenIn = null;
-        move.state = call.undoes ? SlateMove.State.UNDOING : SlateMove.State.SENT;
+        move.become(call.undoes ? SlateMove.State.UNDOING : SlateMove.State.SENT);
         Slate slate = store.slate(move.slate);
-        slate.state = Slate.State.POSTED;
+        slate.become(Slate.State.POSTED);
         journal.add(
             ACTOR,
             "WAITS_AGAIN",
@@ -261,7 +261,7 @@ class CallOutcomes {
           if (!VendorCall.State.OPEN.contains(call.state)) {
             throw Problem.conflict("This move is not on its way to a vendor any more.");
           }
-          call.state = VendorCall.State.BY_HAND;
+          call.become(VendorCall.State.BY_HAND);
           call.answer = null;
           SlateMove move = store.move(call.move);
           journal.add(
@@ -282,7 +282,7 @@ class CallOutcomes {
     Slate slate = store.slate(id);
     if (slate.state == Slate.State.POSTED && !store.anyMove(id, SlateMove.State.SENT)) {
       boolean failed = store.anyMove(id, SlateMove.State.FAILED);
-      slate.state = failed ? Slate.State.FAILED : Slate.State.CONFIRMED;
+      slate.become(failed ? Slate.State.FAILED : Slate.State.CONFIRMED);
     }
   }
 

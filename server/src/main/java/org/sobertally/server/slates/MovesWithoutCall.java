@@ -28,7 +28,7 @@ class MovesWithoutCall {
 
   void settle(Books.Change change, SlateMove move, Slate slate, String actor) {
     LocalDate today = clock.today();
-    move.state = SlateMove.State.CONFIRMED;
+    move.become(SlateMove.State.CONFIRMED);
     move.settledOn = today;
     move.settledHow = SlateMove.How.NOTED;
     JournalEntry entry = CallOutcomes.entry(move);
@@ -72,7 +72,7 @@ class MovesWithoutCall {
   }
 
   void undo(Books.Change change, SlateMove move, String actor) {
-    move.state = SlateMove.State.UNDONE;
+    move.become(SlateMove.State.UNDONE);
     JournalEntry entry = CallOutcomes.entry(move);
     String what = MoveWords.of(change.book(), move);
     if (move.kind == MoveKind.KEEP) {

@@ -243,7 +243,7 @@ class Postman {
         change(
             call.id,
             fresh -> {
-              fresh.state = VendorCall.State.STARTED;
+              fresh.become(VendorCall.State.STARTED);
               fresh.attempts++;
             });
     if (call.state != VendorCall.State.STARTED) {
@@ -284,7 +284,7 @@ class Postman {
   }
 
   private static void accepted(VendorCall call) {
-    call.state = VendorCall.State.ACCEPTED;
+    call.become(VendorCall.State.ACCEPTED);
     call.answered = Instant.now();
     call.answer = "The vendor took it; it does not show yet.";
   }
@@ -357,7 +357,7 @@ class Postman {
     change(
         call.id,
         fresh -> {
-          fresh.state = state;
+          fresh.become(state);
           fresh.said(answer);
           fresh.due = Instant.now().plus(pause);
         });

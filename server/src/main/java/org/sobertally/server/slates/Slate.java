@@ -51,4 +51,13 @@ class Slate {
   Instant decided;
   String reason;
   Instant posted;
+
+  /**
+   * From now on it stands so.
+   *
+   * @throws IllegalStateException if nothing that stands as it does may become that
+   */
+  void become(State next) {
+    state = Life.SLATE.step(state, next);
+  }
 }

@@ -186,4 +186,13 @@ class SlateMove {
   List<String> endedHoldings() {
     return ended == null || ended.isEmpty() ? List.of() : Arrays.asList(ended.split("\n"));
   }
+
+  /**
+   * From now on it stands so.
+   *
+   * @throws IllegalStateException if nothing that stands as it does may become that
+   */
+  void become(State next) {
+    state = Life.MOVE.step(state, next);
+  }
 }

@@ -78,7 +78,7 @@ class SlateService {
         change -> {
           Slate slate = new Slate();
           slate.id = SlateStore.newId();
-          slate.state = Slate.State.DRAFT;
+          slate.become(Slate.State.DRAFT);
           slate.author = author;
           slate.created = clock.now();
           fourEyes.note(slate);
@@ -110,7 +110,7 @@ class SlateService {
         move.id = SlateStore.newId();
         move.slate = slate.id;
         move.place = ++place;
-        move.state = SlateMove.State.PLANNED;
+        move.become(SlateMove.State.PLANNED);
         store.add(move);
       }
     }
@@ -196,7 +196,7 @@ class SlateService {
           Preview preview = freshPreview(change.book(), moves);
           requireUnblocked(change.book(), slate, moves, preview);
           freeze(moves, preview);
-          slate.state = Slate.State.SENT;
+          slate.become(Slate.State.SENT);
           slate.deadline = until;
           slate.note = note;
           slate.sent = clock.now();
@@ -260,7 +260,7 @@ class SlateService {
           if (grant) {
             decline(change.book(), slate, without, actor);
           }
-          slate.state = grant ? Slate.State.GRANTED : Slate.State.REFUSED;
+          slate.become(grant ? Slate.State.GRANTED : Slate.State.REFUSED);
           slate.decider = actor;
           slate.decided = clock.now();
           slate.reason = reason;
@@ -307,7 +307,7 @@ class SlateService {
           }
           List<SlateMove> moves = store.movesOf(id);
           requireUnblocked(change.book(), slate, moves, freshPreview(change.book(), moves));
-          slate.state = Slate.State.POSTED;
+          slate.become(Slate.State.POSTED);
           slate.posted = clock.now();
           String text = "Posted a slate of %s.".formatted(Words.count(moves.size(), "move"));
           tell(actor, "SLATE_POSTED", text, slate);
@@ -315,7 +315,7 @@ class SlateService {
           for (SlateMove move : moves) {
             if (move.callsVendor()) {
               names.give(move);
-              move.state = SlateMove.State.SENT;
+              move.become(SlateMove.State.SENT);
               store.add(call(move, Wishes.todo(change.book(), move), false));
             } else {
               records.settle(change, move, slate, actor);
@@ -362,7 +362,7 @@ class SlateService {
           if (store.unsettledAccounts().contains(move.account)) {
             throw Problem.conflict("An earlier move of this account is not confirmed yet.");
           }
-          move.state = SlateMove.State.UNDOING;
+          move.become(SlateMove.State.UNDOING);
           move.reason = null;
           store.add(call(move, Wishes.undone(change.book(), move), true));
           JournalEntry entry = entry(slate);
@@ -426,7 +426,7 @@ class SlateService {
   }
 
   private void lapse(Slate slate) {
-    slate.state = Slate.State.LAPSED;
+    slate.become(Slate.State.LAPSED);
     String text =
         "Nobody decided the slate by %s: nothing happens.".formatted(Words.day(slate.deadline));
     tell("Sober Tally", "SLATE_LAPSED", text, slate);
@@ -440,7 +440,7 @@ class SlateService {
     call.wish(wish);
     call.undoes = undoes;
     boolean linked = links.to(move.vendor).isPresent();
-    call.state = linked ? VendorCall.State.PENDING : VendorCall.State.BY_HAND;
+    call.become(linked ? VendorCall.State.PENDING : VendorCall.State.BY_HAND);
     call.created = Instant.now();
     call.due = call.created;
     return call;

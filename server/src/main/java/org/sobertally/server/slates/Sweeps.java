@@ -104,7 +104,7 @@ public class Sweeps {
     fourEyes.note(slate);
     slate.created = clock.now();
     slate.sent = slate.created;
-    slate.state = Slate.State.SENT;
+    slate.become(Slate.State.SENT);
     slate.deadline = deadline;
     slate.note = note;
     store.add(slate);
@@ -114,7 +114,7 @@ public class Sweeps {
       move.id = SlateStore.newId();
       move.slate = slate.id;
       move.place = ++place;
-      move.state = SlateMove.State.PLANNED;
+      move.become(SlateMove.State.PLANNED);
       store.add(move);
     }
     JournalEntry entry = new JournalEntry();

@@ -95,4 +95,13 @@ class VendorCall {
   private static Set<String> plans(String text) {
     return text.isEmpty() ? Set.of() : Set.of(text.split(SEPARATOR));
   }
+
+  /**
+   * From now on it stands so.
+   *
+   * @throws IllegalStateException if nothing that stands as it does may become that
+   */
+  void become(State next) {
+    state = Life.CALL.step(state, next);
+  }
 }
