@@ -1,4 +1,5 @@
 import { configure } from '@testing-library/svelte';
+import { afterAll, vi } from 'vitest';
 import { kinds } from '../state/kinds.svelte';
 import { FINDING_KINDS } from './kinds';
 
@@ -12,3 +13,6 @@ globalThis.fetch = () => new Promise<Response>(() => {});
 configure({ asyncUtilTimeout: 15_000 });
 
 kinds.use(FINDING_KINDS);
+
+// A page that is loaded when it is gone to may still be on its way when the last test is over.
+afterAll(() => vi.dynamicImportSettled());
