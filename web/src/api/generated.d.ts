@@ -871,6 +871,7 @@ export interface paths {
           };
           content: {
             'application/json': components['schemas']['FindingKindFacts'][];
+            'text/csv': components['schemas']['FindingKindFacts'][];
           };
         };
         /** @description Not Authorized */

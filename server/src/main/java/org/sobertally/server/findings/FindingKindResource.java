@@ -10,11 +10,12 @@ import java.util.List;
 import org.eclipse.microprofile.openapi.annotations.media.Schema;
 import org.eclipse.microprofile.openapi.annotations.tags.Tag;
 import org.sobertally.core.findings.FindingKind;
+import org.sobertally.server.access.OpenToLeads;
 
 /** Which kinds of finding there are. */
 @Path("/api/v1/finding-kinds")
 @Tag(name = "findings")
-@Produces(MediaType.APPLICATION_JSON)
+@Produces({MediaType.APPLICATION_JSON, "text/csv"})
 @RolesAllowed("**")
 public class FindingKindResource {
 
@@ -36,6 +37,7 @@ public class FindingKindResource {
 
   /** All of them, in the order in which they stand everywhere. */
   @GET
+  @OpenToLeads
   public List<Facts> all() {
     return Arrays.stream(FindingKind.values())
         .map(kind -> new Facts(kind, kind.title(), kind.of(), kind.settled(), kind.inRounds()))
