@@ -169,10 +169,7 @@ class Directory {
     with.accept(values);
     requireManager(change.book(), values);
     try {
-      Person person = editor.putPerson(change, values);
-      if (before == null || !before.equals(editor.valuesOfPerson(id))) {
-        tell(person, before);
-      }
+      editor.putPerson(change, values).ifPresent(person -> tell(person, before));
     } catch (BookRows.NotAValueException e) {
       throw invalid(e.getMessage());
     }

@@ -8,6 +8,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import java.util.Optional;
 import java.util.UUID;
 import java.util.function.Function;
 import java.util.stream.Collectors;
@@ -107,14 +108,22 @@ public class BookEditor {
     change.apply(book -> book.withHouseRules(rules));
   }
 
-  /** The person as a row of these values says. */
-  public Person putPerson(Books.Change change, Map<String, String> values)
+  /**
+   * The person as a row of these values says.
+   *
+   * @return empty where they are stored just so: then nothing changes, the book's version neither
+   */
+  public Optional<Person> putPerson(Books.Change change, Map<String, String> values)
       throws BookRows.NotAValueException {
+    String[] before = rows.find(Mappers.PERSON.fileName(), values.get("person"));
     String[] after = BookRows.row(Mappers.PERSON.fileName(), values);
-    storeRow(Mappers.PERSON, rows.find(Mappers.PERSON.fileName(), values.get("person")), after);
+    if (Arrays.equals(before, after)) {
+      return Optional.empty();
+    }
+    rows.apply(List.of(new BookRows.Change(Mappers.PERSON.fileName(), before, after)));
     Person person = read(Mappers.PERSON, after);
     change.apply(book -> book.withPerson(person));
-    return person;
+    return Optional.of(person);
   }
 
   /** The person's stored values by column; null where there is no such person. */
@@ -264,10 +273,7 @@ public class BookEditor {
   private <T> void store(RowMapper<T> mapper, T thing) {
     Map<String, String> values = mapper.values(thing);
     String[] before = rows.find(mapper.fileName(), key(mapper, values));
-    storeRow(mapper, before, merged(mapper, before, values));
-  }
-
-  private void storeRow(RowMapper<?> mapper, String[] before, String[] after) {
+    String[] after = merged(mapper, before, values);
     if (!Arrays.equals(before, after)) {
       rows.apply(List.of(new BookRows.Change(mapper.fileName(), before, after)));
     }

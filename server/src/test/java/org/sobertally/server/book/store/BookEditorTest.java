@@ -161,4 +161,28 @@ class BookEditorTest {
         .containsEntry("lets_sign_in", "true")
         .containsEntry("idle_line", "45");
   }
+
+  /** A new version would throw away every figure that is remembered. */
+  @Test
+  void somebodyWhoIsAsTheyWereMakesNoNewBook() {
+    long version = books.current().version();
+    Map<String, String> values = books.write(change -> editor.valuesOfPerson("p0609"));
+    assertThat(put(values)).isFalse();
+    assertThat(books.current().version()).isEqualTo(version);
+    values.put("site", "Somewhere else");
+    assertThat(put(values)).isTrue();
+    assertThat(books.current().version()).isGreaterThan(version);
+    assertThat(books.current().people().byId("p0609").site()).isEqualTo("Somewhere else");
+  }
+
+  private boolean put(Map<String, String> values) {
+    return books.write(
+        change -> {
+          try {
+            return editor.putPerson(change, values).isPresent();
+          } catch (BookRows.NotAValueException e) {
+            throw new IllegalStateException(e);
+          }
+        });
+  }
 }
