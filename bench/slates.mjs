@@ -2,7 +2,7 @@
 // asked to, lies; kills the server with SIGKILL on the way, starts it again, counts what became of
 // every move and compares it with what the vendor has. One account in ten is not moved at all, and
 // must be as it was.
-//   node bench/slates.mjs server/target/quarkus-app/quarkus-run.jar \
+//   node bench/slates.mjs skerry-demo/target/quarkus-app/quarkus-run.jar \
 //     [moves] [calls a second] [ms] [kills] [share of lies]
 // Needs Node, Java and zip. Figures: docs/performance.md.
 import { execFileSync, spawn } from 'node:child_process';
@@ -35,7 +35,6 @@ function start() {
   return spawn(
     'java',
     [
-      '-Dquarkus.profile=demo',
       `-Dsober.tally.port=${PORT}`,
       `-Dsober.demo.slowness=PT${SLOW / 1000}S`,
       `-Dsober.demo.calls-per-second=${LIMIT}`,

@@ -10,7 +10,7 @@ import java.nio.file.attribute.PosixFilePermissions;
 
 /**
  * Starts the application. With {@code --once} it stops as soon as it is up, which is how the build
- * packs the demo's database and the archive of loaded classes. Other commands: {@link Commands}.
+ * packs an archive of loaded classes. Other commands: {@link Commands}.
  */
 @QuarkusMain
 public final class Main {
@@ -24,17 +24,25 @@ public final class Main {
     if (done >= 0) {
       System.exit(done);
     }
-    // The database wants to be told plainly where a path begins; people write "data" as well.
-    String asked = System.getProperty(DATA, System.getenv("SOBER_TALLY_DATA"));
-    Path data = Path.of(asked == null || asked.isBlank() ? "data" : asked).toAbsolutePath();
-    System.setProperty(DATA, data.toString());
-    createForOwner(data);
-    PackedDemo.unpack(data);
+    System.setProperty(DATA, dataFolder().toString());
     if (args.length == 1 && args[0].equals("--once")) {
       Quarkus.run(Once.class, args);
     } else {
       Quarkus.run(args);
     }
+  }
+
+  /**
+   * Where the data are kept, as an absolute path; made where there is no such folder.
+   *
+   * @throws IOException if it cannot be made
+   */
+  public static Path dataFolder() throws IOException {
+    // The database wants to be told plainly where a path begins; people write "data" as well.
+    String asked = System.getProperty(DATA, System.getenv("SOBER_TALLY_DATA"));
+    Path data = Path.of(asked == null || asked.isBlank() ? "data" : asked).toAbsolutePath();
+    createForOwner(data);
+    return data;
   }
 
   /** A folder that is made is the owner's only; one that is there stays as it is. */

@@ -7,12 +7,9 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.TreeMap;
 import org.sobertally.core.book.Book;
-import org.sobertally.core.book.Holdings;
 import org.sobertally.core.catalogue.PriceDips;
 import org.sobertally.core.money.Money;
-import org.sobertally.core.time.Days;
 
 /**
  * On which days how much money a year stops being paid, if the seats that a set of moves frees are
@@ -54,35 +51,17 @@ public record CashCalendar(List<Entry> entries, Money never) {
     return new CashCalendar(List.copyOf(entries), never);
   }
 
-  /** By subscription, how many seats come free, or are given back where those are more. */
   private static Map<Integer, Integer> freed(Book book, LocalDate asOf, List<Move> moves) {
-    Map<Integer, Integer> freed = new TreeMap<>();
-    Map<Integer, Integer> given = new TreeMap<>();
-    Holdings holdings = book.holdings();
-    for (Move move : moves) {
-      if (move instanceof Move.TakeBack back) {
-        free(freed, holdings, holdings.numberOf(back.holding()));
-      } else if (move instanceof Move.Switch change) {
-        free(freed, holdings, holdings.numberOf(change.holding()));
-        freed.merge(book.lines().require(change.line()), -1, Integer::sum);
-      } else if (move instanceof Move.HandOut out) {
-        freed.merge(book.lines().require(out.line()), -1, Integer::sum);
-      } else if (move instanceof Move.Delete delete && book.accounts().has(delete.account())) {
-        for (int h : holdings.ofAccount(book.accounts().require(delete.account()))) {
-          free(freed, holdings, holdings.openOn(h, Days.of(asOf)) ? h : -1);
-        }
-      } else if (move instanceof Move.GiveBack back) {
-        given.merge(book.lines().require(back.line()), back.seats(), Integer::sum);
-      }
-    }
-    given.forEach((line, seats) -> freed.merge(line, seats, Math::max));
-    return freed;
+    FreedSeats freed = new FreedSeats(book, asOf);
+    Workings at = new Workings(book, asOf, null);
+    moves.forEach(move -> count(at.rule(move.kind(book)), move, freed));
+    return freed.byLine();
   }
 
-  private static void free(Map<Integer, Integer> freed, Holdings holdings, int h) {
-    if (h >= 0) {
-      freed.merge(holdings.line(h), 1, Integer::sum);
-    }
+  /** A kind's rule is about the moves of that kind. */
+  @SuppressWarnings("unchecked")
+  private static <M extends Move> void count(MoveRule<M> rule, Move move, FreedSeats freed) {
+    rule.count((M) move, freed);
   }
 
   /**

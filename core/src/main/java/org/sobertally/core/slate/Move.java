@@ -1,12 +1,21 @@
 package org.sobertally.core.slate;
 
 import java.time.LocalDate;
+import org.sobertally.core.book.Book;
 
-/** One planned change. */
-public sealed interface Move {
+/** One planned change. What it needs, does and costs is said by the rule of its kind. */
+public interface Move {
+
+  /** What it is called in this book. */
+  MoveKind kind(Book book);
 
   /** The seat of the holding comes back. */
-  record TakeBack(String holding) implements Move {}
+  record TakeBack(String holding) implements Move {
+    @Override
+    public MoveKind kind(Book book) {
+      return MoveKind.TAKE_BACK;
+    }
+  }
 
   /**
    * A seat of the subscription is handed out.
@@ -27,39 +36,89 @@ public sealed interface Move {
     public HandOut(String account, String line) {
       this(account, null, line);
     }
+
+    @Override
+    public MoveKind kind(Book book) {
+      return MoveKind.HAND_OUT;
+    }
   }
 
   /** The holder gives one seat up and gets one of another plan of the same vendor, at once. */
-  record Switch(String holding, String line) implements Move {}
+  record Switch(String holding, String line) implements Move {
+    /** A swap where the holding or the subscription is not known. */
+    @Override
+    public MoveKind kind(Book book) {
+      int h = book.holdings().numberOf(holding);
+      int to = book.lines().numberOf(line);
+      return h < 0 || to < 0
+          ? MoveKind.SWAP
+          : MoveKind.between(book.planOfLine(book.holdings().line(h)), book.planOfLine(to));
+    }
+  }
 
   /** The account can no longer be signed in to; its seats stay paid. */
-  record Suspend(String account) implements Move {}
+  record Suspend(String account) implements Move {
+    @Override
+    public MoveKind kind(Book book) {
+      return MoveKind.SUSPEND;
+    }
+  }
 
   /** A suspended account can be signed in to again. */
-  record BringBack(String account) implements Move {}
+  record BringBack(String account) implements Move {
+    @Override
+    public MoveKind kind(Book book) {
+      return MoveKind.BRING_BACK;
+    }
+  }
 
   /**
    * The account goes, and its seats come back.
    *
    * @param data what becomes of its data; null where nobody chose
    */
-  record Delete(String account, DataRoute data) implements Move {}
+  record Delete(String account, DataRoute data) implements Move {
+    @Override
+    public MoveKind kind(Book book) {
+      return MoveKind.DELETE;
+    }
+  }
 
   /** The seat may not be taken back until the day. */
-  record KeepIt(String holding, String reason, LocalDate until) implements Move {}
+  record KeepIt(String holding, String reason, LocalDate until) implements Move {
+    @Override
+    public MoveKind kind(Book book) {
+      return MoveKind.KEEP;
+    }
+  }
 
   /** So many seats are given back to the vendor on the first day on which the agreement lets. */
-  record GiveBack(String line, int seats) implements Move {}
+  record GiveBack(String line, int seats) implements Move {
+    @Override
+    public MoveKind kind(Book book) {
+      return MoveKind.GIVE_BACK;
+    }
+  }
 
   /** So many seats more are bought, from today. */
-  record BuyMore(String line, int seats) implements Move {}
+  record BuyMore(String line, int seats) implements Move {
+    @Override
+    public MoveKind kind(Book book) {
+      return MoveKind.BUY_MORE;
+    }
+  }
 
   /**
    * The vendor is brought to what the book says of one account and plan.
    *
    * @param hold whether the account is to hold it there
    */
-  record PutRight(String account, String plan, boolean hold) implements Move {}
+  record PutRight(String account, String plan, boolean hold) implements Move {
+    @Override
+    public MoveKind kind(Book book) {
+      return MoveKind.PUT_RIGHT;
+    }
+  }
 
   /** What becomes of the data of an account that is deleted. */
   enum DataRoute {

@@ -1,41 +1,44 @@
 package org.sobertally.core.slate;
 
 import java.util.Objects;
-import org.sobertally.core.book.Book;
+import java.util.function.Function;
 import org.sobertally.core.catalogue.Plan;
 import org.sobertally.core.catalogue.PlanModel;
 
 /** What a move is called. */
 public enum MoveKind {
-  TAKE_BACK("take back"),
-  HAND_OUT("hand out"),
-  STEP_DOWN("step down"),
-  STEP_UP("step up"),
-  SWAP("swap"),
-  REST("rest"),
-  WAKE("wake"),
-  SUSPEND("suspend"),
-  BRING_BACK("bring back"),
-  DELETE("delete"),
-  KEEP("keep"),
-  GIVE_BACK("give back to the vendor"),
-  BUY_MORE("buy more"),
-  PUT_RIGHT("put right");
+  TAKE_BACK("take back", TakeBackRule::new),
+  HAND_OUT("hand out", HandOutRule::new),
+  STEP_DOWN("step down", SwitchRule::new),
+  STEP_UP("step up", SwitchRule::new),
+  SWAP("swap", SwitchRule::new),
+  REST("rest", SwitchRule::new),
+  WAKE("wake", SwitchRule::new),
+  SUSPEND("suspend", SuspendRule::new),
+  BRING_BACK("bring back", BringBackRule::new),
+  DELETE("delete", DeleteRule::new),
+  KEEP("keep", KeepRule::new),
+  GIVE_BACK("give back to the vendor", GiveBackRule::new),
+  BUY_MORE("buy more", BuyMoreRule::new),
+  PUT_RIGHT("put right", PutRightRule::new);
 
   private final String words;
 
-  MoveKind(String words) {
+  private final Function<Workings, MoveRule<?>> rule;
+
+  MoveKind(String words, Function<Workings, MoveRule<?>> rule) {
     this.words = words;
+    this.rule = rule;
+  }
+
+  /** What this kind needs, does and costs, for one preview. */
+  MoveRule<?> rule(Workings at) {
+    return rule.apply(at);
   }
 
   /** As a sentence says it. */
   public String words() {
     return words;
-  }
-
-  /** Whether the holder gives one seat up for another. */
-  public boolean switches() {
-    return this == STEP_DOWN || this == STEP_UP || this == SWAP || this == REST || this == WAKE;
   }
 
   /** Whether it changes how much is bought, and nothing at any account. */
@@ -59,32 +62,5 @@ public enum MoveKind {
       return SWAP;
     }
     return to.rank() < from.rank() ? STEP_DOWN : STEP_UP;
-  }
-
-  /** What the move is called in this book; a switch of a holding that is not known is a swap. */
-  public static MoveKind of(Book book, Move move) {
-    if (move instanceof Move.Switch change) {
-      int h = book.holdings().numberOf(change.holding());
-      int line = book.lines().numberOf(change.line());
-      return h < 0 || line < 0
-          ? SWAP
-          : between(book.planOfLine(book.holdings().line(h)), book.planOfLine(line));
-    }
-    if (move instanceof Move.TakeBack) {
-      return TAKE_BACK;
-    } else if (move instanceof Move.HandOut) {
-      return HAND_OUT;
-    } else if (move instanceof Move.Suspend) {
-      return SUSPEND;
-    } else if (move instanceof Move.BringBack) {
-      return BRING_BACK;
-    } else if (move instanceof Move.Delete) {
-      return DELETE;
-    } else if (move instanceof Move.KeepIt) {
-      return KEEP;
-    } else if (move instanceof Move.PutRight) {
-      return PUT_RIGHT;
-    }
-    return move instanceof Move.GiveBack ? GIVE_BACK : BUY_MORE;
   }
 }

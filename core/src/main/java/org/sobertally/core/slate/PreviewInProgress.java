@@ -16,7 +16,8 @@ import org.sobertally.core.slate.Remark.Code;
 final class PreviewInProgress {
 
   private final Workings at;
-  final Move move;
+  private final Move move;
+  private final MoveKind kind;
   final List<Remark> blocks = new ArrayList<>();
   final List<Remark> warnings = new ArrayList<>();
   Money yearly;
@@ -27,9 +28,10 @@ final class PreviewInProgress {
   /** Who loses administrator rights by the move; null for nobody. */
   Account admin;
 
-  PreviewInProgress(Workings at, Move move) {
+  PreviewInProgress(Workings at, Move move, MoveKind kind) {
     this.at = at;
     this.move = move;
+    this.kind = kind;
     this.yearly = at.none();
   }
 
@@ -51,7 +53,7 @@ final class PreviewInProgress {
     }
     return new MovePreview(
         move,
-        MoveKind.of(at.book, move),
+        kind,
         blocks.stream().distinct().toList(),
         warnings.stream().distinct().toList(),
         yearly,

@@ -1,7 +1,9 @@
 package org.sobertally.core.slate;
 
+import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.EnumMap;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
@@ -51,6 +53,10 @@ final class Workings {
 
   private final Map<Integer, Effect> effects = new TreeMap<>();
 
+  final LosingSeat losing;
+  final GettingSeat getting;
+
+  private final Map<MoveKind, MoveRule<?>> rules = new EnumMap<>(MoveKind.class);
   private DataDuties duties;
 
   /** Of every holding, where somebody had them; else null. */
@@ -65,6 +71,13 @@ final class Workings {
     this.book = book;
     this.asOf = asOf;
     this.today = Days.of(asOf);
+    this.losing = new LosingSeat(this);
+    this.getting = new GettingSeat(this);
+  }
+
+  /** The rule of the kind, one and the same for the whole preview. */
+  MoveRule<?> rule(MoveKind kind) {
+    return rules.computeIfAbsent(kind, k -> k.rule(this));
   }
 
   /** What the moves so far do to one subscription. */
@@ -247,6 +260,14 @@ final class Workings {
 
   Money none() {
     return Money.zero(book.rates().reportingCurrency()).rounded();
+  }
+
+  /** What the year costs more (below zero: less) at the other quantity. */
+  Money difference(int line, int bought, int then) {
+    var prices = book.lines().get(line).prices();
+    BigDecimal amount = prices.costOf(then).subtract(prices.costOf(bought));
+    Money own = new Money(amount, book.agreementOfLine(line).currency());
+    return book.rates().toReporting(own, asOf).rounded();
   }
 
   Vendor vendor(int line) {

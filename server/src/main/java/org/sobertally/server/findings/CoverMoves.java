@@ -32,7 +32,7 @@ final class CoverMoves {
   }
 
   private CoverMove shown(Move move) {
-    MoveKind kind = MoveKind.of(book, move);
+    MoveKind kind = move.kind(book);
     if (move instanceof Move.Switch change) {
       return new CoverMove(kind, change.holding(), null, change.line());
     } else if (move instanceof Move.HandOut out) {

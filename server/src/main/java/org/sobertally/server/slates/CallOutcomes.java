@@ -6,12 +6,16 @@ import java.time.LocalDate;
 import java.util.List;
 import java.util.Locale;
 import org.sobertally.core.book.Book;
-import org.sobertally.core.slate.MoveKind;
+import org.sobertally.server.book.store.BookEditor;
 import org.sobertally.server.book.store.Books;
 import org.sobertally.server.http.Problem;
 import org.sobertally.server.journal.Journal;
 import org.sobertally.server.journal.JournalEntry;
-import org.sobertally.server.slates.MoveEffects.Posted;
+import org.sobertally.server.slates.moves.MoveEffects;
+import org.sobertally.server.slates.moves.MoveTypes;
+import org.sobertally.server.slates.moves.MoveWords;
+import org.sobertally.server.slates.moves.SlateMove;
+import org.sobertally.server.slates.moves.VendorMoveType;
 import org.sobertally.server.time.TallyClock;
 import org.sobertally.server.vendors.VendorAccount;
 import org.sobertally.server.vendors.VendorRolls;
@@ -24,7 +28,8 @@ class CallOutcomes {
 
   private final Books books;
   private final SlateStore store;
-  private final MoveEffects effects;
+  private final BookEditor editor;
+  private final MoveTypes types;
   private final Journal journal;
   private final TallyClock clock;
   private final VendorRolls rolls;
@@ -32,13 +37,15 @@ class CallOutcomes {
   CallOutcomes(
       Books books,
       SlateStore store,
-      MoveEffects effects,
+      BookEditor editor,
+      MoveTypes types,
       Journal journal,
       TallyClock clock,
       VendorRolls rolls) {
     this.books = books;
     this.store = store;
-    this.effects = effects;
+    this.editor = editor;
+    this.types = types;
     this.journal = journal;
     this.clock = clock;
     this.rolls = rolls;
@@ -76,16 +83,17 @@ class CallOutcomes {
           call.seenIn = intake;
           LocalDate today = clock.today();
           Object[] names = names(change.book(), move, how);
-          List<Posted> posted;
+          MoveEffects effects = new MoveEffects(editor, change, move, seen, today);
+          VendorMoveType type = types.atVendor(move);
           String kind;
           String text;
           if (call.undoes) {
-            posted = effects.undone(change, move, today);
+            type.revert(effects);
             move.become(SlateMove.State.UNDONE);
             kind = "MOVE_UNDONE";
             text = "Undone: %s for %s; %s".formatted(names);
           } else {
-            posted = effects.done(change, move, seen, today);
+            type.apply(effects);
             move.become(SlateMove.State.CONFIRMED);
             move.settledOn = today;
             move.settledHow =
@@ -95,7 +103,7 @@ class CallOutcomes {
             kind = seen == null && !actor.equals(ACTOR) ? "MOVE_SAID_DONE" : "MOVE_CONFIRMED";
             text = "%s for %s; %s".formatted(capital(names));
           }
-          tell(move, posted, actor, kind, text);
+          tell(move, effects.posted(), actor, kind, text);
           closeSlate(move.slate);
           if (seen != null) {
             rolls.saw(move.vendor, seen);
@@ -105,23 +113,22 @@ class CallOutcomes {
   }
 
   /** One entry for each seat that went somewhere, the money at the first; one at least. */
-  private void tell(SlateMove move, List<Posted> posted, String actor, String kind, String text) {
+  private void tell(
+      SlateMove move, List<MoveEffects.Posted> posted, String actor, String kind, String text) {
     if (posted.isEmpty()) {
-      journal.add(actor, kind, text, entry(move));
+      journal.add(actor, kind, text, move.journalEntry());
     }
     boolean first = true;
-    for (Posted seat : posted) {
-      JournalEntry entry = entry(move);
+    for (MoveEffects.Posted seat : posted) {
+      JournalEntry entry =
+          first && move.state == SlateMove.State.CONFIRMED
+              ? move.journalEntryWithMoney()
+              : move.journalEntry();
       entry.line = seat.line();
       entry.holding = seat.holding();
       entry.fromPlace = seat.from().name();
       entry.toPlace = seat.to().name();
       entry.seats = 1;
-      if (first && move.state == SlateMove.State.CONFIRMED) {
-        entry.yearly = move.yearly;
-        entry.currency = move.currency;
-        entry.cashFrom = move.cashFrom;
-      }
       first = false;
       journal.add(actor, kind, text, entry);
     }
@@ -155,7 +162,7 @@ class CallOutcomes {
         (call.undoes ? "Could not undo: %s for %s; %s: " : "Could not %s for %s; %s: ")
                 .formatted(names(book, move, "%s"))
             + said;
-    journal.add(ACTOR, call.undoes ? "UNDO_FAILED" : "MOVE_FAILED", text, entry(move));
+    journal.add(ACTOR, call.undoes ? "UNDO_FAILED" : "MOVE_FAILED", text, move.journalEntry());
     closeSlate(move.slate);
   }
 
@@ -163,14 +170,12 @@ class CallOutcomes {
    * What the move needs and a book that was taken in meanwhile no longer has; null where all is
    * there. Then nothing can be written down, whatever the vendor shows.
    */
-  private static String missing(Book book, SlateMove move, boolean undoes) {
+  private String missing(Book book, SlateMove move, boolean undoes) {
     String gone = "The book that was taken in meanwhile has no %s %s any more.";
-    boolean wantsItGone = move.kind == MoveKind.DELETE && !undoes;
-    if (move.kind == MoveKind.PUT_RIGHT || wantsItGone && !book.accounts().has(move.account)) {
-      // Nothing of the book is touched.
+    if (!types.atVendor(move).needsBook(book, move, undoes)) {
       return null;
     }
-    boolean opens = move.kind == MoveKind.HAND_OUT && !undoes && move.newAccount;
+    boolean opens = move.newAccount && !undoes;
     if (!opens && !book.accounts().has(move.account)) {
       return gone.formatted("account", move.account);
     }
@@ -208,9 +213,8 @@ class CallOutcomes {
             ACTOR,
             "WAITS_AGAIN",
             "Waits again, for the intake that showed it was taken back: %s for %s."
-                .formatted(
-                    MoveWords.of(change.book(), move), MoveWords.holder(change.book(), move)),
-            entry(move));
+                .formatted(types.words(change.book(), move), MoveWords.holder(change.book(), move)),
+            move.journalEntry());
       }
     }
   }
@@ -243,11 +247,11 @@ class CallOutcomes {
               "CALL_ENDED",
               "Ended while it was on its way: %s for %s; %s may show it or not. Reason: %s"
                   .formatted(
-                      MoveWords.of(change.book(), move),
+                      types.words(change.book(), move),
                       MoveWords.holder(change.book(), move),
                       MoveWords.vendor(change.book(), move),
                       reason),
-              entry(move));
+              move.journalEntry());
           failNow(change.book(), call, move, "Ended by a steward: " + reason);
           return null;
         });
@@ -270,9 +274,9 @@ class CallOutcomes {
               "To be made at %s by hand from now on: %s for %s."
                   .formatted(
                       MoveWords.vendor(change.book(), move),
-                      MoveWords.of(change.book(), move),
+                      types.words(change.book(), move),
                       MoveWords.holder(change.book(), move)),
-              entry(move));
+              move.journalEntry());
           return null;
         });
   }
@@ -286,20 +290,10 @@ class CallOutcomes {
     }
   }
 
-  static JournalEntry entry(SlateMove move) {
-    JournalEntry entry = new JournalEntry();
-    entry.slate = move.slate;
-    entry.move = move.id;
-    entry.line = move.line;
-    entry.holding = move.holding;
-    entry.person = move.person;
-    return entry;
-  }
-
   /** Move, holder and how it is known, as a sentence says them. */
-  private static Object[] names(Book book, SlateMove move, String how) {
+  private Object[] names(Book book, SlateMove move, String how) {
     return new Object[] {
-      MoveWords.of(book, move),
+      types.words(book, move),
       MoveWords.holder(book, move),
       how.formatted(MoveWords.vendor(book, move))
     };

@@ -10,6 +10,9 @@ import org.sobertally.core.words.Words;
 import org.sobertally.server.access.Role;
 import org.sobertally.server.access.SignIns;
 import org.sobertally.server.mail.Mailroom;
+import org.sobertally.server.slates.moves.MoveTypes;
+import org.sobertally.server.slates.moves.MoveWords;
+import org.sobertally.server.slates.moves.SlateMove;
 
 /** Tells everybody who may decide that a slate waits for them, whoever drafted it. */
 @ApplicationScoped
@@ -17,12 +20,17 @@ class DeciderMail {
 
   private static final int MOST_LISTED = 20;
 
+  private final MoveTypes types;
   private final Mailroom mailroom;
   private final SignIns sessions;
   private final String address;
 
   DeciderMail(
-      Mailroom mailroom, SignIns sessions, @ConfigProperty(name = "sober.address") String address) {
+      MoveTypes types,
+      Mailroom mailroom,
+      SignIns sessions,
+      @ConfigProperty(name = "sober.address") String address) {
+    this.types = types;
     this.mailroom = mailroom;
     this.sessions = sessions;
     this.address = address;
@@ -36,7 +44,7 @@ class DeciderMail {
     }
     StringBuilder list = new StringBuilder();
     for (SlateMove move : moves.subList(0, Math.min(MOST_LISTED, moves.size()))) {
-      list.append("  - ").append(MoveWords.of(book, move)).append(" for ");
+      list.append("  - ").append(types.words(book, move)).append(" for ");
       list.append(MoveWords.holder(book, move)).append('\n');
     }
     if (moves.size() > MOST_LISTED) {

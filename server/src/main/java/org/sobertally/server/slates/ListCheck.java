@@ -26,6 +26,10 @@ import org.sobertally.core.slate.Previewer;
 import org.sobertally.core.slate.Remark;
 import org.sobertally.core.time.Days;
 import org.sobertally.server.http.Problem;
+import org.sobertally.server.slates.moves.MoveRequest;
+import org.sobertally.server.slates.moves.MoveResolver;
+import org.sobertally.server.slates.moves.MoveTypes;
+import org.sobertally.server.slates.moves.SlateMove;
 
 /**
  * Reads a pasted or uploaded list (a person and a plan in each row) and says row by row what would
@@ -64,6 +68,7 @@ final class ListCheck {
 
   private record Fault(String verdict, String message) {}
 
+  private final MoveTypes types;
   private final Book book;
   private final LocalDate today;
   private final MoveKind kind;
@@ -75,7 +80,8 @@ final class ListCheck {
    * @param kind {@code HAND_OUT} or {@code TAKE_BACK}
    * @param usualPlan of rows that name none; null where each must
    */
-  ListCheck(Book book, LocalDate today, MoveKind kind, Plan usualPlan) {
+  ListCheck(MoveTypes types, Book book, LocalDate today, MoveKind kind, Plan usualPlan) {
+    this.types = types;
     this.book = book;
     this.today = today;
     this.kind = kind;
@@ -105,7 +111,7 @@ final class ListCheck {
 
   Result check(String text, List<Move> onDraft) {
     List<String[]> lines = read(text);
-    MoveResolver resolver = new MoveResolver(book, today);
+    MoveResolver resolver = new MoveResolver(types, book, today);
     List<Row> rows = new ArrayList<>();
     List<Move> moves = new ArrayList<>(onDraft);
     Map<Integer, Integer> moveOfRow = new HashMap<>();
@@ -118,7 +124,7 @@ final class ListCheck {
           row = with(row, "NOT_SOLD", faults.get(faults.size() - 1).message(), null);
         } else {
           moveOfRow.put(n, moves.size());
-          moves.add(move.core());
+          moves.add(types.toCore(move));
         }
       }
       rows.add(row);

@@ -17,6 +17,7 @@ import org.sobertally.server.access.Role;
 import org.sobertally.server.book.store.Books;
 import org.sobertally.server.http.Params;
 import org.sobertally.server.http.Problem;
+import org.sobertally.server.slates.moves.MoveTypes;
 import org.sobertally.server.time.TallyClock;
 
 /** Lists of people and plans, looked at before they go on a slate. */
@@ -31,8 +32,11 @@ public class ListResource {
   private final SlateStore store;
   private final TallyClock clock;
   private final SecurityIdentity identity;
+  private final MoveTypes types;
 
-  ListResource(Books books, SlateStore store, TallyClock clock, SecurityIdentity identity) {
+  ListResource(
+      Books books, SlateStore store, TallyClock clock, SecurityIdentity identity, MoveTypes types) {
+    this.types = types;
     this.books = books;
     this.store = store;
     this.clock = clock;
@@ -67,8 +71,8 @@ public class ListResource {
       usual = book.plans().byId(planId);
     }
     var onDraft = store.movesOnDraftOf(identity.getPrincipal().getName());
-    return new ListCheck(book, clock.today(), kind, usual)
-        .check(text == null ? "" : text, onDraft.stream().map(SlateMove::core).toList());
+    return new ListCheck(types, book, clock.today(), kind, usual)
+        .check(text == null ? "" : text, types.toCore(onDraft));
   }
 
   /** The rows that are not good, with what is the matter, as CSV. */

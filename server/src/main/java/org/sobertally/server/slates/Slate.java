@@ -9,6 +9,7 @@ import jakarta.persistence.Version;
 import java.time.Instant;
 import java.time.LocalDate;
 import org.sobertally.server.access.SignIns;
+import org.sobertally.server.slates.moves.Life;
 
 /** A list of moves that is drafted, decided and posted together. */
 @Entity
@@ -30,6 +31,18 @@ class Slate {
     /** Everything is settled, and at least one move failed. */
     FAILED
   }
+
+  /** What may become of it. */
+  static final Life<State> LIFE =
+      new Life<>("slate", State.class)
+          .beginsAs(State.DRAFT, State.SENT)
+          .from(State.DRAFT, State.SENT)
+          .from(State.SENT, State.GRANTED, State.REFUSED, State.LAPSED)
+          .from(State.GRANTED, State.POSTED)
+          .from(State.POSTED, State.CONFIRMED, State.FAILED)
+          // An intake that confirmed moves was taken back.
+          .from(State.CONFIRMED, State.POSTED)
+          .from(State.FAILED, State.POSTED);
 
   @Id String id;
   @Version int version;
@@ -58,6 +71,6 @@ class Slate {
    * @throws IllegalStateException if nothing that stands as it does may become that
    */
   void become(State next) {
-    state = Life.SLATE.step(state, next);
+    state = LIFE.step(state, next);
   }
 }

@@ -8,14 +8,18 @@ import java.util.Set;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.slate.Preview;
 import org.sobertally.core.slate.Remark;
+import org.sobertally.server.slates.moves.MoveTypes;
+import org.sobertally.server.slates.moves.SlateMove;
 
 /** What stops a move: what the book says, and what is under way elsewhere. */
 @ApplicationScoped
 class SlateBlocks {
 
   private final SlateStore store;
+  private final MoveTypes types;
 
-  SlateBlocks(SlateStore store) {
+  SlateBlocks(SlateStore store, MoveTypes types) {
+    this.types = types;
     this.store = store;
   }
 
@@ -26,7 +30,7 @@ class SlateBlocks {
     Set<String> loginsElsewhere = new HashSet<>();
     for (SlateMove other : store.plannedElsewhere(slate.id)) {
       seatsElsewhere.add(other.holding);
-      if (other.ofLogin()) {
+      if (types.of(other).ofLogin()) {
         loginsElsewhere.add(other.account);
       }
     }
@@ -34,7 +38,7 @@ class SlateBlocks {
     for (int m = 0; m < moves.size(); m++) {
       SlateMove move = moves.get(m);
       List<Remark> blocks = new ArrayList<>(preview.moves().get(m).blocks());
-      if (move.callsVendor() && move.account != null && unsettled.contains(move.account)) {
+      if (types.callsVendor(move) && move.account != null && unsettled.contains(move.account)) {
         String text = "An earlier move of this account is not confirmed yet.";
         blocks.add(new Remark(Remark.Code.UNCONFIRMED, text));
       }

@@ -10,6 +10,7 @@ import org.sobertally.core.slate.Remark;
 import org.sobertally.server.access.Role;
 import org.sobertally.server.access.SignIns;
 import org.sobertally.server.http.MoneyDto;
+import org.sobertally.server.slates.moves.SlateMove;
 
 /**
  * A slate as it is answered.

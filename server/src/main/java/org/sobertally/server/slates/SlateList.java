@@ -9,10 +9,11 @@ import java.util.function.Predicate;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.money.Money;
 import org.sobertally.core.slate.Cash;
-import org.sobertally.core.slate.MoveKind;
 import org.sobertally.server.access.SignIns;
 import org.sobertally.server.http.MoneyDto;
 import org.sobertally.server.slates.SlateStore.Alike;
+import org.sobertally.server.slates.moves.MoveTypes;
+import org.sobertally.server.slates.moves.SlateMove;
 
 /** Slates in a list: counted by the database, and not looked at move by move. */
 final class SlateList {
@@ -24,6 +25,7 @@ final class SlateList {
   private final SignIns sessions;
   private final SlateViews.Asker asker;
   private final Predicate<Slate> own;
+  private final MoveTypes types;
   private final Map<String, List<Alike>> moves = new HashMap<>();
   private final Map<String, Integer> openCalls = new HashMap<>();
   private final Map<String, Integer> byHand = new HashMap<>();
@@ -36,9 +38,11 @@ final class SlateList {
       LocalDate today,
       SignIns sessions,
       SlateStore store,
+      MoveTypes types,
       SlateViews.Asker asker,
       Predicate<Slate> own) {
     this.own = own;
+    this.types = types;
     this.book = book;
     this.today = today;
     this.sessions = sessions;
@@ -67,7 +71,7 @@ final class SlateList {
     }
     List<String> about =
         all.stream()
-            .map(alike -> MoveWords.of(book, alike.sample()))
+            .map(alike -> types.words(book, alike.sample()))
             .distinct()
             .limit(MOST_TOLD)
             .toList();
@@ -81,11 +85,18 @@ final class SlateList {
             failed,
             readBack);
     return SlateDto.of(
-        slate, asker, own.test(slate), sessions, progress, List.of(), frozen(book, today, all));
+        slate,
+        asker,
+        own.test(slate),
+        sessions,
+        progress,
+        List.of(),
+        frozen(types, book, today, all));
   }
 
   /** What the moves that went through, are on their way or may go yet, save: as it was sent. */
-  static SlateDto.PreviewDto frozen(Book book, LocalDate today, List<Alike> moves) {
+  static SlateDto.PreviewDto frozen(
+      MoveTypes types, Book book, LocalDate today, List<Alike> moves) {
     String currency = book.rates().reportingCurrency();
     Money yearly = Money.zero(currency);
     Money cash = Money.zero(currency);
@@ -94,9 +105,7 @@ final class SlateList {
       if (!alike.state().counts()) {
         continue;
       }
-      boolean comesBack = alike.kind() == MoveKind.TAKE_BACK || alike.kind().switches();
-      int deleted = alike.kind() == MoveKind.DELETE ? alike.seats() : 0;
-      seats += (int) alike.count() * (comesBack ? 1 : deleted);
+      seats += (int) alike.count() * types.of(alike.kind()).seatsBack(alike.sample());
       if (alike.yearly() != null && alike.cashFrom() != null && currency.equals(alike.currency())) {
         Money saved = new Money(alike.yearly(), alike.currency());
         yearly = yearly.plus(saved);

@@ -31,6 +31,7 @@ import org.sobertally.server.access.Role;
 import org.sobertally.server.http.Page;
 import org.sobertally.server.http.Params;
 import org.sobertally.server.http.Problem;
+import org.sobertally.server.slates.moves.MoveRequest;
 
 /** Slates: draft, send, decide, post, undo. */
 @Path("/api/v1/slates")

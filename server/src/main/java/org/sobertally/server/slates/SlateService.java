@@ -18,6 +18,15 @@ import org.sobertally.server.book.store.Books;
 import org.sobertally.server.http.Problem;
 import org.sobertally.server.journal.Journal;
 import org.sobertally.server.journal.JournalEntry;
+import org.sobertally.server.slates.moves.FieldFault;
+import org.sobertally.server.slates.moves.MoveRequest;
+import org.sobertally.server.slates.moves.MoveResolver;
+import org.sobertally.server.slates.moves.MoveTypes;
+import org.sobertally.server.slates.moves.MoveWords;
+import org.sobertally.server.slates.moves.NewAccounts;
+import org.sobertally.server.slates.moves.NotedMoveType;
+import org.sobertally.server.slates.moves.SlateMove;
+import org.sobertally.server.slates.moves.Undo;
 import org.sobertally.server.time.TallyClock;
 import org.sobertally.server.vendors.AccountTarget;
 import org.sobertally.server.vendors.VendorLinks;
@@ -42,6 +51,8 @@ class SlateService {
   private final Reach reach;
   private final FourEyes fourEyes;
   private final DeciderMail mail;
+  private final MoveTypes types;
+  private final Undo undo;
 
   SlateService(
       Books books,
@@ -55,7 +66,11 @@ class SlateService {
       VendorLinks links,
       Reach reach,
       FourEyes fourEyes,
-      DeciderMail mail) {
+      DeciderMail mail,
+      MoveTypes types,
+      Undo undo) {
+    this.undo = undo;
+    this.types = types;
     this.mail = mail;
     this.fourEyes = fourEyes;
     this.books = books;
@@ -69,9 +84,6 @@ class SlateService {
     this.links = links;
     this.reach = reach;
   }
-
-  /** A field of a request that is at fault. */
-  record FieldFault(String field, String value, String message) {}
 
   String create(String author, List<MoveRequest> requests) {
     return books.write(
@@ -100,13 +112,13 @@ class SlateService {
   private void addAll(Slate slate, List<MoveRequest> requests, Book book) {
     List<SlateMove> moves = store.movesOf(slate.id);
     Set<Move> there = new HashSet<>();
-    moves.forEach(move -> there.add(move.core()));
+    moves.forEach(move -> there.add(types.toCore(move)));
     MoveResolver resolver =
-        new MoveResolver(book, clock.today(), person -> reach.sees(book, person));
+        new MoveResolver(types, book, clock.today(), person -> reach.sees(book, person));
     int place = moves.stream().mapToInt(move -> move.place).max().orElse(0);
     for (MoveRequest request : requests) {
       SlateMove move = resolver.resolve(request);
-      if (move != null && there.add(move.core())) {
+      if (move != null && there.add(types.toCore(move))) {
         move.id = SlateStore.newId();
         move.slate = slate.id;
         move.place = ++place;
@@ -212,7 +224,7 @@ class SlateService {
   }
 
   private Preview freshPreview(Book book, List<SlateMove> moves) {
-    return Previewer.of(book, clock.today(), moves.stream().map(SlateMove::core).toList());
+    return Previewer.of(book, clock.today(), types.toCore(moves));
   }
 
   private void requireUnblocked(Book book, Slate slate, List<SlateMove> moves, Preview preview) {
@@ -276,12 +288,12 @@ class SlateService {
     Set<String> declined = new HashSet<>(without);
     for (String id : declined) {
       SlateMove move = moveOf(slate.id, id);
-      JournalEntry entry = CallOutcomes.entry(move);
+      JournalEntry entry = move.journalEntry();
       String text = "Did not grant: %s for %s.";
       journal.add(
           actor,
           "MOVE_DECLINED",
-          text.formatted(MoveWords.of(book, move), MoveWords.holder(book, move)),
+          text.formatted(types.words(book, move), MoveWords.holder(book, move)),
           entry);
       store.remove(move);
     }
@@ -313,12 +325,12 @@ class SlateService {
           tell(actor, "SLATE_POSTED", text, slate);
           NewAccounts names = new NewAccounts(change.book());
           for (SlateMove move : moves) {
-            if (move.callsVendor()) {
+            if (types.of(move) instanceof NotedMoveType type) {
+              records.settle(type, change, move, slate, actor);
+            } else {
               names.give(move);
               move.become(SlateMove.State.SENT);
-              store.add(call(move, Wishes.todo(change.book(), move), false));
-            } else {
-              records.settle(change, move, slate, actor);
+              store.add(call(move, types.atVendor(move).target(change.book(), move), false));
             }
           }
           outcomes.closeSlate(id);
@@ -339,10 +351,8 @@ class SlateService {
             actor,
             "MOVE_LEFT_OUT",
             text.formatted(
-                MoveWords.of(book, move),
-                MoveWords.holder(book, move),
-                blocks.get(m).get(0).text()),
-            CallOutcomes.entry(move));
+                types.words(book, move), MoveWords.holder(book, move), blocks.get(m).get(0).text()),
+            move.journalEntry());
         store.remove(move);
       }
     }
@@ -354,9 +364,9 @@ class SlateService {
         change -> {
           Slate slate = store.slate(id);
           SlateMove move = moveOf(id, moveId);
-          Undo.require(change.book(), move, clock.today());
-          if (!move.callsVendor()) {
-            records.undo(change, move, actor);
+          undo.require(change.book(), move, clock.today());
+          if (types.of(move) instanceof NotedMoveType type) {
+            records.undo(type, change, move, actor);
             return null;
           }
           if (store.unsettledAccounts().contains(move.account)) {
@@ -364,7 +374,7 @@ class SlateService {
           }
           move.become(SlateMove.State.UNDOING);
           move.reason = null;
-          store.add(call(move, Wishes.undone(change.book(), move), true));
+          store.add(call(move, types.atVendor(move).undoTarget(change.book(), move), true));
           JournalEntry entry = entry(slate);
           entry.move = move.id;
           entry.line = move.line;
@@ -374,7 +384,7 @@ class SlateService {
               actor,
               "UNDO_ASKED",
               text.formatted(
-                  MoveWords.of(change.book(), move), MoveWords.holder(change.book(), move)),
+                  types.words(change.book(), move), MoveWords.holder(change.book(), move)),
               entry);
           return null;
         });

@@ -13,6 +13,7 @@ import java.util.Set;
 import java.util.UUID;
 import org.sobertally.core.slate.MoveKind;
 import org.sobertally.server.http.Problem;
+import org.sobertally.server.slates.moves.SlateMove;
 import org.sobertally.server.store.OneMoment;
 
 /** Keeps slates, their moves and the calls that carry them out. */
@@ -106,12 +107,34 @@ class SlateStore {
       String toLine,
       String vendor,
       Integer seats,
+      Integer seatsHeld,
+      Boolean toHold,
       LocalDate keepUntil,
       LocalDate cashFrom,
       String currency,
       SlateMove.How settledHow,
       long count,
       BigDecimal yearly) {
+
+    /** One that is alike to no other. */
+    static Alike alone(SlateMove move) {
+      return new Alike(
+          move.slate,
+          move.state,
+          move.kind,
+          move.plan,
+          move.toLine,
+          move.vendor,
+          move.seats,
+          move.seatsHeld,
+          move.toHold,
+          move.keepUntil,
+          move.cashFrom,
+          move.currency,
+          move.settledHow,
+          1,
+          move.yearly);
+    }
 
     /** As one move, to be told in words. */
     SlateMove sample() {
@@ -121,6 +144,8 @@ class SlateStore {
       move.toLine = toLine;
       move.vendor = vendor;
       move.seats = seats;
+      move.seatsHeld = seatsHeld;
+      move.toHold = toHold;
       move.keepUntil = keepUntil;
       return move;
     }
@@ -131,10 +156,12 @@ class SlateStore {
     return entities
         .createQuery(
             """
-            select m.slate, m.state, m.kind, m.plan, m.toLine, m.vendor, m.seats, m.keepUntil,
+            select m.slate, m.state, m.kind, m.plan, m.toLine, m.vendor, m.seats, m.seatsHeld,
+              m.toHold, m.keepUntil,
               m.cashFrom, m.currency, m.settledHow, count(m), sum(m.yearly)
             from SlateMove m
-            group by m.slate, m.state, m.kind, m.plan, m.toLine, m.vendor, m.seats, m.keepUntil,
+            group by m.slate, m.state, m.kind, m.plan, m.toLine, m.vendor, m.seats, m.seatsHeld,
+              m.toHold, m.keepUntil,
               m.cashFrom, m.currency, m.settledHow
             order by min(m.place)
             """,

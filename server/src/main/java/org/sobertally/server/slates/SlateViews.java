@@ -13,7 +13,6 @@ import org.sobertally.core.book.Book;
 import org.sobertally.core.ledger.Places;
 import org.sobertally.core.slate.CashCalendar;
 import org.sobertally.core.slate.Move;
-import org.sobertally.core.slate.MoveKind;
 import org.sobertally.core.slate.Preview;
 import org.sobertally.core.slate.Previewer;
 import org.sobertally.core.slate.Remark;
@@ -25,6 +24,10 @@ import org.sobertally.server.book.store.Books;
 import org.sobertally.server.figures.FigureCache;
 import org.sobertally.server.http.MoneyDto;
 import org.sobertally.server.http.Problem;
+import org.sobertally.server.slates.moves.MoveTypes;
+import org.sobertally.server.slates.moves.MoveWords;
+import org.sobertally.server.slates.moves.SlateMove;
+import org.sobertally.server.slates.moves.Undo;
 import org.sobertally.server.time.TallyClock;
 import org.sobertally.server.vendors.VendorLinks;
 
@@ -40,6 +43,8 @@ class SlateViews {
   private final VendorLinks links;
   private final FigureCache figures;
   private final FourEyes fourEyes;
+  private final MoveTypes types;
+  private final Undo undo;
 
   SlateViews(
       Books books,
@@ -49,7 +54,11 @@ class SlateViews {
       TallyClock clock,
       VendorLinks links,
       FigureCache figures,
-      FourEyes fourEyes) {
+      FourEyes fourEyes,
+      MoveTypes types,
+      Undo undo) {
+    this.undo = undo;
+    this.types = types;
     this.fourEyes = fourEyes;
     this.figures = figures;
     this.books = books;
@@ -90,6 +99,7 @@ class SlateViews {
             clock.today(),
             sessions,
             store,
+            types,
             asker,
             slate -> fourEyes.isOwn(slate, behind));
     List<SlateDto> all = new ArrayList<>();
@@ -131,7 +141,7 @@ class SlateViews {
           slate.state == Slate.State.DRAFT
               || slate.state == Slate.State.SENT
               || slate.state == Slate.State.GRANTED;
-      List<Move> core = planned ? moves.stream().map(SlateMove::core).toList() : List.of();
+      List<Move> core = planned ? types.toCore(moves) : List.of();
       whole = planned ? figures.of(book, today).states() : null;
       preview = planned ? Previewer.of(whole, core) : Previewer.of(book, today, core);
       blocks = planned ? slateBlocks.of(book, slate, moves, preview) : List.of();
@@ -147,7 +157,7 @@ class SlateViews {
               (int) calls.values().stream().filter(c -> isOpen(c)).count(),
               (int) calls.values().stream().filter(View::isByHand).count(),
               moves.size(),
-              moves.stream().map(move -> MoveWords.of(book, move)).distinct().limit(4).toList(),
+              moves.stream().map(move -> types.words(book, move)).distinct().limit(4).toList(),
               (int) moves.stream().filter(move -> move.state.isSettled()).count(),
               (int) moves.stream().filter(move -> move.state == SlateMove.State.FAILED).count(),
               (int) moves.stream().filter(m -> m.settledHow == SlateMove.How.READ_BACK).count());
@@ -180,7 +190,7 @@ class SlateViews {
       return new SlateDto.MoveDto(
           move.id,
           move.kind,
-          MoveWords.of(book, move),
+          types.words(book, move),
           move.state,
           move.holding,
           move.account,
@@ -192,7 +202,7 @@ class SlateViews {
           move.plan == null ? null : MoveWords.plan(book, move.plan),
           move.line,
           move.toLine,
-          move.seats,
+          move.seats != null ? move.seats : move.seatsHeld,
           open ? clockOf.idleDays(number) : null,
           open ? Days.date(clockOf.lastUsed(number)) : null,
           planned ? remarks(blocks.get(m)) : List.of(),
@@ -200,7 +210,7 @@ class SlateViews {
           frozen ? MoneyDto.of(move.yearly, move.currency) : MoneyDto.of(seen.yearly()),
           frozen ? move.cashFrom : seen.cashFrom(),
           planned ? seen.undoUntil() : move.undoUntil,
-          asker.role() == Role.STEWARD && Undo.possible(book, move, today),
+          asker.role() == Role.STEWARD && undo.possible(book, move, today),
           call != null && isByHand(call),
           call != null && asker.role() == Role.STEWARD,
           move.settledHow,
@@ -209,7 +219,7 @@ class SlateViews {
     }
 
     private List<Remark> warnings(SlateMove move, Preview.MovePreview seen) {
-      if (!move.callsVendor() || links.to(move.vendor).isPresent()) {
+      if (!types.callsVendor(move) || links.to(move.vendor).isPresent()) {
         return seen.warnings();
       }
       List<Remark> all = new ArrayList<>(seen.warnings());
@@ -231,11 +241,11 @@ class SlateViews {
     }
 
     private SlateDto.PreviewDto previewDto() {
-      return planned ? plannedPreview() : SlateList.frozen(book, today, alike());
+      return planned ? plannedPreview() : SlateList.frozen(types, book, today, alike());
     }
 
     private List<SlateStore.Alike> alike() {
-      return moves.stream().map(SlateMove::alone).toList();
+      return moves.stream().map(SlateStore.Alike::alone).toList();
     }
 
     private SlateDto.PreviewDto plannedPreview() {
@@ -265,10 +275,8 @@ class SlateViews {
     private int seatsBack() {
       int seats = 0;
       for (int m = 0; m < moves.size(); m++) {
-        MoveKind kind = moves.get(m).kind;
         if (blocks.get(m).isEmpty()) {
-          seats += kind == MoveKind.TAKE_BACK || kind.switches() ? 1 : 0;
-          seats += kind == MoveKind.DELETE ? moves.get(m).seats : 0;
+          seats += types.of(moves.get(m)).seatsBack(moves.get(m));
         }
       }
       return seats;

@@ -15,6 +15,8 @@ import org.sobertally.core.words.Words;
 import org.sobertally.server.access.Role;
 import org.sobertally.server.access.SignIns;
 import org.sobertally.server.desk.DeskSource;
+import org.sobertally.server.slates.moves.MoveWords;
+import org.sobertally.server.slates.moves.SlateMove;
 
 /** Slates that wait for somebody, and deletions that can be undone for a few days more. */
 @ApplicationScoped

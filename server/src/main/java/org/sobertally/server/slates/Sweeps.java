@@ -15,6 +15,10 @@ import org.sobertally.core.words.Words;
 import org.sobertally.server.book.store.Books;
 import org.sobertally.server.journal.Journal;
 import org.sobertally.server.journal.JournalEntry;
+import org.sobertally.server.slates.moves.MoveRequest;
+import org.sobertally.server.slates.moves.MoveResolver;
+import org.sobertally.server.slates.moves.MoveTypes;
+import org.sobertally.server.slates.moves.SlateMove;
 import org.sobertally.server.time.TallyClock;
 
 /** Slates that are drafted, sent and posted for somebody by what runs by itself. */
@@ -27,6 +31,7 @@ public class Sweeps {
   private final Journal journal;
   private final TallyClock clock;
   private final FourEyes fourEyes;
+  private final MoveTypes types;
 
   Sweeps(
       SlateStore store,
@@ -34,7 +39,9 @@ public class Sweeps {
       SlateService service,
       Journal journal,
       TallyClock clock,
-      FourEyes fourEyes) {
+      FourEyes fourEyes,
+      MoveTypes types) {
+    this.types = types;
     this.fourEyes = fourEyes;
     this.store = store;
     this.slateBlocks = slateBlocks;
@@ -74,7 +81,7 @@ public class Sweeps {
    */
   public Sent send(
       Books.Change change, String author, List<String> holdings, LocalDate deadline, String note) {
-    MoveResolver resolver = new MoveResolver(change.book(), clock.today());
+    MoveResolver resolver = new MoveResolver(types, change.book(), clock.today());
     Slate slate = new Slate();
     slate.id = SlateStore.newId();
     List<SlateMove> moves = new ArrayList<>();
@@ -129,7 +136,7 @@ public class Sweeps {
   }
 
   private Preview preview(Books.Change change, List<SlateMove> moves) {
-    return Previewer.of(change.book(), clock.today(), moves.stream().map(SlateMove::core).toList());
+    return Previewer.of(change.book(), clock.today(), types.toCore(moves));
   }
 
   public Standing standing(String slate) {

@@ -9,6 +9,7 @@ import jakarta.persistence.Table;
 import java.time.Instant;
 import java.util.Set;
 import java.util.TreeSet;
+import org.sobertally.server.slates.moves.Life;
 import org.sobertally.server.vendors.AccountTarget;
 
 /** One call to a vendor. It is written down before it is made. */
@@ -36,6 +37,23 @@ class VendorCall {
       return this == CONFIRMED || this == FAILED;
     }
   }
+
+  /** What may become of it. */
+  static final Life<State> LIFE =
+      new Life<>("call", State.class)
+          .beginsAs(State.PENDING, State.BY_HAND)
+          .from(State.PENDING, State.STARTED, State.BY_HAND, State.CONFIRMED, State.FAILED)
+          // Back to pending: the vendor had no time, and nothing happened.
+          .from(
+              State.STARTED,
+              State.ACCEPTED,
+              State.PENDING,
+              State.BY_HAND,
+              State.CONFIRMED,
+              State.FAILED)
+          .from(State.ACCEPTED, State.BY_HAND, State.CONFIRMED, State.FAILED)
+          .from(State.BY_HAND, State.CONFIRMED, State.FAILED)
+          .from(State.CONFIRMED, State.BY_HAND);
 
   private static final int MOST_SAID = 1000;
   private static final String SEPARATOR = "\n";
@@ -102,6 +120,6 @@ class VendorCall {
    * @throws IllegalStateException if nothing that stands as it does may become that
    */
   void become(State next) {
-    state = Life.CALL.step(state, next);
+    state = LIFE.step(state, next);
   }
 }

@@ -27,6 +27,7 @@ final class Dto {
    *     its day to the year's end
    * @param keptYearly the same money, a year
    * @param split the same year's money by what its seats are for
+   * @param version of the book that this was counted of; it grows with every change of it
    */
   @Schema(name = "Standing")
   record Standing(
@@ -38,7 +39,8 @@ final class Dto {
       MoneyDto kept,
       MoneyDto keptYearly,
       Split split,
-      boolean empty) {}
+      boolean empty,
+      long version) {}
 
   @Schema(name = "Split")
   record Split(

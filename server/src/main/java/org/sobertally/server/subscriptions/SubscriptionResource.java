@@ -43,7 +43,7 @@ import org.sobertally.server.http.Params;
 import org.sobertally.server.http.Problem;
 import org.sobertally.server.journal.Journal;
 import org.sobertally.server.journal.JournalEntry;
-import org.sobertally.server.slates.Savings;
+import org.sobertally.server.slates.moves.Savings;
 import org.sobertally.server.store.AsOf;
 import org.sobertally.server.visibility.Reach;
 

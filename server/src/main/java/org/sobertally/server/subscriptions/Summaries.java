@@ -245,6 +245,7 @@ final class Summaries {
         MoneyDto.of(kept),
         MoneyDto.of(keptYearly),
         split,
-        book.lines().size() == 0);
+        book.lines().size() == 0,
+        book.version());
   }
 }

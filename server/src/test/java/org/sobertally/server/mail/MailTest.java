@@ -12,7 +12,7 @@ import java.util.List;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
-import org.sobertally.server.demo.Demo;
+import org.sobertally.demo.Demo;
 import org.sobertally.server.support.Caller;
 import org.sobertally.server.support.Wait;
 import org.sobertally.skerry.standin.MailStandIn;

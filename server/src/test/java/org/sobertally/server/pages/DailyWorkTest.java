@@ -26,7 +26,7 @@ import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
-import org.sobertally.server.demo.Demo;
+import org.sobertally.demo.Demo;
 import org.sobertally.server.support.Caller;
 import org.sobertally.skerry.book.SkerryLine;
 import org.sobertally.skerry.standin.Faults;

@@ -16,7 +16,7 @@ import java.util.regex.Pattern;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
-import org.sobertally.server.demo.Demo;
+import org.sobertally.demo.Demo;
 import org.sobertally.server.support.Caller;
 import org.sobertally.server.support.Caller.Answer;
 import org.sobertally.server.support.Wait;

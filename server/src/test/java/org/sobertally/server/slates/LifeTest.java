@@ -10,6 +10,8 @@ import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.EnumSource;
+import org.sobertally.server.slates.moves.Life;
+import org.sobertally.server.slates.moves.SlateMove;
 
 @Tag("unit")
 class LifeTest {
@@ -30,9 +32,10 @@ class LifeTest {
 
   @Test
   void everyStateIsReached() {
-    assertThat(reached(Life.SLATE, Slate.State.class)).containsExactly(Slate.State.values());
-    assertThat(reached(Life.MOVE, SlateMove.State.class)).containsExactly(SlateMove.State.values());
-    assertThat(reached(Life.CALL, VendorCall.State.class))
+    assertThat(reached(Slate.LIFE, Slate.State.class)).containsExactly(Slate.State.values());
+    assertThat(reached(SlateMove.LIFE, SlateMove.State.class))
+        .containsExactly(SlateMove.State.values());
+    assertThat(reached(VendorCall.LIFE, VendorCall.State.class))
         .containsExactly(VendorCall.State.values());
   }
 
@@ -40,7 +43,7 @@ class LifeTest {
   @ParameterizedTest
   @EnumSource(VendorCall.State.class)
   void aCallThatFailedStaysFailed(VendorCall.State then) {
-    assertThat(Life.CALL.may(VendorCall.State.FAILED, then))
+    assertThat(VendorCall.LIFE.may(VendorCall.State.FAILED, then))
         .isEqualTo(then == VendorCall.State.FAILED);
   }
 

@@ -1,0 +1,85 @@
+package org.sobertally.core.slate;
+
+import static org.sobertally.core.slate.Workings.say;
+
+import java.time.LocalDate;
+import java.util.Optional;
+import org.sobertally.core.agreement.Agreement;
+import org.sobertally.core.book.Book;
+import org.sobertally.core.money.Money;
+import org.sobertally.core.slate.Remark.Code;
+
+/** Fewer seats are bought from the first day on which the agreement lets. */
+final class GiveBackRule implements MoveRule<Move.GiveBack> {
+
+  private final Workings at;
+  private final Book book;
+
+  GiveBackRule(Workings at) {
+    this.at = at;
+    this.book = at.book;
+  }
+
+  @Override
+  public void preview(Move.GiveBack move, PreviewInProgress sheet) {
+    int line = book.lines().require(move.line());
+    Agreement agreement = book.agreementOfLine(line);
+    Optional<LocalDate> from = agreement.shrinksFrom(at.asOf);
+    Workings.Effect seats = at.look(line);
+    String plan = at.plan(line).name();
+    if (move.seats() < 1) {
+      sheet.block(Code.INCOMPLETE, "Say how many seats: one at least.");
+    }
+    if (from.isEmpty()) {
+      String text = "%s may never shrink.".formatted(agreement.name());
+      sheet.block(Code.NEVER_SHRINKS, text);
+    }
+    // What is given back already for a later day is not there to be given back again.
+    int goes = book.lowestFrom(line, at.asOf) - book.boughtOn(line, at.asOf);
+    int spare = seats.spareNow() + seats.resting + seats.before.resting() + goes;
+    if (move.seats() > spare) {
+      String text = "Only %d of %s are spare or rest%s; more would be held than bought.";
+      String already =
+          goes == 0 ? "" : ", beside the %d that are given back already".formatted(-goes);
+      sheet.block(Code.WOULD_BE_SHORT, text.formatted(Math.max(0, spare), plan, already));
+    }
+    int minimum = book.lines().get(line).prices().minimum();
+    int left = book.lowestFrom(line, at.asOf) + seats.bought - move.seats();
+    if (sheet.canGo() && left < minimum) {
+      String text = "%s promises at least %d seats of %s; %d would be left.";
+      sheet.block(Code.NEVER_SHRINKS, text.formatted(agreement.name(), minimum, plan, left));
+    }
+    if (!sheet.canGo()) {
+      return;
+    }
+    LocalDate day = from.get();
+    int bought = book.boughtOn(line, day) + seats.bought;
+    Money yearly = at.difference(line, bought, bought - move.seats());
+    if (yearly.amount().signum() > 0) {
+      String text = "%d seats of %s cost more than %d do: a price break is lost.";
+      sheet.warn(Code.COSTS_MORE, text.formatted(bought - move.seats(), plan, bought));
+    }
+    String text = "Money stops on %s; notice by %s.";
+    LocalDate notice = noticeFor(agreement, day);
+    sheet.warn(Code.SAVES_LATER, text.formatted(say(day), say(notice)));
+    Workings.Effect effect = at.change(line);
+    effect.bought -= move.seats();
+    effect.spare -= move.seats();
+    effect.given += move.seats();
+    effect.givesBack = effect.givesBack.plus(yearly);
+    sheet.yearly = yearly;
+    sheet.cashFrom = day;
+    sheet.undoUntil = notice.isBefore(at.asOf) ? at.asOf : notice;
+  }
+
+  private LocalDate noticeFor(Agreement agreement, LocalDate day) {
+    return agreement.mayShrink() == Agreement.MayShrink.AT_RENEWAL
+        ? day.minusDays(agreement.noticeDays())
+        : day.minusDays(1);
+  }
+
+  @Override
+  public void count(Move.GiveBack move, FreedSeats freed) {
+    freed.giveBack(move.line(), move.seats());
+  }
+}

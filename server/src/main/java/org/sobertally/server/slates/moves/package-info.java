@@ -1,0 +1,4 @@
+/**
+ * What one move is: how it is asked for, carried out, told and taken back, a type for each kind.
+ */
+package org.sobertally.server.slates.moves;

@@ -1,0 +1,104 @@
+package org.sobertally.demo;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.fasterxml.jackson.databind.JsonNode;
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.net.ServerSocket;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.stream.StreamSupport;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.sobertally.server.support.Caller;
+import org.sobertally.server.support.Wait;
+
+/** The packaged application, killed without warning while a slate is on its way. */
+class KilledIT {
+
+  private static final String SLATES = "/api/v1/slates";
+
+  @TempDir Path data;
+
+  private Process application;
+
+  @AfterEach
+  void stop() {
+    application.destroyForcibly();
+  }
+
+  private void start(int port) throws IOException {
+    application =
+        new ProcessBuilder(
+                Path.of(System.getProperty("java.home"), "bin", "java").toString(),
+                "-XX:TieredStopAtLevel=1",
+                "-Dquarkus.http.port=" + port,
+                "-Dsober.tally.data=" + data,
+                "-jar",
+                "target/quarkus-app/quarkus-run.jar")
+            .redirectErrorStream(true)
+            .redirectOutput(data.resolve("log.txt").toFile())
+            .start();
+    Wait.until("the application is ready", KilledIT::isReady);
+  }
+
+  private static boolean isReady() {
+    try {
+      return Caller.nobody().get("/q/health/ready").status() == 200;
+    } catch (UncheckedIOException e) {
+      return false;
+    }
+  }
+
+  private static int freePort() throws IOException {
+    try (ServerSocket socket = new ServerSocket(0)) {
+      return socket.getLocalPort();
+    }
+  }
+
+  private static List<String> values(JsonNode list, String field) {
+    return StreamSupport.stream(list.spliterator(), false)
+        .map(node -> node.path(field).asText())
+        .toList();
+  }
+
+  @Test
+  void whatWasUnderWayIsFinishedOnceAndNothingIsLost() throws IOException, InterruptedException {
+    int port = freePort();
+    System.setProperty("quarkus.http.test-port", Integer.toString(port));
+    start(port);
+    String idle = "/api/v1/subscriptions/qm-opus/holdings?state=NEVER_OPENED";
+    List<String> moves = new ArrayList<>();
+    values(Caller.steward().get(idle).json(), "holding")
+        .forEach(h -> moves.add("{\"kind\":\"TAKE_BACK\",\"holding\":\"%s\"}".formatted(h)));
+    String id = Caller.steward().postJson(SLATES, moves.toString()).json().get("id").asText();
+    JsonNode sent = Caller.steward().delete(SLATES + "/" + id + "/moves?blocked=true").json();
+    List<String> holdings = values(sent.get("moves"), "holding");
+    assertThat(holdings).isNotEmpty();
+    Caller.steward().postJson(SLATES + "/" + id + "/send", "{}");
+    Caller.decider().postJson(SLATES + "/" + id + "/decide", "{\"grant\":true}");
+    assertThat(Caller.steward().post(SLATES + "/" + id + "/post").status()).isEqualTo(200);
+
+    // The vendor shows a change only two seconds later: the slate cannot be settled yet.
+    application.destroyForcibly().waitFor();
+    start(port);
+
+    Caller steward = Caller.steward();
+    Wait.until(
+        "the slate is settled",
+        () -> steward.get(SLATES + "/" + id).json().get("openCalls").asInt() == 0);
+    JsonNode slate = steward.get(SLATES + "/" + id).json();
+    assertThat(slate.get("state").asText()).isEqualTo("CONFIRMED");
+    assertThat(values(slate.get("moves"), "state")).containsOnly("CONFIRMED");
+    List<String> confirmed =
+        StreamSupport.stream(steward.get("/api/v1/journal?slate=" + id).json().spliterator(), false)
+            .filter(entry -> entry.get("kind").asText().equals("MOVE_CONFIRMED"))
+            .map(entry -> entry.get("holding").asText())
+            .toList();
+    assertThat(confirmed).containsExactlyInAnyOrderElementsOf(holdings);
+    assertThat(values(steward.get(idle).json(), "holding")).doesNotContainAnyElementsOf(holdings);
+  }
+}
