@@ -7674,6 +7674,8 @@ export interface components {
       recoverable: components['schemas']['Money'];
       spare: components['schemas']['Money'];
       split: components['schemas']['Split'];
+      /** Format: int64 */
+      version: number;
     };
     /** @enum {string} */
     State: 'WAITING' | 'SENT' | 'GIVEN_UP' | 'KEPT';

@@ -5,6 +5,8 @@ class BookState {
   subscriptions = $state.raw<Subscription[] | null>(null);
   standing = $state.raw<Standing | null>(null);
   fault = $state<string | null>(null);
+  /** The version of the book that the pages show: another one makes them ask again. */
+  readonly version = $derived(this.standing?.version);
   #turn = latest();
 
   /** Loads what every page shows, for the day. A later call overtakes an earlier one. */

@@ -179,6 +179,7 @@ export function anEntry(over: Partial<Schemas['JournalEntry']> = {}): Schemas['J
 
 export const aStanding: Schemas['Standing'] = {
   asOf: '2026-09-30',
+  version: 1,
   paid: euros('367565.00'),
   inUse: euros('279694.00'),
   recoverable: euros('74274.00'),

@@ -3,20 +3,13 @@
   import { untrack } from 'svelte';
   import FindingBoard from '../../pieces/finding-board/FindingBoard.svelte';
   import { keyOf, kinds as findingKinds, wordsOf } from '../../state/kinds.svelte';
-  import {
-    allOf,
-    api,
-    dataOf,
-    saveCsv,
-    type Finding,
-    type FindingPerson,
-    type Schemas,
-  } from '../../api/client';
+  import { api, dataOf, saveCsv, type FindingPerson, type Schemas } from '../../api/client';
   import { asOf, param, setParam } from '../../state/address.svelte';
   import { book } from '../../state/book.svelte';
-  import { chosenInAddress } from '../../state/chosen.svelte';
   import { bindKeys } from '../../state/keys.svelte';
-  import { latest } from '../../state/latest';
+  import { ListState } from '../../state/list.svelte';
+  import { Pages } from '../../state/pages.svelte';
+  import { Question } from '../../state/question.svelte';
   import { session } from '../../state/session.svelte';
   import { slates } from '../../state/slate.svelte';
   import { plusDays, sayCount, sayDay, sayMoney } from '../../state/say';
@@ -29,19 +22,26 @@
 
   const MOST_ROWS = 400;
 
-  let board = $state.raw<Schemas['FindingBoard'] | null>(null);
-  let people = $state.raw<FindingPerson[] | null>(null);
-  let whole = $state.raw<Finding[]>([]);
-  let fault = $state('');
-  let cursor = $state(0);
-  const chosen = chosenInAddress();
-
   const sets = $derived(param('sets') ?? '');
   const picked = $derived(new Set(sets.split(',').filter(Boolean)));
   const by = $derived(param('by') === 'people' ? 'people' : 'money');
+  const query = $derived(boardQuery(asOf(), param));
+  const how = { again: () => book.version };
+  const counted = new Question(
+    () => query,
+    async (of) => {
+      const kind = aboutSubscriptions();
+      const [found, whole] = await Promise.all([
+        dataOf(api.GET('/api/v1/findings/board', { params: { query: of } })),
+        dataOf(api.GET('/api/v1/findings', { params: { query: { ...of, kind } } })),
+      ]);
+      return { board: found, whole };
+    },
+    how,
+  );
+  const board = $derived(counted.value?.board ?? null);
   const combinations = $derived(board?.combinations ?? []);
   const inPeople = $derived((board?.kinds ?? []).filter((k) => k.people > 0));
-  const query = $derived(boardQuery(asOf(), param));
   const asked = $derived(new URLSearchParams(query).toString());
   const compare = $derived(param('compare'));
   const subject = $derived(
@@ -50,9 +50,6 @@
       .map((c) => wordsOf(c.kinds))
       .join('; '),
   );
-  // A change of the book shows in what could be had back.
-  const seen = $derived(JSON.stringify(book.standing?.recoverable));
-
   const later = $derived.by(() => {
     const waiting = (board?.stops ?? []).filter((stop) => isLater(stop.day));
     const most = waiting.sort((a, b) => Number(b.yearly.amount) - Number(a.yearly.amount))[0];
@@ -64,33 +61,30 @@
   const isLater = (day: string) => day > plusDays(asOf(), 31);
 
   $effect(() => {
-    void seen;
-    void loadBoard(query);
+    if (board) untrack(() => chooseKindAskedFor(combinations));
   });
-  $effect(() => {
-    void seen;
-    void query;
-    void sets;
-    if (!param('kind')) void untrack(loadPeople);
+  const found = new Pages(
+    // The address says one kind until the board has said with what it meets.
+    () => (param('kind') ? undefined : { ...query, sets: sets || undefined }),
+    (of, limit, cursor) =>
+      api.GET('/api/v1/findings/people', {
+        params: { query: { ...of, limit: `${limit}`, cursor } },
+      }),
+    MOST_ROWS,
+    how,
+  );
+  const people = $derived(found.value);
+  const list = new ListState<FindingPerson>({
+    rows: () => people ?? [],
+    drawn: () => MOST_ROWS,
+    key: keyOfPerson,
+    id: 'person',
+    from: found,
+    chosen: 'address',
+    choosable: (p) => p.moves.length > 0 && p.sweep,
+    whole: () => found.whole(),
   });
-
-  async function loadBoard(of: Record<string, string>) {
-    try {
-      const [b, f] = await Promise.all([
-        dataOf(api.GET('/api/v1/findings/board', { params: { query: of } })),
-        dataOf(
-          api.GET('/api/v1/findings', { params: { query: { ...of, kind: aboutSubscriptions() } } }),
-        ),
-      ]);
-      if (of !== query) return;
-      board = b;
-      whole = f;
-      fault = '';
-      chooseKindAskedFor(b.combinations);
-    } catch (e) {
-      fault = (e as Error).message;
-    }
-  }
+  const fault = $derived(counted.fault || found.fault);
 
   /** A link may ask for one kind whatever it meets with; from here on the address says with what. */
   function chooseKindAskedFor(all: Schemas['Combination'][]) {
@@ -103,98 +97,27 @@
     setParam('kind', null);
   }
 
-  const findingPeople = (query: Record<string, string | undefined>) =>
-    api.GET('/api/v1/findings/people', { params: { query } });
-  const turn = latest();
-  const view = $derived(asked + sets);
-  /** The view whose people are listed; while it is another one, the list is an older answer. */
-  let listed = $state('');
-  /** Of which view all people were asked for, beyond those that are drawn. */
-  let whollyFor = '';
-
-  /** Gives whether people came, of what was asked for last. */
-  let loading: Promise<boolean> = Promise.resolve(true);
-  const loadPeople = () => (loading = askForPeople());
-
-  async function askForPeople(): Promise<boolean> {
-    const newest = turn();
-    const of = view;
-    try {
-      const asks = { ...query, sets: sets || undefined };
-      const found =
-        whollyFor === of
-          ? await allOf((cursor) => findingPeople({ ...asks, limit: '10000', cursor }))
-          : await dataOf(findingPeople({ ...asks, limit: String(MOST_ROWS) }));
-      if (!newest()) return loading;
-      people = found;
-      cursor = listed === of ? Math.min(cursor, Math.max(0, found.length - 1)) : 0;
-      listed = of;
-      const there = new Set(found.map(keyOfPerson));
-      for (const key of [...chosen]) if (!there.has(key)) chosen.delete(key);
-      return true;
-    } catch (e) {
-      if (!newest()) return loading;
-      fault = (e as Error).message;
-      return false;
-    }
-  }
-
   const isPlanned = (p: FindingPerson) =>
     p.moves.some((m) => m.holding && slates.planned.has(m.holding));
   const movesOf = (rows: FindingPerson[]) =>
     rows.flatMap((p) => p.moves).filter((m) => !m.holding || !slates.planned.has(m.holding));
-  const chosenRows = $derived((people ?? []).filter((p) => chosen.has(keyOfPerson(p))));
-  const toPlan = $derived(movesOf(chosenRows));
-
-  function toggle(p: FindingPerson | undefined) {
-    if (p && !chosen.delete(keyOfPerson(p))) chosen.add(keyOfPerson(p));
-  }
-
-  /** Whether everybody is chosen who was asked for: what is to be done with them waits for it. */
-  let choosing: Promise<boolean> = Promise.resolve(true);
-
-  async function chooseAll() {
-    const asked = (choosing = everybody());
-    await asked;
-    if (choosing === asked) choosing = Promise.resolve(true);
-  }
-
-  async function everybody(): Promise<boolean> {
-    const of = view;
-    if (listed !== of || people?.length === MOST_ROWS) {
-      whollyFor = of;
-      if (!(await loadPeople()) || listed !== of) return false;
-    }
-    for (const p of people ?? []) if (p.moves.length > 0 && p.sweep) chosen.add(keyOfPerson(p));
-    return true;
-  }
+  const toPlan = $derived(movesOf(list.rows.filter((p, n) => list.isChosen(p, n))));
 
   async function toSlate() {
-    if (!(await choosing)) return;
-    const row = listed === view ? people?.[cursor] : undefined;
-    const moves = chosen.size > 0 ? toPlan : row ? movesOf([row]) : [];
+    const moves = movesOf(await list.picked());
     if (!session.mayDraft || moves.length === 0) return;
-    if (await slates.plan(moves)) chosen.clear();
-  }
-
-  function step(by: number) {
-    cursor = Math.min(Math.min(people?.length ?? 1, MOST_ROWS) - 1, Math.max(0, cursor + by));
-    document.getElementById(`person-${cursor}`)?.scrollIntoView({ block: 'nearest' });
+    if (await slates.plan(moves)) list.chosen.clear();
   }
 
   $effect(() =>
-    bindKeys([
-      { keys: 'j', does: 'next person', run: () => step(1) },
-      { keys: 'k', does: 'person before', run: () => step(-1) },
-      { keys: 'x', does: 'choose the person, or not', run: () => toggle(people?.[cursor]) },
-      { keys: 'a', does: 'choose everybody for whom less would do', run: () => void chooseAll() },
-      { keys: '.', does: 'put what would do on the slate', run: () => void toSlate() },
-      {
-        keys: 'Escape',
-        does: 'choose nobody; then show everybody',
-        run: () => (chosen.size > 0 ? chosen.clear() : setParam('sets', null)),
-      },
-    ]),
+    bindKeys(
+      list.keys({
+        row: 'person',
+        all: 'choose everybody for whom less would do',
+        act: { does: 'put what would do on the slate', run: () => void toSlate() },
+        leave: { does: 'show everybody', run: () => setParam('sets', null) },
+      }),
+    ),
   );
 
   const aboutSubscriptions = () =>
@@ -277,7 +200,9 @@
     >as CSV</button
   >
   {#if session.mayDraft}
-    <button class="word" disabled={!people} onclick={chooseAll}>choose all <kbd>a</kbd></button>
+    <button class="word" disabled={!people} onclick={() => list.chooseAll()}
+      >choose all <kbd>a</kbd></button
+    >
     <button class="plain" disabled={toPlan.length === 0 || slates.busy} onclick={toSlate}>
       {toPlan.length > 0
         ? `Put ${sayCount(toPlan.length, 'move')} on the slate`
@@ -286,27 +211,18 @@
     </button>
   {/if}
 </div>
-{#if people && people.length > 0}
-  <FoundPeople
-    people={people.slice(0, MOST_ROWS)}
-    {chosen}
-    {cursor}
-    {isPlanned}
-    onpick={(p, n) => {
-      cursor = n;
-      toggle(p);
-    }}
-  />
+{#if people}
+  <FoundPeople {list} people={people.slice(0, MOST_ROWS)} busy={found.stale} {isPlanned} />
   {#if people.length >= MOST_ROWS}
     <p class="sub">
       The {MOST_ROWS} with the most money are drawn; the CSV has all, and ‘choose all’ chooses all.
     </p>
   {/if}
-{:else if people}
-  <p class="sub">Nothing was found in anybody.</p>
 {/if}
 
-{#if people && whole.length > 0}<OfWhole found={whole} />{/if}
+{#if people && counted.value && counted.value.whole.length > 0}
+  <OfWhole found={counted.value.whole} />
+{/if}
 
 <style>
   .title {

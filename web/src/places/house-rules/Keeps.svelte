@@ -1,10 +1,13 @@
 <!-- Seats that are kept for a reason: when that ends, and what was done with them meanwhile. -->
 <script lang="ts">
+  import List from '../../pieces/list/List.svelte';
   import MoveMenu from '../../pieces/move-menu/MoveMenu.svelte';
   import StateSwatch from '../../pieces/state-swatch/StateSwatch.svelte';
   import { api, dataOf, saveCsv, type Schemas } from '../../api/client';
   import { asOf, to, today } from '../../state/address.svelte';
   import { book } from '../../state/book.svelte';
+  import { ListState } from '../../state/list.svelte';
+  import { Question } from '../../state/question.svelte';
   import { session } from '../../state/session.svelte';
   import { slates } from '../../state/slate.svelte';
   import { sayCount, sayDay, sayMoney, sayShortDay } from '../../state/say';
@@ -12,47 +15,52 @@
 
   type Kept = Schemas['KeptSeat'];
 
-  let keeps = $state.raw<Kept[] | null>(null);
-  let fault = $state('');
   let busy = $state(false);
 
+  const question = new Question(
+    () => asOf(),
+    (day) => dataOf(api.GET('/api/v1/keeps', { params: { query: { asOf: day } } })),
+    { again: () => [book.version, slates.all.map((s) => s.settled)] },
+  );
+  const keeps = $derived(question.value);
   const running = $derived((keeps ?? []).filter((k) => !k.over));
   const over = $derived((keeps ?? []).filter((k) => k.over));
-  const seen = $derived(JSON.stringify([book.standing, slates.all.map((s) => s.settled)]));
-
-  $effect(() => {
-    void seen;
-    void load(asOf());
+  const list = new ListState<Kept>({
+    rows: () => [...running, ...over],
+    key: (kept) => kept.keep,
+    id: 'keep',
+    from: question,
   });
-
-  async function load(day: string) {
-    try {
-      const found = await dataOf(api.GET('/api/v1/keeps', { params: { query: { asOf: day } } }));
-      if (day !== asOf()) return;
-      keeps = found;
-      fault = '';
-    } catch (e) {
-      fault = (e as Error).message;
-    }
-  }
 
   async function end(keep: Kept) {
     busy = true;
-    try {
+    await question.attempt(async () => {
       await api.DELETE('/api/v1/keeps/{keep}', { params: { path: { keep: keep.keep } } });
-      await Promise.all([load(asOf()), book.load(asOf())]);
-    } catch (e) {
-      fault = (e as Error).message;
-    } finally {
-      busy = false;
-    }
+      await Promise.all([question.reload(), book.load(asOf())]);
+    });
+    busy = false;
   }
 </script>
 
-{#if fault}<p class="neg" role="alert">{fault}</p>{/if}
-{#snippet rows(some: Kept[])}
-  {#each some as kept (kept.keep)}
-    <tr>
+{#if question.fault}<p class="neg" role="alert">{question.fault}</p>{/if}
+{#snippet part(some: Kept[], from: number, caption?: string)}
+  <List
+    {list}
+    rows={some}
+    {from}
+    {caption}
+    laid
+    columns={[
+      { name: 'until', width: 92 },
+      { name: 'Holder', width: 150 },
+      { name: 'Plan', width: 140 },
+      { name: 'Why, and by whom' },
+      { name: 'Use', width: 150 },
+      { name: 'a year', right: true, width: 78 },
+      { name: 'do', right: true, width: 124 },
+    ]}
+  >
+    {#snippet row(kept)}
       <td class="num">{sayShortDay(kept.until, today())}</td>
       <td>
         {#if kept.person}<a href={to(`/people/${kept.person}`)}>{kept.name}</a>
@@ -88,8 +96,8 @@
           />
         {/if}
       </td>
-    </tr>
-  {/each}
+    {/snippet}
+  </List>
 {/snippet}
 {#if keeps}
   <p class="sub head">
@@ -103,29 +111,11 @@
       >
     {/if}
   </p>
-  {#if keeps.length > 0}
-    <table class="list laid">
-      <thead>
-        <tr>
-          <th class="day">until</th>
-          <th class="who">Holder</th>
-          <th class="plan">Plan</th>
-          <th>Why, and by whom</th>
-          <th class="state">Use</th>
-          <th class="r money">a year</th>
-          <th class="do">do</th>
-        </tr>
-      </thead>
-      <tbody>
-        {@render rows(running)}
-        {#if over.length > 0}
-          <tr><th colspan="7" class="over">Ended; these seats can be taken back again</th></tr>
-          {@render rows(over)}
-        {/if}
-      </tbody>
-    </table>
+  {#if running.length > 0}{@render part(running, 0)}{/if}
+  {#if over.length > 0}
+    {@render part(over, running.length, 'Ended; these seats can be taken back again')}
   {/if}
-{:else if !fault}
+{:else if question.waiting}
   <p class="sub">Looking…</p>
 {/if}
 
@@ -136,31 +126,11 @@
   td {
     vertical-align: top;
   }
-  .day {
-    width: 92px;
-  }
-  .who {
-    width: 150px;
-  }
-  .plan {
-    width: 140px;
-  }
-  .state {
-    width: 150px;
-  }
-  .money {
-    width: 78px;
-  }
   .do {
-    width: 124px;
     white-space: nowrap;
   }
   .do > button {
     margin-right: 10px;
-  }
-  .over {
-    padding-top: 14px;
-    font: 600 13.5px var(--font-serif);
   }
   .block {
     display: block;

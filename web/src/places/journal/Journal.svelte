@@ -1,19 +1,19 @@
 <!-- Everything that happened, the newest first; nothing here is ever changed. -->
 <script lang="ts">
+  import List from '../../pieces/list/List.svelte';
   import { api, dataOf, saveCsv, type JournalEntry, type Schemas } from '../../api/client';
   import { param, setParam, to } from '../../state/address.svelte';
   import { book } from '../../state/book.svelte';
+  import { bindKeys } from '../../state/keys.svelte';
+  import { ListState } from '../../state/list.svelte';
+  import { Question } from '../../state/question.svelte';
   import { session } from '../../state/session.svelte';
   import { slates } from '../../state/slate.svelte';
   import { sayDay, saySigned } from '../../state/say';
   import AboutWhom from './AboutWhom.svelte';
   import { PLACE_WORDS } from '../../state/states';
-  import { latest } from '../../state/latest';
 
   const LIMIT = '500';
-
-  let entries = $state.raw<JournalEntry[] | null>(null);
-  let fault = $state('');
 
   const FILTERS = ['slate', 'plan', 'person', 'actor', 'from', 'to', 'kind'] as const;
 
@@ -23,48 +23,43 @@
   const filter = $derived(
     Object.fromEntries(FILTERS.flatMap((name) => (param(name) ? [[name, param(name)!]] : []))),
   );
+  const question = new Question(
+    () => filter,
+    (of) => dataOf(api.GET('/api/v1/journal', { params: { query: { limit: LIMIT, ...of } } })),
+    { again: () => slates.all.map((s) => s.state + s.openCalls) },
+  );
+  const entries = $derived(question.value);
+  const list = new ListState<JournalEntry>({
+    rows: () => entries ?? [],
+    key: (entry) => String(entry.id),
+    id: 'entry',
+    from: question,
+  });
   const plans = $derived([
     ...new Map((book.subscriptions ?? []).map((s) => [s.plan, `${s.vendorName} ${s.planName}`])),
   ]);
   const actors = $derived([
     ...new Map((entries ?? []).map((entry) => [entry.actor, entry.actorName])),
   ]);
-  const settled = $derived(slates.all.map((s) => s.state + s.openCalls).join(' '));
+  /** By day, with the number of its first entry. */
   const days = $derived.by(() => {
-    const byDay = new Map<string, JournalEntry[]>();
-    for (const entry of entries ?? []) {
-      byDay.set(entry.day, [...(byDay.get(entry.day) ?? []), entry]);
-    }
-    return [...byDay];
+    const byDay: { day: string; from: number; entries: JournalEntry[] }[] = [];
+    (entries ?? []).forEach((entry, n) => {
+      const last = byDay.at(-1);
+      if (last?.day === entry.day) last.entries.push(entry);
+      else byDay.push({ day: entry.day, from: n, entries: [entry] });
+    });
+    return byDay;
   });
 
-  $effect(() => {
-    void settled;
-    void load(filter);
-  });
+  const checkChain = () =>
+    question.attempt(async () => (check = await dataOf(api.GET('/api/v1/journal/check'))));
 
-  const turn = latest();
+  const open = () => document.querySelector<HTMLElement>(`#entry-${list.cursor} a`)?.click();
 
-  async function load(of: Record<string, string>) {
-    const newest = turn();
-    try {
-      const query = { limit: LIMIT, ...of };
-      const found = await dataOf(api.GET('/api/v1/journal', { params: { query } }));
-      if (!newest()) return;
-      entries = found;
-      fault = '';
-    } catch (e) {
-      if (newest()) fault = (e as Error).message;
-    }
-  }
-
-  async function checkChain() {
-    try {
-      check = await dataOf(api.GET('/api/v1/journal/check'));
-    } catch (e) {
-      fault = (e as Error).message;
-    }
-  }
+  $effect(() =>
+    bindKeys(list.keys({ row: 'entry', open: { does: 'open what it is about', run: open } })),
+  );
 
   function time(entry: JournalEntry): string {
     return new Date(entry.happened).toLocaleTimeString('en-GB', {
@@ -95,7 +90,7 @@
     as CSV
   </button>
 </div>
-{#if fault}<p class="neg" role="alert">{fault}</p>{/if}
+{#if question.fault}<p class="neg" role="alert">{question.fault}</p>{/if}
 <div class="filter" role="search" aria-label="Which entries">
   <select
     aria-label="Plan"
@@ -151,44 +146,43 @@
       : 'Nothing has happened yet.'}
   </p>
 {/if}
-{#each days as [day, ofDay] (day)}
-  <table class="list laid">
-    <caption>{sayDay(day)}</caption>
-    <thead>
-      <tr>
-        <th class="time">Time</th>
-        <th class="who">Who</th>
-        <th>What</th>
-        <th class="posting">Posting</th>
-        <th class="r money">a year</th>
-        <th class="r stops">money stops</th>
-      </tr>
-    </thead>
-    <tbody>
-      {#each ofDay as entry (entry.id)}
-        <tr>
-          <td class="num time">{time(entry)}</td>
-          <td>{entry.actorName}</td>
-          <td>
-            {entry.text}
-            {#if entry.slate && !slate}
-              <a class="word" href={to(`/slates/${entry.slate}`)}>slate</a>
-            {/if}
-            {#if entry.person && !param('person')}
-              <a class="word" href={to(`/people/${entry.person}`)}>person</a>
-            {/if}
-          </td>
-          <td class="num small">
-            {#if entry.fromPlace && entry.toPlace}
-              {entry.seats} {PLACE_WORDS[entry.fromPlace]} → {PLACE_WORDS[entry.toPlace]}
-            {/if}
-          </td>
-          <td class="r num">{entry.yearly ? saySigned(entry.yearly) : ''}</td>
-          <td class="r num small">{entry.cashFrom ? sayDay(entry.cashFrom) : ''}</td>
-        </tr>
-      {/each}
-    </tbody>
-  </table>
+{#each days as { day, from, entries: ofDay } (from)}
+  <List
+    {list}
+    rows={ofDay}
+    {from}
+    caption={sayDay(day)}
+    laid
+    columns={[
+      { name: 'Time', width: 76 },
+      { name: 'Who', width: 124 },
+      { name: 'What' },
+      { name: 'Posting', width: 136 },
+      { name: 'a year', right: true, width: 88 },
+      { name: 'money stops', right: true, width: 96 },
+    ]}
+  >
+    {#snippet row(entry)}
+      <td class="num time">{time(entry)}</td>
+      <td>{entry.actorName}</td>
+      <td>
+        {entry.text}
+        {#if entry.slate && !slate}
+          <a class="word" href={to(`/slates/${entry.slate}`)}>slate</a>
+        {/if}
+        {#if entry.person && !param('person')}
+          <a class="word" href={to(`/people/${entry.person}`)}>person</a>
+        {/if}
+      </td>
+      <td class="num small">
+        {#if entry.fromPlace && entry.toPlace}
+          {entry.seats} {PLACE_WORDS[entry.fromPlace]} → {PLACE_WORDS[entry.toPlace]}
+        {/if}
+      </td>
+      <td class="r num">{entry.yearly ? saySigned(entry.yearly) : ''}</td>
+      <td class="r num small">{entry.cashFrom ? sayDay(entry.cashFrom) : ''}</td>
+    {/snippet}
+  </List>
 {/each}
 
 <style>
@@ -224,32 +218,8 @@
     display: flex;
     gap: 10px;
   }
-  table.list {
-    margin-top: 12px;
-  }
-  caption {
-    text-align: left;
-    font: 600 14.5px var(--font-serif);
-    padding-bottom: 4px;
-  }
-  table.list td {
-    vertical-align: baseline;
-  }
   .time {
-    width: 76px;
     font-size: 12px;
-  }
-  .who {
-    width: 124px;
-  }
-  .posting {
-    width: 136px;
-  }
-  .money {
-    width: 88px;
-  }
-  .stops {
-    width: 96px;
   }
   .small {
     font-size: 12px;

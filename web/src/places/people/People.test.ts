@@ -1,4 +1,5 @@
 import { fireEvent, render, screen, waitFor } from '@testing-library/svelte';
+import { tick } from 'svelte';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import type { PersonRow, Schemas } from '../../api/client';
 import { param, setParam } from '../../state/address.svelte';
@@ -72,7 +73,7 @@ describe('the list of people', () => {
     expect(await screen.findByText('1 chosen')).toBeTruthy();
     press('k');
     await waitFor(() => expect(rowAt(208).classList.contains('at')).toBe(true));
-    book.standing = { recoverable: euros('1.00') } as typeof book.standing;
+    book.standing = { version: 2 } as typeof book.standing;
     await waitFor(() => expect(only(asked, 'GET /api/v1/people')).toHaveLength(3));
     await waitFor(() => expect(busy()).toBe('false'));
     expect(screen.getByText('1 chosen')).toBeTruthy();
@@ -122,6 +123,7 @@ describe('the list of people', () => {
     expect(await screen.findByText('No line.')).toBeTruthy();
     expect(screen.getByText('nobody chosen')).toBeTruthy();
     expect(plan).not.toHaveBeenCalled();
+    await tick();
     press('.');
     await waitFor(() => expect(plan).toHaveBeenCalledTimes(1));
     expect(plan.mock.calls[0]![0]).toHaveLength(1);

@@ -1,8 +1,13 @@
 <!-- Sweeps that run every week, and what became of each round. -->
 <script lang="ts">
+  import List from '../../pieces/list/List.svelte';
   import { api, dataOf, type Schemas } from '../../api/client';
-  import { to, today } from '../../state/address.svelte';
+  import { navigate } from '../../router';
+  import { search, to, today } from '../../state/address.svelte';
+  import { bindKeys } from '../../state/keys.svelte';
   import { kinds as findingKinds } from '../../state/kinds.svelte';
+  import { ListState } from '../../state/list.svelte';
+  import { Question } from '../../state/question.svelte';
   import { session } from '../../state/session.svelte';
   import { sayCount, sayDay, sayMoney, sayShortDay } from '../../state/say';
   import PlanForm from './PlanForm.svelte';
@@ -13,53 +18,52 @@
 
   const AGAIN_MS = 5000;
 
-  let plans = $state.raw<Plan[]>([]);
-  let rounds = $state.raw<Round[] | null>(null);
-  let groups = $state.raw<Schemas['Choice'][]>([]);
   let form = $state<Schemas['RoundPlanRequest'] | null>(null);
   let changed = $state<string | null>(null);
-  let fault = $state('');
   let busy = $state(false);
 
   const maySteer = $derived(session.maySteer);
-  const moving = $derived((rounds ?? []).some((r) => MOVING.has(r.state)));
-
-  $effect(() => {
-    void load();
-  });
-  $effect(() => {
-    if (!moving) return undefined;
-    const timer = setInterval(() => void load(), AGAIN_MS);
-    return () => clearInterval(timer);
-  });
-
-  async function load() {
-    try {
-      const [p, r, c] = await Promise.all([
+  const question = new Question(
+    () => null,
+    async () => {
+      const [plans, rounds, choices] = await Promise.all([
         dataOf(api.GET('/api/v1/rounds/plans')),
         dataOf(api.GET('/api/v1/rounds')),
         dataOf(api.GET('/api/v1/people/choices')),
       ]);
-      plans = p;
-      rounds = r;
-      groups = c.groups;
-      fault = '';
-    } catch (e) {
-      fault = (e as Error).message;
-    }
+      return { plans, rounds, groups: choices.groups };
+    },
+    { every: (all) => (all?.rounds.some((r) => MOVING.has(r.state)) ? AGAIN_MS : null) },
+  );
+  const rounds = $derived(question.value?.rounds ?? null);
+  const list = new ListState<Round>({
+    rows: () => rounds ?? [],
+    key: (round) => round.id,
+    id: 'round',
+    at: 'at',
+  });
+
+  function openRound(round: Round | undefined) {
+    if (round) void navigate('/rounds/:round', { params: { round: round.id }, search: search() });
   }
+
+  $effect(() =>
+    bindKeys(
+      list.keys({
+        row: 'round',
+        open: { does: 'open the round', run: () => openRound(list.current) },
+      }),
+    ),
+  );
 
   async function change(work: () => Promise<unknown>) {
     busy = true;
-    try {
+    await question.attempt(async () => {
       await work();
       form = null;
-      await load();
-    } catch (e) {
-      fault = (e as Error).message;
-    } finally {
-      busy = false;
-    }
+      await question.reload();
+    });
+    busy = false;
   }
 
   function begin() {
@@ -122,13 +126,19 @@
     <button class="word new" onclick={begin}>plan another</button>
   {/if}
 </div>
-{#if fault}<p class="neg" role="alert">{fault}</p>{/if}
+{#if question.fault}<p class="neg" role="alert">{question.fault}</p>{/if}
 {#if form}
-  <PlanForm bind:form {groups} {busy} onsave={save} onleave={() => (form = null)} />
+  <PlanForm
+    bind:form
+    groups={question.value?.groups ?? []}
+    {busy}
+    onsave={save}
+    onleave={() => (form = null)}
+  />
 {/if}
 
 <ul class="plans">
-  {#each plans as plan (plan.id)}
+  {#each question.value?.plans ?? [] as plan (plan.id)}
     <li>
       <b class="name">{plan.name}</b>
       <span>
@@ -156,54 +166,51 @@
 </ul>
 
 {#if rounds && rounds.length > 0}
-  <table class="list">
-    <thead>
-      <tr>
-        <th>Round</th>
-        <th>How far</th>
-        <th class="r">seats</th>
-        <th class="r">a year</th>
-        <th class="r">answered</th>
-        <th class="r">needed</th>
-        <th class="r">came back</th>
-        <th class="r">a year</th>
-        <th>What became of it</th>
-      </tr>
-    </thead>
-    <tbody>
-      {#each rounds as round (round.id)}
-        <tr>
-          <td>
-            <a class="name" href={to(`/rounds/${round.id}`)}>{round.number}</a>
-            <span class="sub">{sayShortDay(round.gathered.slice(0, 10), today())}</span>
-          </td>
-          <td>
-            <span class="gates" role="img" aria-label={sayRound(round)}>
-              {#each steps(round) as step (step.words)}
-                <i class={[step.reached && 'on', step.ended && 'end']} title={step.words}></i>
-              {/each}
-            </span>
-            <span class="sub">{sayRound(round)}</span>
-          </td>
-          <td class="r num">{round.found}</td>
-          <td class="r num">{sayMoney(round.yearly)}</td>
-          <td class="r num">{round.answered}</td>
-          <td class="r num">{round.counts['KEPT'] ?? 0}</td>
-          <td class="r num">{round.counts['TAKEN_BACK'] ?? '–'}</td>
-          <td class="r num">{round.counts['TAKEN_BACK'] ? sayMoney(round.back) : '–'}</td>
-          <td class="sub">
-            {round.outcome ??
-              (round.state === 'ASKING'
-                ? `until ${sayDay(round.askUntil)}`
-                : round.state === 'DECIDING'
-                  ? `until ${sayDay(round.decideUntil)}`
-                  : '')}
-            {sayReturns(round, today()) ?? ''}
-          </td>
-        </tr>
-      {/each}
-    </tbody>
-  </table>
+  <List
+    {list}
+    onopen={openRound}
+    columns={[
+      { name: 'Round' },
+      { name: 'How far' },
+      { name: 'seats', right: true },
+      { name: 'a year', key: 'asked', right: true },
+      { name: 'answered', right: true },
+      { name: 'needed', right: true },
+      { name: 'came back', right: true },
+      { name: 'a year', key: 'back', right: true },
+      { name: 'What became of it' },
+    ]}
+  >
+    {#snippet row(round)}
+      <td>
+        <a class="name" href={to(`/rounds/${round.id}`)}>{round.number}</a>
+        <span class="sub">{sayShortDay(round.gathered.slice(0, 10), today())}</span>
+      </td>
+      <td>
+        <span class="gates" role="img" aria-label={sayRound(round)}>
+          {#each steps(round) as step (step.words)}
+            <i class={[step.reached && 'on', step.ended && 'end']} title={step.words}></i>
+          {/each}
+        </span>
+        <span class="sub">{sayRound(round)}</span>
+      </td>
+      <td class="r num">{round.found}</td>
+      <td class="r num">{sayMoney(round.yearly)}</td>
+      <td class="r num">{round.answered}</td>
+      <td class="r num">{round.counts['KEPT'] ?? 0}</td>
+      <td class="r num">{round.counts['TAKEN_BACK'] ?? '–'}</td>
+      <td class="r num">{round.counts['TAKEN_BACK'] ? sayMoney(round.back) : '–'}</td>
+      <td class="sub">
+        {round.outcome ??
+          (round.state === 'ASKING'
+            ? `until ${sayDay(round.askUntil)}`
+            : round.state === 'DECIDING'
+              ? `until ${sayDay(round.decideUntil)}`
+              : '')}
+        {sayReturns(round, today()) ?? ''}
+      </td>
+    {/snippet}
+  </List>
 {/if}
 
 <style>

@@ -5,42 +5,36 @@
   import StateSwatch from '../../pieces/state-swatch/StateSwatch.svelte';
   import UseRibbon from '../../pieces/use-ribbon/UseRibbon.svelte';
   import type { Finding, Holding } from '../../api/client';
+  import type { ListState } from '../../state/list.svelte';
   import { asOf } from '../../state/address.svelte';
   import { sayDay, sayMoney, sayShortDay } from '../../state/say';
   import { STATE_WORDS, textureOf } from '../../state/states';
 
   let {
-    rows,
+    list,
     known,
-    chosen,
-    cursor,
     days,
     planned,
     why,
     mayDraft,
-    onchoose,
-    oncursor,
     onslate,
   }: {
-    rows: Holding[];
+    list: ListState<Holding>;
     /** Whether the holders have come yet. */
     known: boolean;
-    chosen: ReadonlySet<string>;
-    cursor: number;
     days: number;
     planned: ReadonlySet<string>;
     /** What was found of holdings, where that is what is listed. */
     why: ReadonlyMap<string, Finding> | null;
     mayDraft: boolean;
-    onchoose: (holdings: string[], add: boolean) => void;
-    oncursor: (row: number) => void;
     onslate: (holding: string) => void;
   } = $props();
+
+  const rows = $derived(list.rows);
 
   const ROW_HEIGHT = 31;
 
   let scroller = $state<HTMLDivElement>();
-  let anchor = 0;
 
   const virtualizer = createVirtualizer<HTMLDivElement, HTMLDivElement>({
     count: 0,
@@ -61,23 +55,8 @@
     get(virtualizer).setOptions({ count: rows.length, getScrollElement: () => scroller ?? null });
   });
   $effect(() => {
-    if (cursor < rows.length) get(virtualizer).scrollToIndex(cursor, { align: 'auto' });
+    if (list.cursor < rows.length) get(virtualizer).scrollToIndex(list.cursor, { align: 'auto' });
   });
-
-  function click(event: MouseEvent, row: number) {
-    oncursor(row);
-    if ((event.target as Element).closest('button')) return;
-    if (event.shiftKey) {
-      const [a, b] = anchor < row ? [anchor, row] : [row, anchor];
-      onchoose(
-        rows.slice(a, b + 1).map((h) => h.holding),
-        true,
-      );
-    } else {
-      onchoose([rows[row]!.holding], true);
-      anchor = row;
-    }
-  }
 
   function note(h: Holding): string {
     const notes = [];
@@ -120,15 +99,19 @@
         {#if h}
           <!-- svelte-ignore a11y_click_events_have_key_events -->
           <div
-            class={['row', item.index === cursor && 'at', chosen.has(h.holding) && 'chosen']}
+            class={[
+              'row',
+              item.index === list.cursor && 'at',
+              list.chosen.has(h.holding) && 'chosen',
+            ]}
             role="row"
             tabindex="-1"
             aria-rowindex={item.index + 1}
-            aria-selected={chosen.has(h.holding)}
+            aria-selected={list.chosen.has(h.holding)}
             style:transform="translateY({item.start}px)"
-            onclick={(e) => click(e, item.index)}
+            onclick={(e) => list.click(e, item.index)}
           >
-            <span role="cell" class="mark">{chosen.has(h.holding) ? '☒' : '☐'}</span>
+            <span role="cell" class="mark">{list.chosen.has(h.holding) ? '☒' : '☐'}</span>
             <span
               role="cell"
               class="cut"

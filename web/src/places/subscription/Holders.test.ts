@@ -1,6 +1,7 @@
 import { cleanup, fireEvent, render, screen } from '@testing-library/svelte';
 import { afterEach, beforeEach, expect, it, vi } from 'vitest';
 import type { Finding, Holding } from '../../api/client';
+import { ListState } from '../../state/list.svelte';
 import { aHolding, euros } from '../../testing/made';
 import { at, signIn } from '../../testing/server';
 import Holders from './Holders.svelte';
@@ -15,20 +16,19 @@ beforeEach(() => {
 afterEach(() => vi.restoreAllMocks());
 
 function holders(rows: Holding[], over: Record<string, unknown> = {}) {
-  const told = { onchoose: vi.fn(), oncursor: vi.fn(), onslate: vi.fn() };
+  const list = new ListState<Holding>({ rows: () => rows, key: (h) => h.holding, chosen: 'here' });
+  const onslate = vi.fn();
   render(Holders, {
-    rows,
+    list,
     known: true,
-    chosen: new Set<string>(),
-    cursor: 0,
     days: 60,
     planned: new Set<string>(),
     why: null,
     mayDraft: true,
-    ...told,
+    onslate,
     ...over,
   } as never);
-  return told;
+  return { list, onslate };
 }
 
 it('says of each holder what must be known before the seat is taken', async () => {
@@ -55,7 +55,7 @@ it('offers taking back past the line only, and not what is on the slate', async 
   expect(rows[3]!.textContent).toContain('on slate');
   await fireEvent.click(screen.getByRole('button', { name: 'take back' }));
   expect(told.onslate).toHaveBeenCalledWith('h1');
-  expect(told.onchoose, 'a button chooses nobody').not.toHaveBeenCalled();
+  expect([...told.list.chosen], 'a button chooses nobody').toEqual([]);
 });
 
 it('chooses by click, and all between with Shift', async () => {
@@ -63,10 +63,10 @@ it('chooses by click, and all between with Shift', async () => {
   const told = holders(rows);
   const shown = await screen.findAllByRole('row');
   await fireEvent.click(shown[2]!);
-  expect(told.onchoose).toHaveBeenLastCalledWith(['h2'], true);
+  expect([...told.list.chosen]).toEqual(['h2']);
   await fireEvent.click(shown[4]!, { shiftKey: true });
-  expect(told.onchoose).toHaveBeenLastCalledWith(['h2', 'h3', 'h4'], true);
-  expect(told.oncursor).toHaveBeenLastCalledWith(3);
+  expect([...told.list.chosen]).toEqual(['h2', 'h3', 'h4']);
+  expect(told.list.cursor).toBe(3);
 });
 
 it('says which tier would do and what that saves, where that is what is listed', async () => {

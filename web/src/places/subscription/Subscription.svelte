@@ -8,26 +8,14 @@
   import Grounds from './Grounds.svelte';
   import Holders from './Holders.svelte';
   import Title from './Title.svelte';
-  import { latest } from '../../state/latest';
   import { cellsOf, pastTheLine, seatsOf, type Lower, type Show, SHOWS } from './seats';
-  import {
-    allOf,
-    api,
-    dataOf,
-    saveCsv,
-    type Holding,
-    type IdleCurve,
-    type FloorForecast,
-    type Ledger,
-    type LowerTier,
-    type Schemas,
-    type SeriesDay,
-  } from '../../api/client';
+  import { allOf, api, dataOf, saveCsv, type Holding } from '../../api/client';
   import { navigate, route } from '../../router';
   import { asOf, param, search, setParam, to } from '../../state/address.svelte';
   import { book } from '../../state/book.svelte';
-  import { chosenInAddress } from '../../state/chosen.svelte';
   import { bindKeys } from '../../state/keys.svelte';
+  import { ListState } from '../../state/list.svelte';
+  import { Question } from '../../state/question.svelte';
   import { session } from '../../state/session.svelte';
   import { slates } from '../../state/slate.svelte';
   import { sayCount, sayDay } from '../../state/say';
@@ -40,65 +28,21 @@
   const line = $derived(String(route.params.line ?? ''));
   const subscription = $derived(book.subscription(line));
 
-  let curve = $state.raw<IdleCurve | null>(null);
-  let ledger = $state.raw<Ledger | null>(null);
-  let series = $state.raw<SeriesDay[]>([]);
-  let tiers = $state.raw<LowerTier[]>([]);
-  let floor = $state.raw<FloorForecast | null>(null);
-  let returns = $state.raw<Schemas['RoundReturns'] | null>(null);
-  let lower = $state.raw<Lower>(new Map());
-  /** Null until they are known: an empty list would say that nobody holds a seat. */
-  let loaded = $state.raw<Holding[] | null>(null);
-  const holdings = $derived(loaded ?? []);
-  /** The idle line by which their states were told. */
-  let loadedFor = 0;
-  let fault = $state('');
-  let cursor = $state(0);
-  const chosen = chosenInAddress();
-
   const usual = $derived(subscription?.idleLine ?? 60);
   const days = $derived(Math.min(365, Math.max(1, Number(param('idle') ?? usual) || usual)));
   const show = $derived<Show>((param('show') as Show | null) ?? 'past');
-  const listed = $derived(SHOWS[show]?.of(holdings, days, lower) ?? pastTheLine(holdings, days));
-  const past = $derived(pastTheLine(holdings, days));
-  const cells = $derived(subscription && loaded ? cellsOf(loaded, subscription, asOf()) : []);
-  const curveHeight = $derived(subscription && seatsOf(subscription) > MANY_SEATS ? 176 : 226);
-  const legend = $derived.by(() => {
-    const counts = new Map<Texture, number>();
-    for (const cell of cells) counts.set(cell.texture, (counts.get(cell.texture) ?? 0) + 1);
-    return [...counts];
-  });
-
-  // What was counted of another subscription is not shown under this one's name.
-  $effect.pre(() => {
-    void line;
-    curve = ledger = floor = returns = loaded = null;
-    series = tiers = [];
-    lower = new Map();
-  });
 
   // A change of the book (a confirmed move, another day) shows in the subscription itself.
-  const seen = $derived(JSON.stringify([subscription?.states, subscription?.spare]));
-
-  $effect(() => {
-    void seen;
-    void loadWhole(line, asOf());
-  });
-
-  const [turn, wholeTurn] = [latest(), latest()];
-  $effect(() => {
-    void seen;
-    const wanted = { line, day: asOf(), days };
-    const wait = untrack(() => loaded) ? SETTLES_AFTER_MS : 0;
-    const timer = setTimeout(() => void loadHoldings(wanted), wait);
-    return () => clearTimeout(timer);
-  });
-
-  async function loadWhole(ofLine: string, day: string) {
-    const newest = wholeTurn();
-    try {
+  const how = {
+    again: () => [subscription?.states, subscription?.spare],
+    // What was counted of another subscription is not shown under this one's name.
+    subject: () => line,
+  };
+  const whole = new Question(
+    () => ({ ofLine: line, day: asOf(), lead: session.isLead }),
+    async ({ ofLine, day, lead }) => {
       const params = { path: { line: ofLine }, query: { asOf: day } };
-      const [nextCurve, nextLedger, nextSeries, nextTiers, again] = await Promise.all([
+      const [curve, ledger, series, tiers, again] = await Promise.all([
         dataOf(api.GET('/api/v1/subscriptions/{line}/idle-curve', { params })),
         dataOf(
           api.GET('/api/v1/subscriptions/{line}/ledger', {
@@ -107,60 +51,74 @@
         ),
         dataOf(api.GET('/api/v1/subscriptions/{line}/series', { params })),
         dataOf(api.GET('/api/v1/subscriptions/{line}/lower-tiers', { params })),
-        session.isLead ? [] : dataOf(api.GET('/api/v1/rounds/returns')),
+        lead ? [] : dataOf(api.GET('/api/v1/rounds/returns')),
       ]);
-      const ahead = subscription?.floor?.check
+      const floor = subscription?.floor?.check
         ? await dataOf(api.GET('/api/v1/subscriptions/{line}/floor', { params })).catch(() => null)
         : null;
-      if (!newest()) return;
-      curve = nextCurve;
-      ledger = nextLedger;
-      series = nextSeries;
-      tiers = nextTiers;
-      returns = again.find((one) => one.plan === subscription?.plan) ?? null;
-      floor = ahead;
-      fault = '';
-      // Of a large subscription these are many; the line does not wait for them.
-      const findings = { asOf: day, line: ofLine, kind: 'SMALLER_TIER', limit: '10000' };
+      const returns = again.find((one) => one.plan === subscription?.plan) ?? null;
+      return { curve, ledger, series, tiers, floor, returns };
+    },
+    how,
+  );
+  const curve = $derived(whole.value?.curve ?? null);
+  const ledger = $derived(whole.value?.ledger ?? null);
+  const returns = $derived(whole.value?.returns ?? null);
+  // Of a large subscription these are many; the line does not wait for them.
+  const smaller = new Question(
+    () => (whole.value === null ? undefined : { ofLine: line, day: asOf() }),
+    async ({ ofLine, day }): Promise<Lower> => {
+      const query = { asOf: day, line: ofLine, kind: 'SMALLER_TIER', limit: '10000' };
       const found = await allOf((cursor) =>
-        api.GET('/api/v1/findings', { params: { query: { ...findings, cursor } } }),
+        api.GET('/api/v1/findings', { params: { query: { ...query, cursor } } }),
       );
-      if (newest()) lower = new Map(found.flatMap((f) => (f.holding ? [[f.holding, f]] : [])));
-    } catch (e) {
-      if (newest()) fault = (e as Error).message;
-    }
-  }
-
-  async function loadHoldings(wanted: { line: string; day: string; days: number }) {
-    const newest = turn();
-    try {
-      const query = { asOf: wanted.day, idleLine: String(wanted.days), limit: '10000' };
-      const path = { line: wanted.line };
-      const found = await allOf((cursor) =>
+      return new Map(found.flatMap((f) => (f.holding ? [[f.holding, f]] : [])));
+    },
+    how,
+  );
+  const lower = $derived<Lower>(smaller.value ?? new Map());
+  const holders = new Question(
+    () => ({ ofLine: line, day: asOf(), idleLine: String(days) }),
+    ({ ofLine, day, idleLine }) =>
+      allOf((cursor) =>
         api.GET('/api/v1/subscriptions/{line}/holdings', {
-          params: { path, query: { ...query, cursor } },
+          params: {
+            path: { line: ofLine },
+            query: { asOf: day, idleLine, limit: '10000', cursor },
+          },
         }),
-      );
-      if (!newest()) return;
-      loaded = found;
-      loadedFor = wanted.days;
-      const there = new Set(found.map((h) => h.holding));
-      for (const id of [...chosen]) if (!there.has(id)) chosen.delete(id);
-      if (param('choose') === 'past' && loadedFor === days) {
-        // The desk asks for it; from here on the address says whom.
-        choosePast();
-        setParam('choose', null);
-        chosenNow(true);
-      }
-    } catch (e) {
-      if (!newest()) return;
-      fault = (e as Error).message;
-      // What was to be done with those chosen is not done with somebody else.
-      setParam('choose', null);
-      chosenNow(false);
-      choosing = Promise.resolve(true);
-    }
-  }
+      ),
+    { ...how, settles: SETTLES_AFTER_MS },
+  );
+  /** Null until they are known: an empty list would say that nobody holds a seat. */
+  const loaded = $derived(holders.value);
+  const holdings = $derived(loaded ?? []);
+  const listed = $derived(SHOWS[show]?.of(holdings, days, lower) ?? pastTheLine(holdings, days));
+  const list = new ListState<Holding>({
+    rows: () => listed,
+    among: () => holdings,
+    all: () => pastTheLine(holdings, days),
+    choosable: (h) => !h.kept && !h.admin && !h.service,
+    key: (h) => h.holding,
+    from: holders,
+    chosen: 'address',
+    whole: async () => !holders.stale || (await holders.reload()),
+  });
+  const chosen = list.chosen;
+  const fault = $derived(whole.fault || holders.fault || smaller.fault);
+  const cells = $derived(subscription && loaded ? cellsOf(loaded, subscription, asOf()) : []);
+  const curveHeight = $derived(subscription && seatsOf(subscription) > MANY_SEATS ? 176 : 226);
+  const legend = $derived.by(() => {
+    const counts = new Map<Texture, number>();
+    for (const cell of cells) counts.set(cell.texture, (counts.get(cell.texture) ?? 0) + 1);
+    return [...counts];
+  });
+
+  // The desk asks for it by a link; from here on the address says whom.
+  $effect(() => {
+    if (param('choose') !== 'past') return;
+    void untrack(() => list.chooseAll()).then(() => setParam('choose', null));
+  });
 
   function choose(ids: string[], add: boolean) {
     if (add && ids.length === 1 && chosen.has(ids[0]!)) {
@@ -171,66 +129,35 @@
     for (const id of ids) chosen.add(id);
   }
 
-  /** Done when those past the line are chosen, false if they cannot be: `.` waits for it. */
-  let choosing: Promise<boolean> = Promise.resolve(true);
-  let chosenNow: (done: boolean) => void = () => undefined;
-
-  function choosePast() {
-    if (!loaded || loadedFor !== days) {
-      // Who lies past it is on its way.
-      setParam('choose', 'past');
-      choosing = new Promise((resolve) => (chosenNow = resolve));
-      return;
-    }
-    chosen.clear();
-    for (const h of past) if (!h.kept && !h.admin && !h.service) chosen.add(h.holding);
-  }
-
   async function toSlate(ids: string[]) {
     if (!session.mayDraft || ids.length === 0) return;
     if (await slates.add(ids.filter((id) => !slates.planned.has(id)))) chosen.clear();
   }
 
-  function chosenOrCursor(): string[] {
-    if (chosen.size > 0) return [...chosen];
-    const row = listed[cursor];
-    return row ? [row.holding] : [];
+  async function pickedToSlate() {
+    await toSlate((await list.picked()).map((h) => h.holding));
   }
 
-  function step(by: number) {
-    cursor = Math.min(listed.length - 1, Math.max(0, cursor + by));
+  function showOnly(key: string) {
+    list.toTop();
+    setParam('show', key === 'past' ? null : key);
   }
 
   $effect(() =>
     bindKeys([
-      { keys: 'j', does: 'next holder', run: () => step(1) },
-      { keys: 'k', does: 'holder before', run: () => step(-1) },
-      {
-        keys: 'x',
-        does: 'choose the holder, or not',
-        run: () => listed[cursor] && choose([listed[cursor]!.holding], true),
-      },
-      { keys: 'a', does: 'choose all past the line', run: choosePast },
-      {
-        keys: '.',
-        does: 'put those chosen on the slate',
-        run: () => void choosing.then((done) => (done ? toSlate(chosenOrCursor()) : undefined)),
-      },
+      ...list.keys({
+        row: 'holder',
+        all: 'choose all past the line',
+        act: { does: 'put those chosen on the slate', run: () => void pickedToSlate() },
+        leave: {
+          does: 'back',
+          run: () => void navigate('/subscriptions', { search: search({ at: line }) }),
+        },
+      }),
       {
         keys: 'l',
         does: 'go to the idle line',
         run: () => document.querySelector<SVGGElement>('[role=slider]')?.focus(),
-      },
-      {
-        keys: 'Escape',
-        does: 'choose nobody; then back',
-        run: () => {
-          if (chosen.size > 0) chosen.clear();
-          else
-            void navigate('/subscriptions', {
-              search: search({ at: line }),
-            });
-        },
       },
     ]),
   );
@@ -274,14 +201,11 @@
     <Facts
       {subscription}
       {ledger}
-      {series}
-      {tiers}
-      {floor}
+      series={whole.value?.series ?? []}
+      tiers={whole.value?.tiers ?? []}
+      floor={whole.value?.floor ?? null}
       asOf={asOf()}
-      onlower={() => {
-        cursor = 0;
-        setParam('show', 'lower');
-      }}
+      onlower={() => showOnly('lower')}
     />
   </div>
 
@@ -292,10 +216,7 @@
         {#if n > 0 || key === 'past' || key === show}<button
             class:on={show === key}
             aria-pressed={show === key}
-            onclick={() => {
-              cursor = 0;
-              setParam('show', key === 'past' ? null : key);
-            }}
+            onclick={() => showOnly(key)}
           >
             {one.words} <span class="num">{loaded ? n : '…'}</span>
           </button>{/if}
@@ -312,7 +233,9 @@
       as CSV
     </button>
     {#if session.mayDraft}
-      <button class="word" onclick={choosePast}>choose all past the line <kbd>a</kbd></button>
+      <button class="word" onclick={() => list.chooseAll()}
+        >choose all past the line <kbd>a</kbd></button
+      >
       <button
         class="plain"
         disabled={chosen.size === 0 || slates.busy}
@@ -323,16 +246,12 @@
     {/if}
   </div>
   <Holders
-    rows={listed}
+    {list}
     known={loaded !== null}
-    {chosen}
-    {cursor}
     {days}
     planned={slates.planned}
     why={show === 'lower' ? lower : null}
     mayDraft={session.mayDraft}
-    onchoose={choose}
-    oncursor={(n) => (cursor = n)}
     onslate={(id) => toSlate([id])}
   />
   {#if fault}<p class="neg" role="alert">{fault}</p>{/if}

@@ -1,5 +1,6 @@
 <!-- Where money sits: every subscription with its seats, what could be had back, and by when. -->
 <script lang="ts">
+  import List from '../../pieces/list/List.svelte';
   import NoticeWedge from '../../pieces/notice-wedge/NoticeWedge.svelte';
   import StateSwatch from '../../pieces/state-swatch/StateSwatch.svelte';
   import TallyBar from '../../pieces/tally-bar/TallyBar.svelte';
@@ -8,6 +9,7 @@
   import { asOf, param, search, setParam, to } from '../../state/address.svelte';
   import { book } from '../../state/book.svelte';
   import { bindKeys } from '../../state/keys.svelte';
+  import { ListState } from '../../state/list.svelte';
   import { sayCount, sayDay, sayMoney, sayShortDay } from '../../state/say';
   import { TEXTURE_WORDS, shares, type Texture } from '../../state/states';
 
@@ -24,12 +26,11 @@
 
   const order = $derived((param('order') as Order) ?? 'recoverable');
   const rows = $derived(sorted(book.subscriptions ?? [], order in ORDERS ? order : 'recoverable'));
-  const at = $derived(
-    Math.max(
-      0,
-      rows.findIndex((s) => s.line === param('at')),
-    ),
-  );
+  const list = new ListState<Subscription>({
+    rows: () => rows,
+    key: (s) => s.line,
+    at: 'at',
+  });
   const shown = $derived([
     ...new Set(rows.flatMap((s) => shares(s).map((share) => share.texture))),
   ] as Texture[]);
@@ -88,18 +89,10 @@
     void navigate('/subscriptions/:line', { params: { line: s.line }, search: search() });
   }
 
-  function step(by: number) {
-    const next = rows[Math.min(rows.length - 1, Math.max(0, at + by))];
-    if (next) setParam('at', next.line);
-    document.getElementById(`row-${next?.line}`)?.scrollIntoView({ block: 'nearest' });
-  }
-
   $effect(() =>
-    bindKeys([
-      { keys: 'j', does: 'next row', run: () => step(1) },
-      { keys: 'k', does: 'row before', run: () => step(-1) },
-      { keys: 'Enter', does: 'open the row', run: () => open(rows[at]) },
-    ]),
+    bindKeys(
+      list.keys({ row: 'row', open: { does: 'open the row', run: () => open(list.current) } }),
+    ),
   );
 </script>
 
@@ -135,74 +128,66 @@
     <a href="/intake">Intake</a>, or by <code>PUT /api/v1/book</code>; the README tells how.
   </p>
 {:else if book.subscriptions}
-  <table class="list laid">
-    <thead>
-      <tr>
-        <th class="plan">Plan</th>
-        <th>Seats bought</th>
-        <th class="r used">in use</th>
-        <th class="r money">recoverable a year</th>
-        <th class="decide">decide by</th>
-      </tr>
-    </thead>
-    <tbody>
-      {#each rows as s, n (s.line)}
-        {@const days = decideIn(s)}
-        <tr
-          id="row-{s.line}"
-          class:at={n === at}
-          onclick={(e) => !(e.target as Element).closest('a') && open(s)}
+  <List
+    {list}
+    laid
+    onopen={open}
+    columns={[
+      { name: 'Plan', width: 178 },
+      { name: 'Seats bought' },
+      { name: 'in use', right: true, width: 74 },
+      { name: 'recoverable a year', right: true, width: 122 },
+      { name: 'decide by', width: 236 },
+    ]}
+  >
+    {#snippet row(s)}
+      {@const days = decideIn(s)}
+      <td>
+        <a
+          class="name"
+          href={to(s.model === 'FLOATING' ? `/pools/${s.plan}` : `/subscriptions/${s.line}`)}
+          >{s.planName}</a
         >
-          <td>
-            <a
-              class="name"
-              href={to(s.model === 'FLOATING' ? `/pools/${s.plan}` : `/subscriptions/${s.line}`)}
-              >{s.planName}</a
-            >
-            <div class="sub">{kind(s)}</div>
-          </td>
-          <td>
-            <div class="seats">
-              <span class="num">{s.bought}</span>
-              <div class="bar"><TallyBar of={s} /></div>
-            </div>
-          </td>
-          <td
-            class={['r num', s.floor?.status === 'BELOW' && 'low']}
-            title="{s.utilisation.used} of {s.utilisation.of} used in {s.utilisation
-              .windowDays} days to {sayDay(s.measureDay)}"
-          >
-            {#if s.model === 'RESTING'}
-              <span class="sub">–</span>
-            {:else if s.model === 'FLOATING'}
-              <span class="sub">{s.mostAtOnce ?? 0} at once</span>
-            {:else if s.utilisation.percent === null || s.utilisation.percent === undefined}
-              <span class="sub">cannot say</span>
-            {:else}
-              {s.floor ? s.utilisation.percent.toFixed(1) : Math.round(s.utilisation.percent)} %
-            {/if}
-            {#if s.floor}<div class="under">floor {s.floor.percent} %</div>{/if}
-          </td>
-          <td class="r num">
-            {sayMoney(s.recoverable)}
-            {#if s.evidence.daysBehind > 3 || !s.evidence.known}
-              <div class="under stale">
-                {s.evidence.known
-                  ? `counted to ${sayShortDay(s.measureDay, asOf())}`
-                  : 'no evidence'}
-              </div>
-            {/if}
-          </td>
-          <td>
-            {#if days !== null}<NoticeWedge {days} of={s.termDays} />{/if}
-            <div class="sub">
-              {decide(s)}{s.floor?.check ? ` · check ${sayShortDay(s.floor.check, asOf())}` : ''}
-            </div>
-          </td>
-        </tr>
-      {/each}
-    </tbody>
-  </table>
+        <div class="sub">{kind(s)}</div>
+      </td>
+      <td>
+        <div class="seats">
+          <span class="num">{s.bought}</span>
+          <div class="bar"><TallyBar of={s} /></div>
+        </div>
+      </td>
+      <td
+        class={['r num', s.floor?.status === 'BELOW' && 'low']}
+        title="{s.utilisation.used} of {s.utilisation.of} used in {s.utilisation
+          .windowDays} days to {sayDay(s.measureDay)}"
+      >
+        {#if s.model === 'RESTING'}
+          <span class="sub">–</span>
+        {:else if s.model === 'FLOATING'}
+          <span class="sub">{s.mostAtOnce ?? 0} at once</span>
+        {:else if s.utilisation.percent === null || s.utilisation.percent === undefined}
+          <span class="sub">cannot say</span>
+        {:else}
+          {s.floor ? s.utilisation.percent.toFixed(1) : Math.round(s.utilisation.percent)} %
+        {/if}
+        {#if s.floor}<div class="under">floor {s.floor.percent} %</div>{/if}
+      </td>
+      <td class="r num">
+        {sayMoney(s.recoverable)}
+        {#if s.evidence.daysBehind > 3 || !s.evidence.known}
+          <div class="under stale">
+            {s.evidence.known ? `counted to ${sayShortDay(s.measureDay, asOf())}` : 'no evidence'}
+          </div>
+        {/if}
+      </td>
+      <td>
+        {#if days !== null}<NoticeWedge {days} of={s.termDays} />{/if}
+        <div class="sub">
+          {decide(s)}{s.floor?.check ? ` · check ${sayShortDay(s.floor.check, asOf())}` : ''}
+        </div>
+      </td>
+    {/snippet}
+  </List>
   <p class="keys sub no-print">
     <kbd>j</kbd> <kbd>k</kbd> move <kbd>Enter</kbd> open <kbd>[</kbd> <kbd>]</kbd> a week back or on
     <kbd>/</kbd> find <kbd>?</kbd> all keys
@@ -244,37 +229,11 @@
     background: var(--locked);
     margin: 0 5px -3px 4px;
   }
-  table.list td {
+  td {
     vertical-align: middle;
-  }
-  .plan {
-    width: 178px;
-  }
-  .used {
-    width: 74px;
-  }
-  .money {
-    width: 122px;
-  }
-  .decide {
-    width: 236px;
-    padding-left: 14px;
   }
   td:last-child {
     padding-left: 14px;
-  }
-  tbody tr {
-    cursor: pointer;
-  }
-  tbody tr:hover {
-    background: var(--sheet);
-  }
-  tr.at {
-    background: var(--tape);
-    box-shadow: inset 3px 0 0 var(--ink);
-  }
-  tr.at td:first-child {
-    padding-left: 9px;
   }
   .name {
     font: 600 14.5px var(--font-serif);

@@ -1,68 +1,49 @@
 <!-- Invitations that nobody answered beside the people who wait for those very seats. -->
 <script lang="ts">
-  import { SvelteSet } from 'svelte/reactivity';
+  import List from '../../pieces/list/List.svelte';
   import { api, dataOf, saveCsv, type Schemas } from '../../api/client';
   import { navigate } from '../../router';
   import { asOf, search, to, today } from '../../state/address.svelte';
   import { book } from '../../state/book.svelte';
   import { bindKeys } from '../../state/keys.svelte';
+  import { ListState } from '../../state/list.svelte';
+  import { Question } from '../../state/question.svelte';
   import { session } from '../../state/session.svelte';
   import { slates } from '../../state/slate.svelte';
   import { sayCount, sayDay, sayMoney, sayShortDay } from '../../state/say';
   import AskLinks from './AskLinks.svelte';
   import Reminder from './Reminder.svelte';
-  import { latest } from '../../state/latest';
 
-  let invitations = $state.raw<Schemas['Invitation'][] | null>(null);
-  let queue = $state.raw<Schemas['QueueEntry'][]>([]);
-  let fault = $state('');
-  let cursor = $state(0);
-  let reminding = $state.raw<Schemas['Invitation'][]>([]);
-  const chosen = new SvelteSet<string>();
+  type Invitation = Schemas['Invitation'];
 
-  const seen = $derived(JSON.stringify(book.standing));
+  let reminding = $state.raw<Invitation[]>([]);
+
+  const unanswered = new Question(
+    () => asOf(),
+    (day) => dataOf(api.GET('/api/v1/invitations', { params: { query: { asOf: day } } })),
+    { again: () => [book.version, slates.all.map((s) => s.settled)] },
+  );
+  const waiting = new Question(
+    () => null,
+    () => dataOf(api.GET('/api/v1/queue')),
+    { again: () => [book.version, slates.all.map((s) => s.settled)] },
+  );
+  const invitations = $derived(unanswered.value);
+  const queue = $derived(waiting.value ?? []);
+  const fault = $derived(unanswered.fault || waiting.fault);
+  const list = new ListState<Invitation>({
+    rows: () => invitations ?? [],
+    key: (i) => i.holding,
+    from: unanswered,
+    chosen: 'here',
+    choosable: (i) => i.pastGrace,
+  });
+  const chosen = list.chosen;
   const past = $derived((invitations ?? []).filter((i) => i.pastGrace));
   const servable = $derived(queue.filter((q) => q.seatNow));
 
-  $effect(() => {
-    void seen;
-    void load(asOf());
-  });
-
-  const turn = latest();
-
-  async function load(day: string) {
-    const newest = turn();
-    try {
-      const params = { query: { asOf: day } };
-      const [unanswered, waiting] = await Promise.all([
-        dataOf(api.GET('/api/v1/invitations', { params })),
-        dataOf(api.GET('/api/v1/queue')),
-      ]);
-      if (!newest()) return;
-      [invitations, queue, fault] = [unanswered, waiting, ''];
-    } catch (e) {
-      if (newest()) fault = (e as Error).message;
-    }
-  }
-
-  function toggle(id: string | undefined) {
-    if (id && !chosen.delete(id)) chosen.add(id);
-  }
-
-  function choosePast() {
-    for (const i of past) chosen.add(i.holding);
-  }
-
-  /** Those chosen, or the one under the cursor. */
-  function under(): Schemas['Invitation'][] {
-    const row = invitations?.[cursor];
-    if (chosen.size > 0) return (invitations ?? []).filter((i) => chosen.has(i.holding));
-    return row ? [row] : [];
-  }
-
   async function takeBack() {
-    const ids = under().map((i) => i.holding);
+    const ids = (await list.picked()).map((i) => i.holding);
     if (session.mayDraft && (await slates.add(ids))) chosen.clear();
   }
 
@@ -71,43 +52,27 @@
       servable.map((q) => ({ kind: 'HAND_OUT' as const, person: q.person, plan: q.plan })),
     );
 
-  async function leave(id: string) {
-    try {
-      queue = await dataOf(api.DELETE('/api/v1/queue/{id}', { params: { path: { id } } }));
-    } catch (e) {
-      fault = (e as Error).message;
-    }
+  async function remind() {
+    if (session.mayDraft) reminding = await list.picked();
   }
 
-  function step(by: number) {
-    cursor = Math.min((invitations?.length ?? 1) - 1, Math.max(0, cursor + by));
-    document.getElementById(`row-${cursor}`)?.scrollIntoView({ block: 'nearest' });
-  }
+  const leave = (id: string) =>
+    waiting.attempt(async () =>
+      waiting.set(await dataOf(api.DELETE('/api/v1/queue/{id}', { params: { path: { id } } }))),
+    );
 
   $effect(() =>
     bindKeys([
-      { keys: 'j', does: 'next invitation', run: () => step(1) },
-      { keys: 'k', does: 'invitation before', run: () => step(-1) },
-      {
-        keys: 'x',
-        does: 'choose the invitation, or not',
-        run: () => toggle(invitations?.[cursor]?.holding),
-      },
-      { keys: 'a', does: 'choose all past their grace', run: choosePast },
-      {
-        keys: 'm',
-        does: 'remind those chosen',
-        run: () => {
-          if (session.mayDraft) reminding = under();
+      ...list.keys({
+        row: 'invitation',
+        all: 'choose all past their grace',
+        act: { does: 'plan taking them back', run: () => void takeBack() },
+        leave: {
+          does: 'back to People',
+          run: () => void navigate('/people', { search: search() }),
         },
-      },
-      { keys: '.', does: 'plan taking them back', run: () => void takeBack() },
-      {
-        keys: 'Escape',
-        does: 'choose none; then back to People',
-        run: () =>
-          chosen.size > 0 ? chosen.clear() : void navigate('/people', { search: search() }),
-      },
+      }),
+      { keys: 'm', does: 'remind those chosen', run: () => void remind() },
     ]),
   );
 </script>
@@ -117,7 +82,8 @@
 <div class="title">
   <h1>Invitations and queue</h1>
   <span class="sub">
-    {sayCount(invitations?.length ?? 0, 'invitation')} without an answer, {past.length} past their grace;
+    {invitations ? sayCount(invitations.length, 'invitation') : 'Invitations'} without an answer, {past.length}
+    past their grace;
     {sayCount(queue.length, 'person', 'people')} waiting for a seat
   </span>
   <a class="word" href={to('/people')}>all people</a>
@@ -132,12 +98,13 @@
         >as CSV</button
       >
       {#if session.mayDraft}
-        <button class="word" onclick={choosePast}>choose past grace <kbd>a</kbd></button>
+        <button class="word" onclick={() => list.chooseAll()}>choose past grace <kbd>a</kbd></button
+        >
         <button
           class="plain"
           disabled={!invitations?.length}
           aria-expanded={reminding.length > 0}
-          onclick={() => (reminding = reminding.length > 0 ? [] : under())}
+          onclick={() => (reminding.length > 0 ? (reminding = []) : void remind())}
         >
           Remind {chosen.size > 0 ? chosen.size : ''} <kbd>m</kbd>
         </button>
@@ -150,57 +117,42 @@
       <Reminder
         invitations={reminding}
         ondone={(all) => {
-          if (all) invitations = all;
+          if (all) unanswered.set(all);
           reminding = [];
           chosen.clear();
         }}
       />
     {/if}
-    <table class="list">
-      <thead>
-        <tr>
-          <th class="mark" title="chosen">✓</th>
-          <th>Invited</th>
-          <th>Plan</th>
-          <th class="r">sent</th>
-          <th class="r">days</th>
-          <th class="r">a year</th>
-        </tr>
-      </thead>
-      <tbody>
-        {#each invitations ?? [] as i, n (i.holding)}
-          <tr
-            id="row-{n}"
-            class={[n === cursor && 'at', chosen.has(i.holding) && 'chosen']}
-            aria-selected={chosen.has(i.holding)}
-            onclick={(e) => {
-              if ((e.target as Element).closest('a')) return;
-              cursor = n;
-              toggle(i.holding);
-            }}
-          >
-            <td class="mark">{chosen.has(i.holding) ? '☒' : '☐'}</td>
-            <td>
-              {#if i.person}<a href={to(`/people/${i.person}`)}>{i.name}</a>{:else}{i.name}{/if}
-              {#if slates.planned.has(i.holding)}<span class="sub">on slate</span>{/if}
-              {#if i.reminded}
-                <span class="sub">reminded {sayShortDay(i.reminded, today())}</span>
-              {/if}
-            </td>
-            <td>
-              {i.vendorName}
-              {i.planName}
-              {#if i.waiting > 0}<span class="neg">{i.waiting} waiting for one</span>{/if}
-            </td>
-            <td class="r num">{sayDay(i.since)}</td>
-            <td class={['r num', i.pastGrace && 'neg']}>{i.days}</td>
-            <td class="r num">{sayMoney(i.yearlyCost, true)}</td>
-          </tr>
-        {:else}
-          <tr><td colspan="6" class="sub">Every invitation was answered.</td></tr>
-        {/each}
-      </tbody>
-    </table>
+    <List
+      {list}
+      columns={[
+        { name: 'Invited' },
+        { name: 'Plan' },
+        { name: 'sent', right: true },
+        { name: 'days', right: true },
+        { name: 'a year', right: true },
+      ]}
+      known={invitations !== null}
+      empty="Every invitation was answered."
+    >
+      {#snippet row(i)}
+        <td>
+          {#if i.person}<a href={to(`/people/${i.person}`)}>{i.name}</a>{:else}{i.name}{/if}
+          {#if slates.planned.has(i.holding)}<span class="sub">on slate</span>{/if}
+          {#if i.reminded}
+            <span class="sub">reminded {sayShortDay(i.reminded, today())}</span>
+          {/if}
+        </td>
+        <td>
+          {i.vendorName}
+          {i.planName}
+          {#if i.waiting > 0}<span class="neg">{i.waiting} waiting for one</span>{/if}
+        </td>
+        <td class="r num">{sayDay(i.since)}</td>
+        <td class={['r num', i.pastGrace && 'neg']}>{i.days}</td>
+        <td class="r num">{sayMoney(i.yearlyCost, true)}</td>
+      {/snippet}
+    </List>
   </section>
 
   <section aria-labelledby="waiting">
@@ -277,20 +229,6 @@
   }
   .plain {
     padding: 3px 10px;
-  }
-  table.list td {
-    padding-top: 4px;
-    padding-bottom: 4px;
-  }
-  tr.chosen {
-    background: var(--tape);
-  }
-  tr.at td:first-child {
-    box-shadow: inset 3px 0 0 var(--ink);
-  }
-  .mark {
-    width: 26px;
-    text-align: center;
   }
   li {
     display: grid;
