@@ -88,23 +88,29 @@ export class Question<A, T> {
 
   /** Asks again. Gives whether an answer came to what was asked last. */
   reload(): Promise<boolean> {
-    return (this.#asked = this.#reload());
+    const asked: Promise<boolean> = this.#reload(() =>
+      // Where nothing newer was asked, something that was done said it meanwhile.
+      this.#asked === asked ? this.value !== null : this.#asked,
+    );
+    this.#asked = asked;
+    return asked;
   }
 
-  async #reload(): Promise<boolean> {
+  /** @param newer what became of what was asked after this */
+  async #reload(newer: () => boolean | Promise<boolean>): Promise<boolean> {
     const newest = this.#turn();
     const of = this.#now;
     const about = untrack(this.#about);
     if (of === undefined || about === undefined) return false;
     try {
       const found = await this.#ask(about);
-      if (!newest()) return this.#asked;
+      if (!newest()) return newer();
       this.value = found;
       this.#answered = of;
       this.fault = '';
       return true;
     } catch (e) {
-      if (!newest()) return this.#asked;
+      if (!newest()) return newer();
       this.fault = (e as Error).message;
       return false;
     }

@@ -3,7 +3,7 @@
 Every key that does something here, and what.
 -->
 <script lang="ts">
-  import { Modal } from 'flowbite-svelte';
+  import Modal from 'flowbite-svelte/Modal.svelte';
   import { allKeys } from '../../state/keys.svelte';
 
   let { open = $bindable(false) }: { open?: boolean } = $props();

@@ -4,7 +4,9 @@ What can be planned for one seat or one account: a word that opens a short list.
 reason, a day or a choice ask for it in a small sheet.
 -->
 <script lang="ts">
-  import { Modal } from 'flowbite-svelte';
+  import DayField from '../../pieces/controls/DayField.svelte';
+  import Pick from '../../pieces/controls/Pick.svelte';
+  import Modal from 'flowbite-svelte/Modal.svelte';
   import type { MoveRequest } from '../../api/client';
   import { plusDays } from '../../state/say';
   import { slates } from '../../state/slate.svelte';
@@ -95,16 +97,16 @@ reason, a day or a choice ask for it in a small sheet.
         </label>
         <label>
           Until
-          <input type="date" required min={plusDays(day, 1)} bind:value={until} />
+          <DayField required min={plusDays(day, 1)} bind:value={until} />
         </label>
       {:else}
         <label>
           What becomes of the data?
-          <select bind:value={data}>
+          <Pick bind:value={data}>
             {#each Object.entries(ROUTES) as [value, words] (value)}
               <option {value}>{words}</option>
             {/each}
-          </select>
+          </Pick>
         </label>
       {/if}
       {#if slates.fault}<p class="neg" role="alert">{slates.fault}</p>{/if}
@@ -156,8 +158,7 @@ reason, a day or a choice ask for it in a small sheet.
     gap: 3px;
     font-size: 12.5px;
   }
-  input,
-  select {
+  input {
     border: 1px solid var(--rule);
     border-radius: 3px;
     background: var(--tape);

@@ -3,8 +3,9 @@
 Asks until when the slate is to be decided, and what the decider should know.
 -->
 <script lang="ts">
+  import DayField from '../../pieces/controls/DayField.svelte';
   import { tick } from 'svelte';
-  import { Modal } from 'flowbite-svelte';
+  import Modal from 'flowbite-svelte/Modal.svelte';
   import type { Slate } from '../../api/client';
   import { plusDays, sayCount } from '../../state/say';
   import { slates } from '../../state/slate.svelte';
@@ -50,13 +51,7 @@ Asks until when the slate is to be decided, and what the decider should know.
     </p>
     <label>
       To be decided by
-      <input
-        type="date"
-        min={day}
-        value={deadline}
-        onchange={(e) => (chosen = e.currentTarget.value || null)}
-        required
-      />
+      <DayField min={day} value={deadline} onday={(day) => (chosen = day || null)} required />
     </label>
     <label>
       What the decider should know (may stay empty)
@@ -76,7 +71,6 @@ Asks until when the slate is to be decided, and what the decider should know.
     gap: 14px;
     font-size: 13px;
   }
-  input,
   textarea {
     display: block;
     width: 100%;

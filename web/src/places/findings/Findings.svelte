@@ -271,6 +271,7 @@
     border-color: var(--ink);
   }
   .list-head {
+    padding-bottom: 4px;
     display: flex;
     align-items: baseline;
     gap: 14px;

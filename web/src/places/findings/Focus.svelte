@@ -1,5 +1,6 @@
 <!-- Which part of the board is looked at, and by which lines; the lines can be tried and drawn. -->
 <script lang="ts">
+  import Pick from '../../pieces/controls/Pick.svelte';
   import { api, dataOf, type Schemas } from '../../api/client';
   import { param, setParam } from '../../state/address.svelte';
   import { book } from '../../state/book.svelte';
@@ -54,41 +55,41 @@
 </script>
 
 <div class="focus" role="search" aria-label="Which findings">
-  <select
-    aria-label="Vendor"
+  <Pick
+    label="Vendor"
     value={param('vendor') ?? ''}
     onchange={(e) => setParam('vendor', e.currentTarget.value)}
   >
     <option value="">every vendor</option>
     {#each vendors as [id, name] (id)}<option value={id}>{name}</option>{/each}
-  </select>
-  <select
-    aria-label="Group"
+  </Pick>
+  <Pick
+    label="Group"
     value={param('group') ?? ''}
     onchange={(e) => setParam('group', e.currentTarget.value)}
   >
     <option value="">every group</option>
     {#each choices?.groups ?? [] as g (g.id)}<option value={g.id}>{g.name}</option>{/each}
-  </select>
+  </Pick>
   {#if !session.isLead}
-    <select
-      aria-label="Led by"
+    <Pick
+      label="Led by"
       value={param('lead') ?? ''}
       onchange={(e) => setParam('lead', e.currentTarget.value)}
     >
       <option value="">led by anybody</option>
       {#each choices?.leads ?? [] as lead (lead.id)}<option value={lead.id}>{lead.name}</option
         >{/each}
-    </select>
+    </Pick>
   {/if}
-  <select
-    aria-label="Site"
+  <Pick
+    label="Site"
     value={param('site') ?? ''}
     onchange={(e) => setParam('site', e.currentTarget.value)}
   >
     <option value="">every site</option>
     {#each choices?.sites ?? [] as site (site)}<option value={site}>{site}</option>{/each}
-  </select>
+  </Pick>
   <label>
     from
     <input
@@ -152,7 +153,6 @@
     font-size: 12px;
     color: var(--soft);
   }
-  select,
   input {
     border: 0;
     border-bottom: 1px solid var(--rule);

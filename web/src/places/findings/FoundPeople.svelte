@@ -25,6 +25,7 @@
   rows={people}
   {busy}
   laid
+  dense
   columns={[
     { name: 'Person', width: 150 },
     { name: 'Holds', width: 110 },
@@ -62,11 +63,6 @@
 </List>
 
 <style>
-  td {
-    padding-top: 4px;
-    padding-bottom: 4px;
-    vertical-align: top;
-  }
   .why {
     line-height: 1.35;
   }

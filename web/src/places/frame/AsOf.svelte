@@ -1,5 +1,6 @@
 <!-- The day that all figures are of; another one can be chosen. -->
 <script lang="ts">
+  import DayField from '../../pieces/controls/DayField.svelte';
   import { asOf, today, travelBy, travelTo } from '../../state/address.svelte';
   import { sayDay } from '../../state/say';
 
@@ -26,11 +27,7 @@
     <div class="choose">
       <label>
         Show the figures of
-        <input
-          type="date"
-          value={asOf()}
-          onchange={(e) => e.currentTarget.value && travelTo(e.currentTarget.value)}
-        />
+        <DayField value={asOf()} onday={(day) => day && travelTo(day)} />
       </label>
       <p>
         <button class="word" onclick={() => travelBy(-7)}>a week back <kbd>[</kbd></button>
@@ -76,14 +73,5 @@
   .choose p {
     display: flex;
     gap: 14px;
-  }
-  input {
-    display: block;
-    margin-top: 4px;
-    border: 1px solid var(--rule);
-    background: var(--paper);
-    padding: 4px 8px;
-    font: 13px var(--font-mono);
-    border-radius: 2px;
   }
 </style>

@@ -1,5 +1,6 @@
 <!-- People with access, their roles, and the tokens of scripts: for the keeper of keys. -->
 <script lang="ts">
+  import Pick from '../../pieces/controls/Pick.svelte';
   import { api, dataOf, type Schemas } from '../../api/client';
   import { session } from '../../state/session.svelte';
   import { sayDay } from '../../state/say';
@@ -124,11 +125,11 @@
           <label>Name <input bind:value={form.name} required /></label>
           <label>
             Role
-            <select bind:value={form.role}>
+            <Pick bind:value={form.role}>
               {#each ROLES as [role, words] (role)}
                 <option value={role}>{role.toLowerCase()}: {words}</option>
               {/each}
-            </select>
+            </Pick>
           </label>
           <label
             >In the directory <input
@@ -200,11 +201,11 @@
           required
           maxlength="80"
         />
-        <select aria-label="Role of the token" bind:value={tokenRole}>
+        <Pick label="Role of the token" bind:value={tokenRole}>
           {#each ROLES.filter(([r]) => r !== 'LEAD') as [role] (role)}
             <option value={role}>{role.toLowerCase()}</option>
           {/each}
-        </select>
+        </Pick>
         <button class="plain">Make a token</button>
       </form>
       {#if made}
@@ -265,8 +266,7 @@
     gap: 2px;
     color: var(--soft);
   }
-  input,
-  select {
+  input {
     border: 0;
     border-bottom: 1px solid var(--rule);
     background: transparent;

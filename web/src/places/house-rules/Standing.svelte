@@ -1,5 +1,6 @@
 <!-- Groups, who leads them, and the standing rules: whom one is about before it is switched on. -->
 <script lang="ts">
+  import Pick from '../../pieces/controls/Pick.svelte';
   import { api, dataOf, type Group, type RulePreview, type Schemas } from '../../api/client';
   import { asOf, param, setParam, to } from '../../state/address.svelte';
   import { session } from '../../state/session.svelte';
@@ -161,17 +162,17 @@
     <p class="ask">
       <label>
         People in
-        <select value={group} onchange={(e) => setParam('group', e.currentTarget.value)}>
+        <Pick value={group} onchange={(e) => setParam('group', e.currentTarget.value)}>
           <option value="">which group?</option>
           {#each groups as g (g.group)}<option value={g.group}>{g.name}</option>{/each}
-        </select>
+        </Pick>
       </label>
       <label>
         get
-        <select value={plan} onchange={(e) => setParam('plan', e.currentTarget.value)}>
+        <Pick value={plan} onchange={(e) => setParam('plan', e.currentTarget.value)}>
           <option value="">which plan?</option>
           {#each plans as p (p.id)}<option value={p.id}>{p.name}</option>{/each}
-        </select>
+        </Pick>
       </label>
     </p>
     {#if preview}
@@ -274,14 +275,6 @@
     gap: 6px;
     padding: 8px 0;
     font-size: 13px;
-  }
-  select {
-    border: 0;
-    border-bottom: 1px solid var(--rule);
-    background: var(--paper);
-    font-size: 13px;
-    max-width: 210px;
-    padding: 1px;
   }
   dl {
     display: grid;

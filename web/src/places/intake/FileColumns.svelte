@@ -1,5 +1,6 @@
 <!-- The first rows of a file; over each column stands what it is, to be changed there. -->
 <script lang="ts">
+  import Pick from '../../pieces/controls/Pick.svelte';
   import type { Schemas } from '../../api/client';
   import { choices, meaningOf, withMeaning, type Mapping } from './mapping';
 
@@ -21,14 +22,14 @@
         {#each seen.columns as column (column)}
           {@const meaning = meaningOf(mapping, column)}
           <th class:read={meaning !== ''}>
-            <select
-              aria-label="What is {column}?"
+            <Pick
+              label="What is {column}?"
               value={meaning}
               onchange={(e) => (mapping = withMeaning(mapping, column, e.currentTarget.value))}
             >
               <option value="">not read</option>
               {#each offered as c (c.value)}<option value={c.value}>{c.text}</option>{/each}
-            </select>
+            </Pick>
             <span>{column}</span>
           </th>
         {/each}
@@ -73,18 +74,6 @@
     color: var(--soft);
     white-space: nowrap;
     padding: 3px 0 0 3px;
-  }
-  select {
-    border: 0;
-    background: transparent;
-    font: inherit;
-    font-size: 12.5px;
-    max-width: 170px;
-    padding: 1px 0;
-    color: var(--soft);
-  }
-  th.read select {
-    color: var(--ink);
   }
   td {
     font: 12px var(--font-mono);

@@ -1,5 +1,6 @@
 <!-- What taking a file in would change, and the rows that would be left out. -->
 <script lang="ts">
+  import Pick from '../../pieces/controls/Pick.svelte';
   import type { Schemas } from '../../api/client';
   import { sayCount } from '../../state/say';
   import { sayCounts, type Mapping } from './mapping';
@@ -42,7 +43,7 @@
   <p class="note">
     <label>
       “{value}” means
-      <select
+      <Pick
         value=""
         onchange={(e) =>
           (mapping = {
@@ -54,7 +55,7 @@
         {#each MEANINGS[field] ?? [] as meaning (meaning)}
           <option value={meaning}>{meaning.toLowerCase().replaceAll('_', ' ')}</option>
         {/each}
-      </select>
+      </Pick>
     </label>
   </p>
 {/each}
@@ -121,11 +122,5 @@
   table.list td {
     padding-top: 4px;
     padding-bottom: 4px;
-  }
-  select {
-    border: 0;
-    border-bottom: 1px solid var(--rule);
-    background: var(--paper);
-    font-size: 12.5px;
   }
 </style>

@@ -1,5 +1,7 @@
 <!-- What came in from where, how far its evidence reaches, and where a vendor says otherwise. -->
 <script lang="ts">
+  import FileField from '../../pieces/controls/FileField.svelte';
+  import Check from '../../pieces/controls/Check.svelte';
   import {
     api,
     dataOf,
@@ -263,23 +265,16 @@
           void bring();
         }}
       >
-        <input
-          type="file"
-          aria-label="The book, a zip"
+        <FileField
+          label="The book, a zip"
           accept=".zip,application/zip"
-          onchange={(e) => {
-            file = e.currentTarget.files?.[0] ?? null;
+          onfile={(chosen) => {
+            file = chosen ?? null;
             answer = null;
           }}
         />
-        <label>
-          <input type="checkbox" bind:checked={replace} />
-          in place of the book that is here
-        </label>
-        <label>
-          <input type="checkbox" bind:checked={partial} />
-          leave out rows at fault
-        </label>
+        <Check bind:checked={replace}>in place of the book that is here</Check>
+        <Check bind:checked={partial}>leave out rows at fault</Check>
         <button class="plain" disabled={!file || busy !== ''}>
           {busy === 'book' ? 'Taking it in…' : 'Take it in'}
         </button>
@@ -362,17 +357,6 @@
   }
   form .plain {
     justify-self: start;
-  }
-  input[type='file'] {
-    font-size: 12px;
-    max-width: 100%;
-  }
-  input::file-selector-button {
-    border: 1px solid var(--ink);
-    border-radius: 3px;
-    background: var(--sheet);
-    padding: 2px 8px;
-    margin-right: 8px;
   }
   .fault {
     font-size: 12px;

@@ -1,5 +1,9 @@
 <!-- A single file of any shape: what its columns are, what it would change, and then taken in. -->
 <script lang="ts">
+  import FileField from '../../pieces/controls/FileField.svelte';
+  import DayField from '../../pieces/controls/DayField.svelte';
+  import Check from '../../pieces/controls/Check.svelte';
+  import Pick from '../../pieces/controls/Pick.svelte';
   import { untrack } from 'svelte';
   import { api, bringFile, dataOf, saveAnswer, type Schemas } from '../../api/client';
   import { navigate } from '../../router';
@@ -152,12 +156,7 @@
     }}
   >
     <b>{busy ? 'Looking at it…' : 'Drop the file here, or choose it.'}</b>
-    <input
-      type="file"
-      aria-label="The file, CSV or XLSX"
-      accept=".csv,.txt,.tsv,.xlsx"
-      onchange={(e) => bring(e.currentTarget.files?.[0])}
-    />
+    <FileField label="The file, CSV or XLSX" accept=".csv,.txt,.tsv,.xlsx" onfile={bring} />
     {#if ways && ways.remembered.length > 0}
       <span class="sub">
         Known sources: {ways.remembered.map((m) => m.source).join(', ')}. A file with their columns
@@ -168,26 +167,26 @@
 {:else}
   <div class="says">
     <b>{seen.name}</b>, {sayCount(seen.rows, 'row')}: it is of
-    <select
-      aria-label="What the file is about"
+    <Pick
+      label="What the file is about"
       value={mapping.kind}
       onchange={(e) => setKind(e.currentTarget.value as FileKind)}
     >
       {#each ways?.kinds ?? [] as k (k.kind)}
         <option value={k.kind}>{KIND_WORDS[k.kind]}</option>
       {/each}
-    </select>
+    </Pick>
     {#if kind?.ofVendor}
       at
-      <select
-        aria-label="Whose file"
-        class:ask={!mapping.vendor}
+      <Pick
+        label="Whose file"
+        marked={!mapping.vendor}
         value={mapping.vendor ?? ''}
         onchange={(e) => (mapping = { ...mapping!, vendor: e.currentTarget.value || null })}
       >
         <option value="">which vendor?</option>
         {#each vendors as v (v.vendor)}<option value={v.vendor}>{v.name}</option>{/each}
-      </select>{/if}, from
+      </Pick>{/if}, from
     <input
       aria-label="The source’s name"
       class="source"
@@ -199,41 +198,38 @@
     <datalist id="sources">
       {#each ways?.remembered ?? [] as m (m.source)}<option value={m.source}></option>{/each}
     </datalist>, made on
-    <input
-      type="date"
-      aria-label="Made on"
+    <DayField
+      label="Made on"
       max={today()}
       value={mapping.to ?? today()}
-      onchange={(e) => (mapping = { ...mapping!, to: e.currentTarget.value })}
+      onday={(day) => (mapping = { ...mapping!, to: day })}
     />, with days like
-    <select
-      aria-label="How it writes days"
+    <Pick
+      label="How it writes days"
       value={mapping.dayForm ?? 'ISO'}
       onchange={(e) =>
         (mapping = { ...mapping!, dayForm: e.currentTarget.value as Mapping['dayForm'] })}
     >
       {#each DAY_FORMS as [value, text] (value)}<option {value}>{text}</option>{/each}
-    </select>.
+    </Pick>.
     {#if mapping.kind === 'LAST_USE'}
       It knows of days from
-      <input
-        type="date"
-        aria-label="Knows of days from"
+      <DayField
+        label="Knows of days from"
         max={today()}
         value={mapping.from ?? ''}
-        onchange={(e) => (mapping = { ...mapping!, from: e.currentTarget.value || null })}
+        onday={(day) => (mapping = { ...mapping!, from: day || null })}
       /> (empty: as before).
     {:else if mapping.kind === 'HOLDINGS' || mapping.kind === 'PEOPLE'}
-      <label class="whole">
-        <input
-          type="checkbox"
+      <span class="whole"
+        ><Check
           checked={mapping.whole ?? false}
-          onchange={(e) => (mapping = { ...mapping!, whole: e.currentTarget.checked })}
-        />
-        It lists everybody: who is not in it {mapping.kind === 'PEOPLE'
-          ? 'has left'
-          : 'holds no seat any more'}.
-      </label>
+          onchange={(checked) => (mapping = { ...mapping!, whole: checked })}
+          >It lists everybody: who is not in it {mapping.kind === 'PEOPLE'
+            ? 'has left'
+            : 'holds no seat any more'}.</Check
+        ></span
+      >
     {/if}
   </div>
   <FileColumns {seen} fields={(kind?.fields ?? []).map((f) => f.name)} {parts} bind:mapping />
@@ -315,8 +311,7 @@
   .says b {
     font: 600 15px var(--font-serif);
   }
-  select,
-  .says input:not([type='checkbox']) {
+  .says input {
     border: 0;
     border-bottom: 1px solid var(--ink);
     background: var(--paper);
@@ -327,7 +322,6 @@
   .source {
     width: 150px;
   }
-  .ask,
   .source:placeholder-shown {
     border-bottom-color: var(--idle-text);
   }

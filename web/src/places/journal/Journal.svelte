@@ -1,5 +1,7 @@
 <!-- Everything that happened, the newest first; nothing here is ever changed. -->
 <script lang="ts">
+  import DayField from '../../pieces/controls/DayField.svelte';
+  import Pick from '../../pieces/controls/Pick.svelte';
   import List from '../../pieces/list/List.svelte';
   import { api, dataOf, saveCsv, type JournalEntry, type Schemas } from '../../api/client';
   import { param, setParam, to } from '../../state/address.svelte';
@@ -92,35 +94,27 @@
 </div>
 {#if question.fault}<p class="neg" role="alert">{question.fault}</p>{/if}
 <div class="filter" role="search" aria-label="Which entries">
-  <select
-    aria-label="Plan"
+  <Pick
+    label="Plan"
     value={param('plan') ?? ''}
     onchange={(e) => setParam('plan', e.currentTarget.value)}
   >
     <option value="">every plan</option>
     {#each plans as [id, name] (id)}<option value={id}>{name}</option>{/each}
-  </select>
-  <select
-    aria-label="By whom"
+  </Pick>
+  <Pick
+    label="By whom"
     value={param('actor') ?? ''}
     onchange={(e) => setParam('actor', e.currentTarget.value)}
   >
     <option value="">by anybody</option>
     {#each actors as [id, name] (id)}<option value={id}>{name}</option>{/each}
-  </select>
+  </Pick>
   <label>
-    from <input
-      type="date"
-      value={param('from') ?? ''}
-      onchange={(e) => setParam('from', e.currentTarget.value)}
-    />
+    from <DayField value={param('from') ?? ''} onday={(day) => setParam('from', day)} />
   </label>
   <label>
-    to <input
-      type="date"
-      value={param('to') ?? ''}
-      onchange={(e) => setParam('to', e.currentTarget.value)}
-    />
+    to <DayField value={param('to') ?? ''} onday={(day) => setParam('to', day)} />
   </label>
   <AboutWhom />
   {#if Object.keys(filter).length > 0}
@@ -203,15 +197,6 @@
     margin-top: 6px;
     font-size: 12px;
     color: var(--soft);
-  }
-  .filter select,
-  .filter input {
-    border: 0;
-    border-bottom: 1px solid var(--rule);
-    background: transparent;
-    color: var(--ink);
-    font-size: 12.5px;
-    max-width: 170px;
   }
   .chain {
     margin-left: auto;

@@ -1,5 +1,6 @@
 <!-- By what people are found: words, and whatever else matters of them. -->
 <script lang="ts">
+  import Pick from '../../pieces/controls/Pick.svelte';
   import type { Schemas } from '../../api/client';
   import { kinds as findingKinds } from '../../state/kinds.svelte';
   import { param, setParam } from '../../state/address.svelte';
@@ -28,15 +29,15 @@
     oninput={(e) => setParam('q', e.currentTarget.value)}
   />
   {#snippet pick(key: Filter, label: string, options: [string, string][])}
-    <select
-      class:on={param(key)}
-      aria-label={label}
+    <Pick
+      marked={param(key) !== null}
+      {label}
       value={param(key) ?? ''}
       onchange={(e) => setParam(key, e.currentTarget.value)}
     >
       <option value="">{label}</option>
       {#each options as [value, text] (value)}<option {value}>{text}</option>{/each}
-    </select>
+    </Pick>
   {/snippet}
   {#if choices}
     {@const plans = choices.plans.map((p) => [p.id, p.name] as [string, string])}
@@ -82,7 +83,6 @@
     margin-top: 9px;
     font-size: 12px;
   }
-  select,
   .words {
     border: 0;
     border-bottom: 1px solid var(--rule);
@@ -99,11 +99,6 @@
   .words::placeholder {
     color: var(--soft);
     opacity: 1;
-  }
-  select.on {
-    color: var(--ink);
-    font-weight: 600;
-    border-color: var(--ink);
   }
   /* The room of the second line, until the filters that take it are known. */
   .lines {

@@ -1,5 +1,7 @@
 <!-- A list from elsewhere, pasted or as a file: what would happen row by row, then onto the slate. -->
 <script lang="ts">
+  import FileField from '../../pieces/controls/FileField.svelte';
+  import Pick from '../../pieces/controls/Pick.svelte';
   import { api, dataOf, postText, saveAs, type ListCheck, type Schemas } from '../../api/client';
   import { navigate } from '../../router';
   import { search, to } from '../../state/address.svelte';
@@ -75,8 +77,8 @@
     await saveAs(answer, 'rest-of-list.csv');
   }
 
-  async function readFile(files: FileList | null) {
-    if (files?.[0]) text = await files[0].text();
+  async function readFile(file: File | undefined) {
+    if (file) text = await file.text();
   }
 
   $effect(() =>
@@ -114,26 +116,25 @@
     <div class="how">
       <label>
         The list is to
-        <select bind:value={kind}>
+        <Pick bind:value={kind}>
           <option value="HAND_OUT">hand out</option>
           <option value="TAKE_BACK">take back</option>
-        </select>
+        </Pick>
       </label>
       <label>
         Rows without a plan mean
-        <select bind:value={plan}>
+        <Pick bind:value={plan}>
           <option value="">nothing: each must name one</option>
           {#each plans as p (p.id)}<option value={p.id}>{p.name}</option>{/each}
-        </select>
+        </Pick>
       </label>
-      <label>
-        or a file (CSV)
-        <input
-          type="file"
+      <p>
+        or a file: <FileField
           accept=".csv,.txt,text/csv,text/plain"
-          onchange={(e) => readFile(e.currentTarget.files)}
+          label="A file (CSV)"
+          onfile={readFile}
         />
-      </label>
+      </p>
       <button class="go" disabled={busy || !text.trim()} onclick={check}>
         {busy ? 'Looking…' : 'See what would happen'}
       </button>
@@ -236,23 +237,6 @@
   .how label {
     display: grid;
     gap: 2px;
-  }
-  select {
-    border: 0;
-    border-bottom: 1px solid var(--rule);
-    background: var(--paper);
-    padding: 2px;
-    font-size: 12.5px;
-  }
-  input[type='file'] {
-    font-size: 12px;
-  }
-  input::file-selector-button {
-    border: 1px solid var(--ink);
-    border-radius: 3px;
-    background: var(--sheet);
-    padding: 2px 8px;
-    margin-right: 8px;
   }
   .verdicts {
     display: flex;

@@ -1,5 +1,7 @@
 <!-- Everybody: found by whatever matters, chosen by the dozen, and put on the slate. -->
 <script lang="ts">
+  import Check from '../../pieces/controls/Check.svelte';
+  import Pick from '../../pieces/controls/Pick.svelte';
   import List from '../../pieces/list/List.svelte';
   import { api, dataOf, saveCsv, type PersonRow } from '../../api/client';
   import { navigate } from '../../router';
@@ -121,26 +123,21 @@
     <summary class="word">columns</summary>
     <div>
       {#each COLUMNS as c (c.key)}
-        <label>
-          <input
-            type="checkbox"
-            checked={columns.includes(c.key)}
-            onchange={(e) => showColumn(c.key, e.currentTarget.checked)}
-          />
-          {c.name}
-        </label>
+        <Check checked={columns.includes(c.key)} onchange={(checked) => showColumn(c.key, checked)}
+          >{c.name}</Check
+        >
       {/each}
     </div>
   </details>
   <label class="sub">
     ordered by
-    <select value={sort} onchange={(e) => setParam('sort', e.currentTarget.value)}>
+    <Pick value={sort} onchange={(e) => setParam('sort', e.currentTarget.value)}>
       <option value="NAME">name</option>
       <option value="COST">cost</option>
       <option value="RECOVERABLE">money that could be had back</option>
       <option value="LAST_USED">last use, the longest ago first</option>
       <option value="SEATS">seats</option>
-    </select>
+    </Pick>
   </label>
   {#if session.mayDraft && choices.value}
     <span class="sub count"
@@ -149,10 +146,10 @@
     <button class="word" disabled={list.rows.length === 0} onclick={() => list.chooseAll()}>
       choose all <kbd>a</kbd>
     </button>
-    <select aria-label="Plan to hand out or take back" bind:value={plan}>
+    <Pick label="Plan to hand out or take back" bind:value={plan}>
       <option value="">which plan?</option>
       {#each choices.value.plans as p (p.id)}<option value={p.id}>{p.name}</option>{/each}
-    </select>
+    </Pick>
     <button class="plain" disabled={!mayMove} onclick={() => move('HAND_OUT')}>
       Hand out <kbd>.</kbd>
     </button>
@@ -164,6 +161,7 @@
 {#if people.value || !fault}
   <List
     {list}
+    dense
     columns={[
       { name: 'Name' },
       ...shownColumns.map((c) => ({ key: c.key, name: c.name, right: c.right })),
@@ -231,15 +229,6 @@
     padding-bottom: 8px;
     margin-bottom: 6px;
   }
-  select {
-    border: 0;
-    border-bottom: 1px solid var(--rule);
-    background: var(--paper);
-    color: var(--soft);
-    padding: 2px 2px;
-    font-size: 12px;
-    max-width: 172px;
-  }
   .count {
     margin-left: auto;
   }
@@ -265,8 +254,6 @@
     white-space: nowrap;
   }
   td {
-    padding-top: 4px;
-    padding-bottom: 4px;
     font-size: 12.5px;
   }
   .name a {

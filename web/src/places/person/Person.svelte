@@ -1,5 +1,6 @@
 <!-- One person: what they hold and what it costs, how they use it, what would do, what happened. -->
 <script lang="ts">
+  import Pick from '../../pieces/controls/Pick.svelte';
   import MoveMenu, { type Choice } from '../../pieces/move-menu/MoveMenu.svelte';
   import StateSwatch from '../../pieces/state-swatch/StateSwatch.svelte';
   import UseDays from '../../pieces/use-days/UseDays.svelte';
@@ -132,12 +133,12 @@
     {#if person.kind === 'SERVICE'}<span class="sub">service account</span>{/if}
     {#if session.mayDraft}
       <span class="give">
-        <select aria-label="Plan to hand out" bind:value={plan}>
+        <Pick label="Plan to hand out" bind:value={plan}>
           <option value="">hand out …</option>
           {#each plans as p (p.plan)}
             <option value={p.plan}>{p.vendorName} {p.planName} · {p.spare} spare</option>
           {/each}
-        </select>
+        </Pick>
         <button class="plain" disabled={!plan || slates.busy} onclick={handOut}>
           Put on the slate
         </button>
@@ -346,14 +347,6 @@
   }
   .give .plain {
     padding: 3px 10px;
-  }
-  select {
-    border: 0;
-    border-bottom: 1px solid var(--rule);
-    background: var(--paper);
-    font-size: 12.5px;
-    max-width: 190px;
-    padding: 2px;
   }
   .facts a {
     color: var(--link);

@@ -1,5 +1,6 @@
 <!-- A floating pool: who is in now, whether it is the right size, and when it is full. -->
 <script lang="ts">
+  import DayField from '../../pieces/controls/DayField.svelte';
   import PoolSizes from '../../pieces/pool-sizes/PoolSizes.svelte';
   import { api, dataOf, saveCsv, type Schemas } from '../../api/client';
   import { navigate, route } from '../../router';
@@ -239,11 +240,10 @@
               {#each who.near as p (p.person)}<option value={wholeName(p)}></option>{/each}
             </datalist>
             <label class="sub"
-              >until <input
-                type="date"
+              >until <DayField
                 min={plusDays(today(), 1)}
                 value={lendUntil || plusDays(today(), 7)}
-                oninput={(e) => (lendUntil = e.currentTarget.value)}
+                onday={(day) => (lendUntil = day)}
               /></label
             >
             <button class="plain">Set a seat aside</button>

@@ -1,5 +1,7 @@
 <!-- When a round runs, over what, and how long it waits for answers. -->
 <script lang="ts">
+  import Check from '../../pieces/controls/Check.svelte';
+  import Pick from '../../pieces/controls/Pick.svelte';
   import type { Schemas } from '../../api/client';
   import { kinds as findingKinds } from '../../state/kinds.svelte';
   import { book } from '../../state/book.svelte';
@@ -33,10 +35,19 @@
   <p>
     <input class="name" aria-label="Name" bind:value={form.name} required maxlength="100" />
     runs every
-    <select aria-label="Day of the week" bind:value={form.weekday}>
+    <Pick label="Day of the week" bind:value={form.weekday}>
       {#each WEEKDAYS as day, n (day)}<option value={n + 1}>{day}</option>{/each}
-    </select>
-    at <input type="time" aria-label="Hour" bind:value={form.time} required />
+    </Pick>
+    at
+    <input
+      class="hour"
+      aria-label="Hour"
+      placeholder="09:00"
+      pattern="([01][0-9]|2[0-3]):[0-5][0-9]"
+      title="An hour of the day, such as 09:00"
+      bind:value={form.time}
+      required
+    />
     in <input class="zone" aria-label="Time zone" bind:value={form.zone} required />.
   </p>
   <p>
@@ -55,48 +66,33 @@
   <fieldset>
     <legend>It looks for</legend>
     {#each findingKinds.inRounds as kind (kind)}
-      <label>
-        <input
-          type="checkbox"
-          checked={form.kinds.includes(kind)}
-          onchange={() => (form.kinds = toggled(form.kinds, kind))}
-        />
-        {findingKinds.title(kind)}
-      </label>
+      <Check
+        checked={form.kinds.includes(kind)}
+        onchange={() => (form.kinds = toggled(form.kinds, kind))}>{findingKinds.title(kind)}</Check
+      >
     {/each}
   </fieldset>
   <fieldset>
     <legend>at {form.vendors.length === 0 ? 'every vendor' : 'these vendors'}</legend>
     {#each vendors as [id, name] (id)}
-      <label>
-        <input
-          type="checkbox"
-          checked={form.vendors.includes(id)}
-          onchange={() => (form.vendors = toggled(form.vendors, id))}
-        />
-        {name}
-      </label>
+      <Check
+        checked={form.vendors.includes(id)}
+        onchange={() => (form.vendors = toggled(form.vendors, id))}>{name}</Check
+      >
     {/each}
   </fieldset>
   <fieldset>
     <legend>among {form.groups.length === 0 ? 'everybody' : 'people of'}</legend>
     {#each groups as g (g.id)}
-      <label>
-        <input
-          type="checkbox"
-          checked={form.groups.includes(g.id)}
-          onchange={() => (form.groups = toggled(form.groups, g.id))}
-        />
-        {g.name}
-      </label>
+      <Check
+        checked={form.groups.includes(g.id)}
+        onchange={() => (form.groups = toggled(form.groups, g.id))}>{g.name}</Check
+      >
     {/each}
   </fieldset>
   <p>
-    <label>
-      <input type="checkbox" bind:checked={form.withService} />
-      service accounts and administrators, too
-    </label>
-    <label><input type="checkbox" bind:checked={form.active} /> it runs by itself</label>
+    <Check bind:checked={form.withService}>service accounts and administrators, too</Check>
+    <Check bind:checked={form.active}>it runs by itself</Check>
   </p>
   <p class="do">
     <button class="go" disabled={busy || form.kinds.length === 0}>Save</button>
@@ -128,14 +124,7 @@
     font-size: 12px;
     min-width: 120px;
   }
-  label {
-    display: inline-flex;
-    gap: 5px;
-    align-items: baseline;
-    font-size: 12.5px;
-  }
-  input:not([type='checkbox']),
-  select {
+  input {
     border: 0;
     border-bottom: 1px solid var(--rule);
     background: transparent;

@@ -1,5 +1,6 @@
 <!-- One slate, from draft to confirmed: what it would do, who says so, what became of each move. -->
 <script lang="ts">
+  import Progressbar from 'flowbite-svelte/Progressbar.svelte';
   import { SvelteSet } from 'svelte/reactivity';
   import type { Move } from '../../api/client';
   import { navigate, route } from '../../router';
@@ -159,7 +160,15 @@
           <b>{slate.settled} of {slate.moveCount} settled.</b>
           <span class="sub">You can leave this page; it goes on.</span>
         </p>
-        <progress max={slate.moveCount} value={slate.settled}></progress>
+        <Progressbar
+          progress={Math.round((100 * slate.settled) / Math.max(1, slate.moveCount))}
+          size="h-1.5"
+          role="progressbar"
+          aria-label="Moves settled"
+          aria-valuemin={0}
+          aria-valuemax={slate.moveCount}
+          aria-valuenow={slate.settled}
+        />
       {:else if slate.state === 'SENT'}
         <p class="sub">Waits for somebody else’s decision until {sayDay(slate.deadline)}.</p>
       {:else}
@@ -374,22 +383,6 @@
   }
   .note {
     font: italic 14px/1.4 var(--font-serif);
-  }
-  progress {
-    width: 100%;
-    height: 10px;
-    appearance: none;
-    border: 1px solid var(--ink);
-    background: var(--sheet);
-  }
-  progress::-webkit-progress-bar {
-    background: var(--sheet);
-  }
-  progress::-webkit-progress-value {
-    background: var(--used);
-  }
-  progress::-moz-progress-bar {
-    background: var(--used);
   }
   tr.out td:not(:last-child) {
     text-decoration: line-through;

@@ -70,7 +70,7 @@ describe('a slate on its way', () => {
   it('counts what is settled', async () => {
     await show(aSlate({ state: 'POSTED', openCalls: 3, settled: 2, moveCount: 5 }));
     expect(screen.getByText('2 of 5 settled.')).toBeTruthy();
-    expect(screen.getByRole('progressbar').getAttribute('value')).toBe('2');
+    expect(screen.getByRole('progressbar').getAttribute('aria-valuenow')).toBe('2');
   });
 
   it('shows what failed first, with the vendor’s reason', async () => {

@@ -1,5 +1,6 @@
 <!-- Where money sits: every subscription with its seats, what could be had back, and by when. -->
 <script lang="ts">
+  import Pick from '../../pieces/controls/Pick.svelte';
   import List from '../../pieces/list/List.svelte';
   import NoticeWedge from '../../pieces/notice-wedge/NoticeWedge.svelte';
   import StateSwatch from '../../pieces/state-swatch/StateSwatch.svelte';
@@ -102,11 +103,11 @@
   <h1>Subscriptions</h1>
   <label class="sub">
     {sayCount(rows.length, 'line')}, ordered by
-    <select value={order} onchange={(e) => setParam('order', e.currentTarget.value)}>
+    <Pick value={order} onchange={(e) => setParam('order', e.currentTarget.value)}>
       {#each Object.entries(ORDERS) as [value, words] (value)}
         <option {value}>{words}</option>
       {/each}
-    </select>
+    </Pick>
   </label>
   <button
     class="word"
@@ -204,14 +205,6 @@
   }
   .title .word {
     margin-left: auto;
-    font-size: 12px;
-  }
-  select {
-    border: 0;
-    border-bottom: 1px solid var(--rule);
-    background: var(--paper);
-    color: var(--ink);
-    padding: 1px 2px;
     font-size: 12px;
   }
   .legend {

@@ -1,5 +1,6 @@
 <!-- How a subscription's seats were used over time, and where they are lost on the way, by group. -->
 <script lang="ts">
+  import DayField from '../../pieces/controls/DayField.svelte';
   import UseSeries from '../../pieces/use-series/UseSeries.svelte';
   import { api, dataOf, saveCsv, saveXlsx, type Schemas, type SeriesDay } from '../../api/client';
   import { navigate, route } from '../../router';
@@ -97,21 +98,10 @@
     <button class="word" onclick={() => range(days)}>{name}</button>
   {/each}
   <label>
-    from <input
-      type="date"
-      value={from}
-      max={until}
-      onchange={(e) => setParam('from', e.currentTarget.value)}
-    />
+    from <DayField value={from} max={until} onday={(day) => setParam('from', day)} />
   </label>
   <label>
-    to <input
-      type="date"
-      value={until}
-      min={from}
-      max={asOf()}
-      onchange={(e) => setParam('to', e.currentTarget.value)}
-    />
+    to <DayField value={until} min={from} max={asOf()} onday={(day) => setParam('to', day)} />
   </label>
   <span class="sub">
     {group
@@ -206,13 +196,6 @@
     margin: 8px 0 12px;
     font-size: 12px;
     color: var(--soft);
-  }
-  input {
-    border: 0;
-    border-bottom: 1px solid var(--rule);
-    background: transparent;
-    color: var(--ink);
-    font-size: 12.5px;
   }
   /* Its height, so that what is below stays where it is. */
   .series {

@@ -1,5 +1,7 @@
 <!-- Links by which people ask for a seat themselves: made, copied, withdrawn. -->
 <script lang="ts">
+  import DayField from '../../pieces/controls/DayField.svelte';
+  import Pick from '../../pieces/controls/Pick.svelte';
   import { api, dataOf, type Schemas } from '../../api/client';
   import { plusDays, sayCount, sayShortDay } from '../../state/say';
   import { today } from '../../state/address.svelte';
@@ -79,10 +81,10 @@
   >
     <label>
       a seat of
-      <select bind:value={plan} required>
+      <Pick bind:value={plan} required>
         <option value="">which plan?</option>
         {#each choices?.plans ?? [] as p (p.id)}<option value={p.id}>{p.name}</option>{/each}
-      </select>
+      </Pick>
     </label>
     <label>
       for addresses of
@@ -90,12 +92,12 @@
     </label>
     <label>
       in the group
-      <select bind:value={group}>
+      <Pick bind:value={group}>
         <option value="">any</option>
         {#each choices?.groups ?? [] as g (g.id)}<option value={g.id}>{g.name}</option>{/each}
-      </select>
+      </Pick>
     </label>
-    <label>until <input type="date" bind:value={until} min={today()} required /></label>
+    <label>until <DayField bind:value={until} min={today()} required /></label>
     <button class="plain">Make the link</button>
   </form>
 {/if}
@@ -151,7 +153,6 @@
   form .plain {
     justify-self: start;
   }
-  select,
   input {
     border: 0;
     border-bottom: 1px solid var(--rule);

@@ -125,6 +125,7 @@
     {/if}
     <List
       {list}
+      dense
       columns={[
         { name: 'Invited' },
         { name: 'Plan' },
