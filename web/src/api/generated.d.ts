@@ -2465,7 +2465,7 @@ export interface paths {
           sort?: string;
           /** @description ACTIVE, ON_LEAVE, SUSPENDED or LEFT, as of the day */
           status?: string;
-          /** @description hold seats and used none of them for so many days */
+          /** @description hold seats and used none of them for so many days; with holds, not that plan */
           unused?: string;
         };
         header?: never;
@@ -2588,7 +2588,7 @@ export interface paths {
           site?: string;
           /** @description ACTIVE, ON_LEAVE, SUSPENDED or LEFT, as of the day */
           status?: string;
-          /** @description hold seats and used none of them for so many days */
+          /** @description hold seats and used none of them for so many days; with holds, not that plan */
           unused?: string;
         };
         header?: never;
@@ -6845,6 +6845,7 @@ export interface components {
       kind: string;
       line?: string | null;
       person?: string | null;
+      personName?: string | null;
       planName?: string | null;
       /** Format: int32 */
       seats?: number | null;

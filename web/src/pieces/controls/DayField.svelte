@@ -138,6 +138,7 @@ in our form.
         availableFrom={asDate(min) ?? null}
         availableTo={asDate(max) ?? null}
         onselect={picked}
+        classes={{ grid: 'days', dayButton: 'day-of-month' }}
       />
     </span>
   {/if}

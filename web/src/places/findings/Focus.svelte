@@ -1,5 +1,6 @@
 <!-- Which part of the board is looked at, and by which lines; the lines can be tried and drawn. -->
 <script lang="ts">
+  import Narrow from '../../pieces/narrow/Narrow.svelte';
   import Pick from '../../pieces/controls/Pick.svelte';
   import { api, dataOf, type Schemas } from '../../api/client';
   import { param, setParam } from '../../state/address.svelte';
@@ -24,7 +25,26 @@
       (a, b) => a[1].localeCompare(b[1]),
     ),
   );
-  const narrowed = $derived(ASKS.some((name) => param(name)));
+  /** What is narrowed, as words. */
+  const set = $derived(
+    ASKS.filter((name) => param(name)).map((name) => ({
+      key: name,
+      words: sayAsk(name, param(name)!),
+      remove: () => setParam(name, null),
+    })),
+  );
+
+  function sayAsk(name: (typeof ASKS)[number], value: string): string {
+    const named = (some: { id: string; name: string }[] | undefined) =>
+      some?.find((one) => one.id === value)?.name ?? value;
+    if (name === 'vendor') return vendors.find(([id]) => id === value)?.[1] ?? value;
+    if (name === 'group') return named(choices?.groups);
+    if (name === 'lead') return `led by ${named(choices?.leads)}`;
+    if (name === 'atLeast') return `from ${value} a year`;
+    if (name === 'olderThan') return `for ${value} days or longer`;
+    return value;
+  }
+
   const tried = $derived(TRIED.some((name) => param(name)));
   const mayDraw = $derived(session.me?.role === 'STEWARD' || session.me?.role === 'KEEPER');
   const WORDS = { idleLine: 'idle line', openingGrace: 'opening grace', needWindow: 'need window' };
@@ -54,7 +74,7 @@
   }
 </script>
 
-<div class="focus" role="search" aria-label="Which findings">
+<Narrow label="Which findings" {set} all="everything">
   <Pick
     label="Vendor"
     value={param('vendor') ?? ''}
@@ -112,12 +132,7 @@
       onchange={(e) => setParam('olderThan', e.currentTarget.value)}
     /> days or longer
   </label>
-  {#if narrowed}
-    <button class="word" onclick={() => ASKS.forEach((name) => setParam(name, null))}
-      >everything</button
-    >
-  {/if}
-  <span class="lines">
+  {#snippet end()}
     {#each TRIED as name (name)}
       <label>
         {WORDS[name]}
@@ -139,20 +154,11 @@
         >as they were</button
       >
     {/if}
-  </span>
-</div>
+  {/snippet}
+</Narrow>
 {#if fault}<p class="neg" role="alert">{fault}</p>{/if}
 
 <style>
-  .focus {
-    display: flex;
-    flex-wrap: wrap;
-    gap: 5px 14px;
-    align-items: baseline;
-    margin: 6px 0 8px;
-    font-size: 12px;
-    color: var(--soft);
-  }
   input {
     border: 0;
     border-bottom: 1px solid var(--rule);
@@ -166,12 +172,6 @@
     width: 52px;
     font-family: var(--font-mono);
     text-align: right;
-  }
-  .lines {
-    margin-left: auto;
-    display: flex;
-    gap: 12px;
-    align-items: baseline;
   }
   .tried {
     background: var(--idle-ground);

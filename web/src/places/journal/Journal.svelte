@@ -1,5 +1,6 @@
 <!-- Everything that happened, the newest first; nothing here is ever changed. -->
 <script lang="ts">
+  import { SvelteSet } from 'svelte/reactivity';
   import DayField from '../../pieces/controls/DayField.svelte';
   import Pick from '../../pieces/controls/Pick.svelte';
   import List from '../../pieces/list/List.svelte';
@@ -13,6 +14,7 @@
   import { slates } from '../../state/slate.svelte';
   import { sayDay, saySigned } from '../../state/say';
   import AboutWhom from './AboutWhom.svelte';
+  import { linesOf, sayEntry, type JournalLine } from './lines';
   import { PLACE_WORDS } from '../../state/states';
 
   const LIMIT = '500';
@@ -31,36 +33,49 @@
     { again: () => slates.all.map((s) => s.state + s.openCalls) },
   );
   const entries = $derived(question.value);
-  const list = new ListState<JournalEntry>({
-    rows: () => entries ?? [],
-    key: (entry) => String(entry.id),
+  const lines = $derived(linesOf(entries ?? []));
+  const list = new ListState<JournalLine>({
+    rows: () => lines,
+    key: (line) => String(line.entry.id),
     id: 'entry',
     from: question,
   });
+  /** The lines of many entries that are open, by their first. */
+  const opened = new SvelteSet<number>();
   const plans = $derived([
     ...new Map((book.subscriptions ?? []).map((s) => [s.plan, `${s.vendorName} ${s.planName}`])),
   ]);
   const actors = $derived([
     ...new Map((entries ?? []).map((entry) => [entry.actor, entry.actorName])),
   ]);
-  /** By day, with the number of its first entry. */
+  /** By day, with the number of its first line. */
   const days = $derived.by(() => {
-    const byDay: { day: string; from: number; entries: JournalEntry[] }[] = [];
-    (entries ?? []).forEach((entry, n) => {
+    const byDay: { day: string; from: number; lines: JournalLine[] }[] = [];
+    lines.forEach((line, n) => {
       const last = byDay.at(-1);
-      if (last?.day === entry.day) last.entries.push(entry);
-      else byDay.push({ day: entry.day, from: n, entries: [entry] });
+      if (last?.day === line.entry.day) last.lines.push(line);
+      else byDay.push({ day: line.entry.day, from: n, lines: [line] });
     });
     return byDay;
   });
 
+  function toggle(line: JournalLine) {
+    if (!opened.delete(line.entry.id)) opened.add(line.entry.id);
+  }
+
   const checkChain = () =>
     question.attempt(async () => (check = await dataOf(api.GET('/api/v1/journal/check'))));
 
-  const open = () => document.querySelector<HTMLElement>(`#entry-${list.cursor} a`)?.click();
+  function open() {
+    const line = list.current;
+    if (line && line.more.length > 0) toggle(line);
+    else document.querySelector<HTMLElement>(`#entry-${list.cursor} a`)?.click();
+  }
 
   $effect(() =>
-    bindKeys(list.keys({ row: 'entry', open: { does: 'open what it is about', run: open } })),
+    bindKeys(
+      list.keys({ row: 'entry', open: { does: 'open it, or what it is about', run: open } }),
+    ),
   );
 
   function time(entry: JournalEntry): string {
@@ -140,7 +155,11 @@
       : 'Nothing has happened yet.'}
   </p>
 {/if}
-{#each days as { day, from, entries: ofDay } (from)}
+{#snippet says(entry: JournalEntry)}
+  {#each sayEntry(entry) as one, n (n)}{#if one.path}<a href={to(one.path)}>{one.words}</a
+      >{:else}{one.words}{/if}{/each}
+{/snippet}
+{#each days as { day, from, lines: ofDay } (from)}
   <List
     {list}
     rows={ofDay}
@@ -156,24 +175,36 @@
       { name: 'money stops', right: true, width: 96 },
     ]}
   >
-    {#snippet row(entry)}
+    {#snippet row(line)}
+      {@const entry = line.entry}
       <td class="num time">{time(entry)}</td>
       <td>{entry.actorName}</td>
       <td>
-        {entry.text}
-        {#if entry.slate && !slate}
-          <a class="word" href={to(`/slates/${entry.slate}`)}>slate</a>
-        {/if}
-        {#if entry.person && !param('person')}
-          <a class="word" href={to(`/people/${entry.person}`)}>person</a>
+        {@render says(entry)}
+        {#if line.more.length > 0}
+          <button class="word" aria-expanded={opened.has(entry.id)} onclick={() => toggle(line)}>
+            {opened.has(entry.id) ? 'fold' : `and ${line.more.length} more`}
+          </button>
+          {#if opened.has(entry.id)}
+            <ul>
+              {#each line.more as other (other.id)}<li>{@render says(other)}</li>{/each}
+            </ul>
+          {/if}
         {/if}
       </td>
       <td class="num small">
-        {#if entry.fromPlace && entry.toPlace}
-          {entry.seats} {PLACE_WORDS[entry.fromPlace]} → {PLACE_WORDS[entry.toPlace]}
+        {#if line.alike && entry.fromPlace && entry.toPlace}
+          {entry.seats}
+          {PLACE_WORDS[entry.fromPlace]} → {PLACE_WORDS[entry.toPlace]}{line.more.length > 0
+            ? ' each'
+            : ''}
         {/if}
       </td>
-      <td class="r num">{entry.yearly ? saySigned(entry.yearly) : ''}</td>
+      <td class="r num">
+        {line.alike && entry.yearly ? saySigned(entry.yearly) : ''}
+        {#if line.alike && entry.yearly && line.more.length > 0}<span class="sub block">each</span
+          >{/if}
+      </td>
       <td class="r num small">{entry.cashFrom ? sayDay(entry.cashFrom) : ''}</td>
     {/snippet}
   </List>
@@ -205,6 +236,9 @@
   }
   .time {
     font-size: 12px;
+  }
+  .block {
+    display: block;
   }
   .small {
     font-size: 12px;

@@ -1,34 +1,80 @@
 <!-- By what people are found: words, and whatever else matters of them. -->
 <script lang="ts">
+  import Narrow from '../../pieces/narrow/Narrow.svelte';
   import Pick from '../../pieces/controls/Pick.svelte';
   import type { Schemas } from '../../api/client';
   import { kinds as findingKinds } from '../../state/kinds.svelte';
   import { param, setParam } from '../../state/address.svelte';
   import { PERSON_STATUS_WORDS } from '../../state/states';
-  import { type Filter, FILTERS, filterOf } from './filters';
+  import { type Filter, FILTERS } from './filters';
+
+  type Option = [string, string];
 
   let {
     choices,
-    words = $bindable(),
   }: {
     /** What can be chosen from; null until it is known. */
     choices: Schemas['PeopleChoices'] | null;
-    words?: HTMLInputElement;
   } = $props();
 
-  const filtered = $derived(Object.keys(filterOf(param)).length > 0);
+  const plans = $derived((choices?.plans ?? []).map((p): Option => [p.id, p.name]));
+  const fields = $derived<{ key: Filter; label: string; options: Option[] }[]>([
+    {
+      key: 'group',
+      label: 'any group',
+      options: (choices?.groups ?? []).map((g): Option => [g.id, g.name]),
+    },
+    {
+      key: 'site',
+      label: 'any site',
+      options: (choices?.sites ?? []).map((site): Option => [site, site]),
+    },
+    { key: 'status', label: 'any status', options: Object.entries(PERSON_STATUS_WORDS) },
+    { key: 'holds', label: 'holds any plan', options: plans },
+    { key: 'lacks', label: 'lacks any plan', options: plans },
+    {
+      key: 'unused',
+      label: 'used any time',
+      options: [30, 60, 90, 180].map((days): Option => [String(days), `no use for ${days} days`]),
+    },
+    {
+      key: 'kind',
+      label: 'with or without findings',
+      options: [
+        ['ANY', 'anything found'],
+        ...findingKinds.of('PEOPLE').map((k): Option => [k.kind, k.title]),
+      ],
+    },
+    { key: 'owner', label: 'led by anybody', options: [['NONE', 'nobody leads them']] },
+  ]);
+  const BEFORE: { [key in Filter]?: string } = { holds: 'holds ', lacks: 'lacks ' };
+
+  /** What is set, as words; `no use` is of the plan that they hold, where one is named. */
+  const set = $derived(
+    FILTERS.filter((key) => key !== 'q' && param(key)).map((key) => {
+      const value = param(key)!;
+      const name = fields.find((f) => f.key === key)?.options.find(([v]) => v === value)?.[1];
+      const of = key === 'unused' && param('holds') ? ' (of it)' : '';
+      return {
+        key,
+        words: `${BEFORE[key] ?? ''}${name ?? value}${of}`,
+        remove: () => setParam(key, null),
+      };
+    }),
+  );
 </script>
 
-<div class="filters" role="search">
-  <input
-    bind:this={words}
-    class="words"
-    aria-label="Words in the name, address or department"
-    placeholder="name, address, department …"
-    value={param('q') ?? ''}
-    oninput={(e) => setParam('q', e.currentTarget.value)}
-  />
-  {#snippet pick(key: Filter, label: string, options: [string, string][])}
+<Narrow label="Whom to list" {set} all="show everybody">
+  {#snippet always()}
+    <input
+      class="words"
+      aria-label="Words in the name, address or department"
+      placeholder="name, address, department …"
+      value={param('q') ?? ''}
+      oninput={(e) => setParam('q', e.currentTarget.value)}
+    />
+  {/snippet}
+  {#each fields as { key, label, options } (key)}
     <Pick
       marked={param(key) !== null}
       {label}
@@ -38,71 +84,21 @@
       <option value="">{label}</option>
       {#each options as [value, text] (value)}<option {value}>{text}</option>{/each}
     </Pick>
-  {/snippet}
-  {#if choices}
-    {@const plans = choices.plans.map((p) => [p.id, p.name] as [string, string])}
-    {@render pick(
-      'group',
-      'any group',
-      choices.groups.map((g) => [g.id, g.name]),
-    )}
-    {@render pick(
-      'site',
-      'any site',
-      choices.sites.map((s) => [s, s]),
-    )}
-    {@render pick('status', 'any status', Object.entries(PERSON_STATUS_WORDS))}
-    {@render pick('holds', 'holds any plan', plans)}
-    {@render pick('lacks', 'lacks any plan', plans)}
-    {@render pick(
-      'unused',
-      'used any time',
-      [30, 60, 90, 180].map((d) => [String(d), `no use for ${d} days`]),
-    )}
-    {@render pick('kind', 'with or without findings', [
-      ['ANY', 'anything found'],
-      ...findingKinds.of('PEOPLE').map((k): [string, string] => [k.kind, k.title]),
-    ])}
-    {@render pick('owner', 'led by anybody', [['NONE', 'nobody leads them']])}
-  {:else}
-    <span class="lines" aria-hidden="true"></span>
-  {/if}
-  {#if filtered}
-    <button class="word" onclick={() => FILTERS.forEach((key) => setParam(key, null))}>
-      show everybody
-    </button>
-  {/if}
-</div>
+  {/each}
+</Narrow>
 
 <style>
-  .filters {
-    display: flex;
-    flex-wrap: wrap;
-    gap: 6px 12px;
-    align-items: baseline;
-    margin-top: 9px;
-    font-size: 12px;
-  }
   .words {
     border: 0;
     border-bottom: 1px solid var(--rule);
-    background: var(--paper);
-    color: var(--soft);
+    background: none;
     padding: 2px 2px;
-    font-size: 12px;
-    max-width: 172px;
-  }
-  .words {
+    font-size: 12.5px;
     width: 196px;
     color: var(--ink);
   }
   .words::placeholder {
     color: var(--soft);
     opacity: 1;
-  }
-  /* The room of the second line, until the filters that take it are known. */
-  .lines {
-    flex-basis: 100%;
-    height: 21px;
   }
 </style>

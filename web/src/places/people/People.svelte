@@ -23,7 +23,6 @@
 
   let columns = $state.raw<ColumnKey[]>(chosenColumns());
   let plan = $state('');
-  let words = $state<HTMLInputElement>();
 
   const sort = $derived(param('sort') ?? 'NAME');
   const query = $derived<Record<string, string>>({ ...filterOf(param), sort, asOf: asOf() });
@@ -88,7 +87,6 @@
           run: () => FILTERS.forEach((key) => setParam(key, null)),
         },
       }),
-      { keys: 'f', does: 'go to the words to look for', run: () => words?.focus() },
     ]),
   );
 
@@ -116,7 +114,7 @@
   <button class="word" onclick={() => saveCsv(csv, 'people.csv')}>as CSV</button>
 </div>
 
-<Filters choices={choices.value} bind:words />
+<Filters choices={choices.value} />
 
 <div class="act">
   <details class="columns">

@@ -102,6 +102,9 @@
 </form>
 
 <style>
+  .hour {
+    width: 52px;
+  }
   form {
     background: var(--tape);
     border-left: 3px solid var(--ink);

@@ -25,8 +25,16 @@
     spare: 'what is spare',
   };
 
+  let field = $state<HTMLInputElement>();
   const order = $derived((param('order') as Order) ?? 'recoverable');
-  const rows = $derived(sorted(book.subscriptions ?? [], order in ORDERS ? order : 'recoverable'));
+  const words = $derived((param('q') ?? '').toLowerCase().split(/\s+/).filter(Boolean));
+  const fitting = $derived(
+    (book.subscriptions ?? []).filter((s) => {
+      const text = `${s.vendorName} ${s.planName} ${s.line}`.toLowerCase();
+      return words.every((word) => text.includes(word));
+    }),
+  );
+  const rows = $derived(sorted(fitting, order in ORDERS ? order : 'recoverable'));
   const list = new ListState<Subscription>({
     rows: () => rows,
     key: (s) => s.line,
@@ -91,9 +99,10 @@
   }
 
   $effect(() =>
-    bindKeys(
-      list.keys({ row: 'row', open: { does: 'open the row', run: () => open(list.current) } }),
-    ),
+    bindKeys([
+      ...list.keys({ row: 'row', open: { does: 'open the row', run: () => open(list.current) } }),
+      { keys: 'f', does: 'go to the words to look for', run: () => field?.focus() },
+    ]),
   );
 </script>
 
@@ -109,6 +118,14 @@
       {/each}
     </Pick>
   </label>
+  <input
+    bind:this={field}
+    class="find"
+    aria-label="Words in the vendor's or the plan's name"
+    placeholder="vendor or plan …"
+    value={param('q') ?? ''}
+    oninput={(e) => setParam('q', e.currentTarget.value)}
+  />
   <button
     class="word"
     onclick={() => saveCsv(`/api/v1/subscriptions?limit=10000&asOf=${asOf()}`, 'subscriptions.csv')}
@@ -123,7 +140,12 @@
   {#if rows.some((s) => s.floor)}<span><i class="tick"></i> promised floor</span>{/if}
 </p>
 
-{#if book.subscriptions && rows.length === 0}
+{#if book.subscriptions && book.subscriptions.length > 0 && rows.length === 0}
+  <p class="empty">
+    No subscription is called so.
+    <button class="word" onclick={() => setParam('q', null)}>show all</button>
+  </p>
+{:else if book.subscriptions && rows.length === 0}
   <p class="empty">
     No book is here yet. A keeper of keys or a steward brings one in on the page
     <a href="/intake">Intake</a>, or by <code>PUT /api/v1/book</code>; the README tells how.
@@ -198,13 +220,21 @@
 {/if}
 
 <style>
+  .find {
+    margin-left: auto;
+    width: 150px;
+    border: 0;
+    border-bottom: 1px solid var(--rule);
+    background: none;
+    color: var(--ink);
+    font-size: 12.5px;
+  }
   .title {
     display: flex;
     align-items: baseline;
     gap: 14px;
   }
   .title .word {
-    margin-left: auto;
     font-size: 12px;
   }
   .legend {

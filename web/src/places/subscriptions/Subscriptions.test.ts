@@ -92,3 +92,14 @@ describe('subscriptions', () => {
     expect(screen.getByText(/No book is here yet/)).toBeTruthy();
   });
 });
+
+it('shows those that are called so, in whatever order one says it', async () => {
+  render(Subscriptions);
+  const field = screen.getByLabelText(/Words in the vendor/);
+  await fireEvent.input(field, { target: { value: 'talk tern' } });
+  expect(names()).toEqual(['Talk']);
+  expect(param('q')).toBe('talk tern');
+  await fireEvent.input(field, { target: { value: 'nothing' } });
+  await fireEvent.click(screen.getByRole('button', { name: 'show all' }));
+  expect(names()).toHaveLength(4);
+});

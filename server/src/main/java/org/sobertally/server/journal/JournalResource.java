@@ -46,6 +46,7 @@ public class JournalResource {
   /**
    * One entry.
    *
+   * @param personName of the person whom it is about, as they are called now
    * @param fromPlace where the seats of its posting came from, where it posted any
    * @param yearly money a year, below zero where saved
    * @param cashFrom the day from which
@@ -65,6 +66,7 @@ public class JournalResource {
       @Schema(nullable = true) String planName,
       @Schema(nullable = true) String holding,
       @Schema(nullable = true) String person,
+      @Schema(nullable = true) String personName,
       @Schema(nullable = true) String fromPlace,
       @Schema(nullable = true) String toPlace,
       @Schema(nullable = true) Integer seats,
@@ -155,6 +157,7 @@ public class JournalResource {
         known ? book.plans().byId(book.lines().byId(entry.line).plan()).name() : null,
         entry.holding,
         entry.person,
+        entry.person != null && book.people().has(entry.person) ? book.people().byId(entry.person).name() : null,
         entry.fromPlace,
         entry.toPlace,
         entry.seats,

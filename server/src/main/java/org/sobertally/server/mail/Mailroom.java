@@ -1,9 +1,11 @@
 package org.sobertally.server.mail;
 
 import io.quarkus.narayana.jta.QuarkusTransaction;
+import io.quarkus.runtime.ShutdownEvent;
 import io.quarkus.scheduler.Scheduled;
 import io.quarkus.scheduler.Scheduled.ConcurrentExecution;
 import jakarta.enterprise.context.ApplicationScoped;
+import jakarta.enterprise.event.Observes;
 import jakarta.persistence.EntityManager;
 import jakarta.transaction.Transactional;
 import java.sql.Connection;
@@ -15,9 +17,12 @@ import java.time.OffsetDateTime;
 import java.time.ZoneOffset;
 import java.time.temporal.ChronoUnit;
 import java.util.List;
+import java.util.Set;
 import java.util.concurrent.ThreadLocalRandom;
 import javax.sql.DataSource;
 import org.jboss.logging.Logger;
+import org.sobertally.server.outbox.BackOff;
+import org.sobertally.server.outbox.Outbox;
 import org.sobertally.server.store.OnDisk;
 import org.sobertally.server.time.TallyClock;
 
@@ -33,8 +38,9 @@ public class Mailroom {
   private static final int MOST_ATTEMPTS = 10;
   private static final int AT_ONCE = 200;
   private static final int BATCH = 1_000;
-  private static final Duration FIRST_WAIT = Duration.ofSeconds(15);
-  private static final Duration MOST_WAIT = Duration.ofHours(1);
+  private static final BackOff BACK_OFF = new BackOff(Duration.ofSeconds(15), Duration.ofHours(1));
+  private static final Duration REST = Duration.ofSeconds(5);
+  private static final Duration AFTER_FAULT = Duration.ofMinutes(1);
   private static final int LONGEST_SUBJECT = 300;
   private static final int LONGEST_ANSWER = 1000;
 
@@ -43,6 +49,7 @@ public class Mailroom {
   private final Smtp smtp;
   private final TallyClock clock;
   private final OnDisk disk;
+  private final Outbox<String> outbox = new Outbox<>("mails", new Mails(), AFTER_FAULT);
 
   Mailroom(EntityManager entities, DataSource database, Smtp smtp, TallyClock clock, OnDisk disk) {
     this.disk = disk;
@@ -113,53 +120,75 @@ public class Mailroom {
   /** Sends what is due. */
   @Scheduled(every = "5s", delayed = "3s", concurrentExecution = ConcurrentExecution.SKIP)
   void deliver() {
-    if (!smtp.isSet()) {
-      return;
+    if (smtp.isSet()) {
+      outbox.kick();
     }
-    for (String id : QuarkusTransaction.requiringNew().call(this::due)) {
-      Mail mail =
-          QuarkusTransaction.requiringNew()
-              .call(
-                  () -> {
-                    Mail fresh = entities.find(Mail.class, id);
-                    if (fresh == null) {
-                      return null;
-                    }
-                    fresh.attempts++;
-                    fresh.due = Instant.now().plus(wait(fresh.attempts));
-                    return fresh;
-                  });
-      if (mail == null) {
-        // A book that replaced everything took it along.
-        continue;
+  }
+
+  void onStop(@Observes ShutdownEvent event) throws InterruptedException {
+    outbox.close();
+  }
+
+  /** One lane: the mail server's. */
+  private final class Mails implements Outbox.Waiting<String> {
+
+    private static final String LANE = "mail";
+
+    @Override
+    public List<String> due(Instant now, Set<String> busy) {
+      return busy.isEmpty() ? Mailroom.this.due(now) : List.of();
+    }
+
+    @Override
+    public String lane(String mail) {
+      return LANE;
+    }
+
+    @Override
+    public Duration carry(String lane, List<String> due) {
+      for (String id : due) {
+        if (!sent(id)) {
+          // The others would not go either now.
+          return REST;
+        }
       }
-      disk.force();
-      Smtp.Answer answer = smtp.send(mail);
-      QuarkusTransaction.requiringNew().run(() -> settle(id, answer));
-      if (answer == Smtp.Answer.GONE) {
-        continue;
-      }
+      return Duration.ZERO;
+    }
+  }
+
+  /** False where the mail server could not be reached. */
+  private boolean sent(String id) {
+    Mail mail = QuarkusTransaction.requiringNew().call(() -> begun(id));
+    if (mail == null) {
+      // A book that replaced everything took it along.
+      return true;
+    }
+    disk.force();
+    Smtp.Answer answer = smtp.send(mail);
+    QuarkusTransaction.requiringNew().run(() -> settle(id, answer));
+    if (answer != Smtp.Answer.GONE) {
       LOG.warnf("A mail of the kind %s was not taken: %s", mail.kind, answer.reason());
-      if (answer.unreachable()) {
-        // The others would not go either; they are tried when they are due.
-        return;
-      }
     }
+    return !answer.unreachable();
   }
 
-  private static Duration wait(int attempts) {
-    Duration wait = FIRST_WAIT.multipliedBy(1L << Math.min(10, attempts - 1));
-    return wait.compareTo(MOST_WAIT) > 0 ? MOST_WAIT : wait;
+  private Mail begun(String id) {
+    Mail fresh = entities.find(Mail.class, id);
+    if (fresh != null) {
+      fresh.attempts++;
+      fresh.due = Instant.now().plus(BACK_OFF.after(fresh.attempts));
+    }
+    return fresh;
   }
 
-  private List<String> due() {
+  private List<String> due(Instant now) {
     return entities
         .createQuery(
             "select m.id from Mail m where m.state = :waiting and m.due <= :now"
                 + " order by m.created, m.id",
             String.class)
         .setParameter("waiting", Mail.State.WAITING)
-        .setParameter("now", Instant.now())
+        .setParameter("now", now)
         .setMaxResults(AT_ONCE)
         .getResultList();
   }

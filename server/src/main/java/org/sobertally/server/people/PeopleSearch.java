@@ -190,17 +190,18 @@ class PeopleSearch {
 
   private static void addTestsOfSeats(
       Book book, UseStates states, PeopleRoll roll, PeopleFilter filter, List<IntPredicate> tests) {
+    OptionalInt unused = Params.number("unused", filter.unused, 1, 3650);
+    int since = Days.of(states.asOf()) - unused.orElse(0);
     if (asked(filter.holds)) {
-      tests.add(holders(book, states, filter.holds)::get);
+      // Who names a plan asks about the use of that plan.
+      int usedBy = unused.isPresent() ? since : Integer.MAX_VALUE;
+      tests.add(holders(book, states, filter.holds, usedBy)::get);
+    } else if (unused.isPresent()) {
+      tests.add(p -> roll.seats(p) > 0 && roll.lastUsed(p) <= since);
     }
     if (asked(filter.lacks)) {
-      BitSet holders = holders(book, states, filter.lacks);
+      BitSet holders = holders(book, states, filter.lacks, Integer.MAX_VALUE);
       tests.add(p -> !holders.get(p));
-    }
-    OptionalInt unused = Params.number("unused", filter.unused, 1, 3650);
-    if (unused.isPresent()) {
-      int since = Days.of(states.asOf()) - unused.getAsInt();
-      tests.add(p -> roll.seats(p) > 0 && roll.lastUsed(p) <= since);
     }
     if (asked(filter.kind)) {
       if (filter.kind.equalsIgnoreCase("ANY")) {
@@ -212,8 +213,8 @@ class PeopleSearch {
     }
   }
 
-  /** Who holds a seat of the plan now. */
-  private static BitSet holders(Book book, UseStates states, String plan) {
+  /** Who holds a seat of the plan now that was not used after the day. */
+  private static BitSet holders(Book book, UseStates states, String plan, int usedBy) {
     if (!book.plans().has(plan)) {
       throw Problem.notFound("There is no plan %s.".formatted(plan));
     }
@@ -224,7 +225,7 @@ class PeopleSearch {
       if (book.planNumberOfLine(line) == number) {
         for (int h = holdings.lineStart(line); h < holdings.lineEnd(line); h++) {
           int person = book.personOfAccount(holdings.account(h));
-          if (person >= 0 && states.isOpen(h)) {
+          if (person >= 0 && states.isOpen(h) && states.lastUsed(h) <= usedBy) {
             holders.set(person);
           }
         }

@@ -1,14 +1,17 @@
 package org.sobertally.server.pools;
 
 import io.quarkus.narayana.jta.QuarkusTransaction;
+import io.quarkus.runtime.ShutdownEvent;
 import io.quarkus.scheduler.Scheduled;
 import io.quarkus.scheduler.Scheduled.ConcurrentExecution;
 import jakarta.enterprise.context.ApplicationScoped;
+import jakarta.enterprise.event.Observes;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import org.jboss.logging.Logger;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.book.Session;
@@ -18,6 +21,8 @@ import org.sobertally.server.book.store.SessionStore;
 import org.sobertally.server.events.EventIntake;
 import org.sobertally.server.journal.Journal;
 import org.sobertally.server.journal.JournalEntry;
+import org.sobertally.server.outbox.BackOff;
+import org.sobertally.server.outbox.Outbox;
 import org.sobertally.server.store.OnDisk;
 import org.sobertally.server.time.TallyClock;
 import org.sobertally.server.vendors.PoolControl;
@@ -49,7 +54,8 @@ class PoolEnds {
 
   private static final Logger LOG = Logger.getLogger(PoolEnds.class);
   private static final int MOST_ATTEMPTS = 6;
-  private static final Duration FIRST_WAIT = Duration.ofSeconds(2);
+  private static final Duration AFTER_FAULT = Duration.ofSeconds(5);
+  private static final BackOff BACK_OFF = new BackOff(Duration.ofSeconds(2), Duration.ofMinutes(5));
 
   private final PoolStore store;
   private final SessionStore sessions;
@@ -59,6 +65,7 @@ class PoolEnds {
   private final Journal journal;
   private final TallyClock clock;
   private final OnDisk disk;
+  private final Outbox<Due> outbox;
 
   PoolEnds(
       PoolStore store,
@@ -77,27 +84,59 @@ class PoolEnds {
     this.events = events;
     this.journal = journal;
     this.clock = clock;
+    this.outbox = new Outbox<>("pool ends", new Ends(), AFTER_FAULT);
   }
 
   /** A session whose time is over, at its vendor. */
   private record Due(
-      String session, String account, String plan, String askedBy, State state, int attempts) {}
+      String session,
+      String account,
+      String plan,
+      String vendor,
+      String askedBy,
+      State state,
+      int attempts) {}
 
   /** Looks after everybody whose grace is over. */
   @Scheduled(every = "5s", delayed = "5s", concurrentExecution = ConcurrentExecution.SKIP)
   void endOverdue() {
-    for (Due due : QuarkusTransaction.requiringNew().call(this::due)) {
-      try {
-        end(due);
-      } catch (RuntimeException e) {
-        LOG.errorf(e, "The session %s could not be ended; it is looked at again.", due.session());
+    outbox.kick();
+  }
+
+  void onStop(@Observes ShutdownEvent event) throws InterruptedException {
+    outbox.close();
+  }
+
+  private final class Ends implements Outbox.Waiting<Due> {
+
+    @Override
+    public List<Due> due(Instant now, Set<String> busy) {
+      return PoolEnds.this.due(now).stream().filter(one -> !busy.contains(one.vendor())).toList();
+    }
+
+    @Override
+    public String lane(Due one) {
+      return one.vendor();
+    }
+
+    @Override
+    public Duration carry(String vendor, List<Due> due) {
+      Duration rest = Duration.ZERO;
+      for (Due one : due) {
+        try {
+          end(one);
+        } catch (RuntimeException e) {
+          LOG.errorf(e, "The session %s could not be ended; it is looked at again.", one.session());
+          rest = AFTER_FAULT;
+        }
       }
+      return rest;
     }
   }
 
-  private List<Due> due() {
+  private List<Due> due(Instant now) {
     List<Due> due = new ArrayList<>();
-    for (PoolAsk ask : store.due(clock.now(), Instant.now())) {
+    for (PoolAsk ask : store.due(clock.now(), now)) {
       Session session = sessions.find(ask.session);
       if (session != null && session.ended() == null) {
         due.add(
@@ -105,6 +144,7 @@ class PoolEnds {
                 ask.session,
                 session.account(),
                 session.plan(),
+                books.current().plans().byId(session.plan()).vendor(),
                 ask.askedBy,
                 ask.state,
                 ask.attempts));
@@ -114,7 +154,7 @@ class PoolEnds {
   }
 
   private void end(Due due) {
-    Optional<VendorConnection> found = links.to(books.current().plans().byId(due.plan()).vendor());
+    Optional<VendorConnection> found = links.to(due.vendor());
     if (found.isEmpty()) {
       mark(due, State.STAYS, due.attempts(), null, "There is no link to this vendor.");
       return;
@@ -133,7 +173,7 @@ class PoolEnds {
     } else if (due.attempts() >= MOST_ATTEMPTS) {
       mark(due, State.REFUSED, due.attempts(), null, "Given up after 6 attempts.");
     } else {
-      Instant again = Instant.now().plus(FIRST_WAIT.multipliedBy(1L << due.attempts()));
+      Instant again = Instant.now().plus(BACK_OFF.after(due.attempts() + 1));
       mark(due, State.ENDING, due.attempts() + 1, again, null);
       disk.force();
       ask(link, due, again);

@@ -8,23 +8,17 @@ import jakarta.enterprise.context.ApplicationScoped;
 import jakarta.enterprise.event.Observes;
 import java.time.Duration;
 import java.time.Instant;
-import java.util.ArrayList;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.concurrent.CompletableFuture;
-import java.util.concurrent.ConcurrentHashMap;
-import java.util.concurrent.ExecutorService;
-import java.util.concurrent.Executors;
-import java.util.concurrent.ScheduledExecutorService;
-import java.util.concurrent.TimeUnit;
 import java.util.function.Consumer;
 import java.util.stream.Collectors;
 import org.eclipse.microprofile.config.inject.ConfigProperty;
 import org.jboss.logging.Logger;
 import org.sobertally.server.book.store.Books;
+import org.sobertally.server.outbox.BackOff;
+import org.sobertally.server.outbox.Outbox;
 import org.sobertally.server.store.OnDisk;
 import org.sobertally.server.vendors.VendorConnection;
 import org.sobertally.server.vendors.VendorConnection.Answer;
@@ -42,33 +36,16 @@ class Postman {
 
   private static final Logger LOG = Logger.getLogger(Postman.class);
   private static final int LAST_AT_START = 2000;
-  private static final int LAST_WORD_SECONDS = 5;
 
   private final Books books;
   private final SlateStore store;
   private final CallOutcomes outcomes;
   private final VendorLinks links;
   private final OnDisk disk;
-  private final Duration firstWait;
-  private final Duration mostWait;
+  private final BackOff backOff;
   private final int mostAttempts;
   private final int mostChecks;
-  private final ScheduledExecutorService worker =
-      Executors.newSingleThreadScheduledExecutor(
-          task -> {
-            Thread thread = new Thread(task, "vendor-calls");
-            thread.setDaemon(true);
-            return thread;
-          });
-
-  private final Set<String> busy = ConcurrentHashMap.newKeySet();
-  private final ExecutorService lanes =
-      Executors.newCachedThreadPool(
-          task -> {
-            Thread thread = new Thread(task, "vendor-lane");
-            thread.setDaemon(true);
-            return thread;
-          });
+  private final Outbox<SlateStore.Due> outbox;
 
   Postman(
       Books books,
@@ -85,68 +62,45 @@ class Postman {
     this.outcomes = outcomes;
     this.links = links;
     this.disk = disk;
-    this.firstWait = firstWait;
-    this.mostWait = mostWait;
+    this.backOff = new BackOff(firstWait, mostWait);
     this.mostAttempts = mostAttempts;
     this.mostChecks = mostChecks;
+    this.outbox = new Outbox<>("calls", new Calls(), mostWait);
   }
 
   void onStart(@Observes @Priority(LAST_AT_START) StartupEvent event) {
     kick();
   }
 
-  /**
-   * Nobody is interrupted: a thread that is while it writes closes the database's file under
-   * everybody else. What is begun is finished; a vendor that does not answer in time is left, and
-   * read first when we start again.
-   */
   void onStop(@Observes ShutdownEvent event) throws InterruptedException {
-    worker.shutdown();
-    lanes.shutdown();
-    if (!lanes.awaitTermination(LAST_WORD_SECONDS, TimeUnit.SECONDS)) {
-      LOG.warn("A vendor has not answered; what became of its call is read at the next start.");
-    }
+    outbox.close();
   }
 
   /** Has what is due looked at now. */
   void kick() {
-    if (!worker.isShutdown()) {
-      worker.execute(this::deliverDue);
-    }
+    outbox.kick();
   }
 
-  private void deliverDue() {
-    if (worker.isShutdown()) {
-      return;
-    }
-    try {
-      Map<String, List<SlateStore.Due>> byVendor = new LinkedHashMap<>();
-      Set<String> atWork = Set.copyOf(busy);
-      for (var due :
-          QuarkusTransaction.requiringNew().call(() -> store.dueCalls(Instant.now(), atWork))) {
-        byVendor.computeIfAbsent(due.vendor(), v -> new ArrayList<>()).add(due);
-      }
-      byVendor.forEach(
-          (vendor, calls) -> {
-            if (busy.add(vendor)) {
-              lanes.execute(() -> deliverAll(vendor, calls));
-            }
-          });
-      // Those that are at work now look again themselves once they are done.
-      Set<String> working = Set.copyOf(busy);
-      QuarkusTransaction.requiringNew().call(() -> store.nextDue(working)).ifPresent(this::wakeAt);
-    } catch (RuntimeException e) {
-      if (worker.isShutdown()) {
-        return;
-      }
-      LOG.error("Calls to vendors could not be looked at; they are looked at again soon.", e);
-      worker.schedule(this::deliverDue, mostWait.toMillis(), TimeUnit.MILLISECONDS);
-    }
-  }
+  private final class Calls implements Outbox.Waiting<SlateStore.Due> {
 
-  /** Each vendor has a lane of its own: one that is slow holds nobody else up. */
-  private void deliverAll(String vendor, List<SlateStore.Due> calls) {
-    try {
+    @Override
+    public List<SlateStore.Due> due(Instant now, Set<String> busy) {
+      return store.dueCalls(now, busy);
+    }
+
+    @Override
+    public Optional<Instant> nextDue(Set<String> busy) {
+      return store.nextDue(busy);
+    }
+
+    @Override
+    public String lane(SlateStore.Due call) {
+      return call.vendor();
+    }
+
+    /** Those that are alike two abreast; of others the order counts. */
+    @Override
+    public Duration carry(String vendor, List<SlateStore.Due> calls) {
       int from = 0;
       for (int n = 1; n <= calls.size(); n++) {
         if (n == calls.size() || !calls.get(n).isAlike(calls.get(from))) {
@@ -154,17 +108,8 @@ class Postman {
           from = n;
         }
       }
-    } catch (RuntimeException e) {
-      if (worker.isShutdown()) {
-        return;
-      }
-      LOG.errorf(e, "A call to %s could not be carried; it is looked at again soon.", vendor);
-      worker.schedule(this::deliverDue, mostWait.toMillis(), TimeUnit.MILLISECONDS);
-      busy.remove(vendor);
-      return;
+      return Duration.ZERO;
     }
-    busy.remove(vendor);
-    kick();
   }
 
   /**
@@ -174,23 +119,14 @@ class Postman {
   private void deliverAbreast(List<SlateStore.Due> alike) {
     Map<Boolean, List<SlateStore.Due>> halves =
         alike.stream().collect(Collectors.partitioningBy(d -> (d.account().hashCode() & 1) == 0));
-    CompletableFuture<Void> other =
-        CompletableFuture.runAsync(() -> halves.get(true).forEach(d -> deliver(d.id())), lanes);
-    try {
-      halves.get(false).forEach(d -> deliver(d.id()));
-    } finally {
-      other.join();
-    }
-  }
-
-  private void wakeAt(Instant due) {
-    long millis = Math.max(1, Duration.between(Instant.now(), due).toMillis());
-    worker.schedule(this::deliverDue, millis, TimeUnit.MILLISECONDS);
+    outbox.abreast(
+        () -> halves.get(true).forEach(d -> deliver(d.id())),
+        () -> halves.get(false).forEach(d -> deliver(d.id())));
   }
 
   /** What goes wrong with one call holds up no other: it is put off, and in the end it fails. */
   private void deliver(String id) {
-    if (worker.isShutdown()) {
+    if (outbox.isClosed()) {
       return;
     }
     try {
@@ -198,7 +134,7 @@ class Postman {
     } catch (CallGone e) {
       LOG.infof("The call %s went with the slate it was of.", id);
     } catch (RuntimeException e) {
-      if (worker.isShutdown()) {
+      if (outbox.isClosed()) {
         return;
       }
       LOG.errorf(e, "The call %s could not be carried; it is put off.", id);
@@ -216,7 +152,11 @@ class Postman {
     if (call.checks >= mostChecks) {
       outcomes.fail(id, "It could not be carried through, %d times over.".formatted(call.checks));
     } else {
-      wait(call, call.state, "Something went wrong here; it is tried again.", backoff(call.checks));
+      wait(
+          call,
+          call.state,
+          "Something went wrong here; it is tried again.",
+          backOff.after(call.checks));
     }
   }
 
@@ -230,7 +170,7 @@ class Postman {
     }
     Optional<VendorConnection> link = links.to(call.vendor);
     if (link.isEmpty()) {
-      wait(call, call.state, "There is no link to this vendor.", mostWait);
+      wait(call, call.state, "There is no link to this vendor.", backOff.most());
     } else if (call.state == VendorCall.State.PENDING) {
       ask(link.get(), call);
     } else {
@@ -268,7 +208,7 @@ class Postman {
       readFirst(link, call);
     } else if (answer instanceof Answer.Later later && call.attempts < mostAttempts) {
       Duration asked = Duration.ofSeconds(later.seconds());
-      Duration own = backoff(call.attempts);
+      Duration own = backOff.after(call.attempts);
       if (!asked.isZero()) {
         // A vendor that says when to come again was not tried in vain.
         call = change(call.id, fresh -> fresh.attempts--);
@@ -276,10 +216,10 @@ class Postman {
       wait(call, VendorCall.State.PENDING, later.reason(), asked.compareTo(own) > 0 ? asked : own);
     } else if (answer instanceof Answer.Later later) {
       String reason = "Gave up after %d attempts: %s".formatted(call.attempts, later.reason());
-      wait(call, VendorCall.State.STARTED, reason, firstWait);
+      wait(call, VendorCall.State.STARTED, reason, backOff.first());
     } else {
       Answer.Unknown unknown = (Answer.Unknown) answer;
-      wait(call, VendorCall.State.STARTED, unknown.reason(), backoff(call.attempts));
+      wait(call, VendorCall.State.STARTED, unknown.reason(), backOff.after(call.attempts));
     }
   }
 
@@ -317,7 +257,7 @@ class Postman {
       outcomes.fail(call.id, "The vendor took the change but never showed it.");
     } else {
       VendorCall next = change(call.id, fresh -> fresh.checks++);
-      wait(next, VendorCall.State.ACCEPTED, next.answer, backoff(next.checks));
+      wait(next, VendorCall.State.ACCEPTED, next.answer, backOff.after(next.checks));
     }
   }
 
@@ -345,12 +285,7 @@ class Postman {
         next,
         next.state,
         refused == null ? "Unreadable: " + unreadable.reason() : refused,
-        backoff(next.checks));
-  }
-
-  private Duration backoff(int attempts) {
-    Duration wait = firstWait.multipliedBy(1L << Math.min(20, Math.max(0, attempts - 1)));
-    return wait.compareTo(mostWait) > 0 ? mostWait : wait;
+        backOff.after(next.checks));
   }
 
   private void wait(VendorCall call, VendorCall.State state, String answer, Duration pause) {

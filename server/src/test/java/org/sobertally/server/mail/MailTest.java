@@ -79,7 +79,12 @@ class MailTest {
     int port = server.port();
     server.close();
     mailroom.send("oda@skerryline.example", "Later", "Hello.", "TEST");
-    mailroom.deliver();
+    Wait.until(
+        "it was tried",
+        () -> {
+          mailroom.deliver();
+          return all().get(0).answer != null;
+        });
     assertThat(all().get(0).state).isEqualTo(Mail.State.WAITING);
     assertThat(all().get(0).answer).isEqualTo("The mail server did not answer.");
     assertThat(Caller.steward().get("/api/v1/mail").text()).contains("did not answer");

@@ -118,6 +118,7 @@ class DailyWorkTest {
     page.keyboard().press("p");
     assertThat(page.getByRole(AriaRole.STATUS).first())
         .containsText("742 people and 1 service account");
+    page.keyboard().press("f");
     page.getByLabel("any group").selectOption("finance");
     assertThat(page).hasURL(Pattern.compile("group=finance"));
     page.getByLabel("lacks any plan").selectOption("deep-viewer");

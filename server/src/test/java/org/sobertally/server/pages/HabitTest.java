@@ -164,6 +164,7 @@ class HabitTest {
     go(page, "/findings");
     Locator head = page.locator(".title");
     assertThat(head).containsText("488 findings");
+    page.keyboard().press("f");
     page.getByLabel("Group").selectOption("finance");
     assertThat(page).hasURL(Pattern.compile("group=finance"));
     assertThat(head).not().containsText("488 findings");

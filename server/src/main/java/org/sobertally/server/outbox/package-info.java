@@ -1,0 +1,5 @@
+/**
+ * What was written down to go out, carried until it is settled: by lane, when it is due, with
+ * pauses that grow.
+ */
+package org.sobertally.server.outbox;
