@@ -125,7 +125,6 @@ in our form.
   />
   <!-- For the mouse; the keyboard opens the calendar with the arrow down. A button in a label would
        be what the label is of. -->
-  <!-- svelte-ignore a11y_click_events_have_key_events -->
   <span class="open" role="presentation" onclick={() => show(!open)}></span>
   {#if open}
     <span class={['calendar', atEdge && 'edge']}>

@@ -20,7 +20,7 @@ class ArchitectureTest {
     noClasses()
         .should()
         .dependOnClassesThat()
-        .resideOutsideOfPackages("java..", "org.sobertally.core..")
+        .resideOutsideOfPackages("java..", "org.jspecify.annotations..", "org.sobertally.core..")
         .check(CORE);
   }
 

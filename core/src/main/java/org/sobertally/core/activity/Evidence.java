@@ -2,6 +2,7 @@ package org.sobertally.core.activity;
 
 import java.time.LocalDate;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 
 /**
  * From when to when a vendor's activity is complete, both days included.
@@ -10,7 +11,7 @@ import java.util.List;
  * @param to E1
  * @param parts ids of the parts whose use is seen; null for all of the vendor's
  */
-public record Evidence(LocalDate from, LocalDate to, Kind kind, List<String> parts) {
+public record Evidence(LocalDate from, LocalDate to, Kind kind, @Nullable List<String> parts) {
 
   public Evidence {
     parts = parts == null ? null : List.copyOf(parts);

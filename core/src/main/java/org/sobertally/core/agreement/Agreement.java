@@ -5,6 +5,7 @@ import java.time.LocalDate;
 import java.time.Period;
 import java.time.temporal.ChronoUnit;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 
 /**
  * A contract with a vendor over the half-open term {@code [starts, ends)}.
@@ -23,7 +24,7 @@ public record Agreement(
     int noticeDays,
     Renews renews,
     MayShrink mayShrink,
-    Floor floor) {
+    @Nullable Floor floor) {
 
   /** What happens at the end of the term. */
   public enum Renews {
@@ -51,7 +52,7 @@ public record Agreement(
    * @param window the days within which a seat must have been used
    * @param check the day on which it is looked at; null where none is named
    */
-  public record Floor(BigDecimal percent, int window, FloorOf of, LocalDate check) {}
+  public record Floor(BigDecimal percent, int window, FloorOf of, @Nullable LocalDate check) {}
 
   public Agreement {
     if (!starts.isBefore(ends)) {

@@ -9,6 +9,7 @@ import java.util.Map;
 import java.util.NoSuchElementException;
 import java.util.function.Consumer;
 import java.util.function.Function;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.activity.ActivityCalendar;
 import org.sobertally.core.activity.Evidence;
 import org.sobertally.core.agreement.Agreement;
@@ -133,31 +134,31 @@ public final class Book {
     for (int p = 0; p < sees.length; p++) {
       Plan plan = plans.get(p);
       Evidence known = evidence.get(plan.vendor());
-      boolean all = known == null || known.parts() == null;
-      sees[p] = planParts[p] != 0 && (all || known.parts().containsAll(plan.parts()));
+      List<String> parts = known == null ? null : known.parts();
+      sees[p] = planParts[p] != 0 && (parts == null || parts.containsAll(plan.parts()));
     }
     return sees;
   }
 
-  private static <T> T or(T changed, T otherwise) {
+  private static <T> T or(@Nullable T changed, T otherwise) {
     return changed == null ? otherwise : changed;
   }
 
   /** What the next version has that this one has not; null for the same. */
   private static final class Edit {
-    private HouseRules rules;
-    private Table<Plan> plans;
-    private Table<Line> lines;
-    private Table<Person> people;
-    private Table<Group> groups;
-    private List<StandingRule> standingRules;
-    private Table<Account> accounts;
-    private Map<String, List<Keep>> keeps;
-    private Map<String, Evidence> evidence;
-    private ActivityCalendar activity;
-    private Sessions sessions;
-    private Installs installs;
-    private Holdings holdings;
+    private @Nullable HouseRules rules;
+    private @Nullable Table<Plan> plans;
+    private @Nullable Table<Line> lines;
+    private @Nullable Table<Person> people;
+    private @Nullable Table<Group> groups;
+    private @Nullable List<StandingRule> standingRules;
+    private @Nullable Table<Account> accounts;
+    private @Nullable Map<String, List<Keep>> keeps;
+    private @Nullable Map<String, Evidence> evidence;
+    private @Nullable ActivityCalendar activity;
+    private @Nullable Sessions sessions;
+    private @Nullable Installs installs;
+    private @Nullable Holdings holdings;
   }
 
   private Book edited(Consumer<Edit> change) {
@@ -362,7 +363,7 @@ public final class Book {
    *
    * @param part its number at the vendor
    */
-  public String capability(String vendor, int part) {
+  public @Nullable String capability(String vendor, int part) {
     return parts.capability(vendor, part);
   }
 
@@ -407,7 +408,7 @@ public final class Book {
   }
 
   /** The keep that holds on the day, or null. */
-  public Keep keepOn(String holding, LocalDate day) {
+  public @Nullable Keep keepOn(String holding, LocalDate day) {
     return keepsOf(holding).stream().filter(keep -> keep.inForce(day)).findFirst().orElse(null);
   }
 
@@ -447,7 +448,7 @@ public final class Book {
         holdings.id(number),
         accounts.get(holdings.account(number)).id(),
         lines.get(holdings.line(number)).id(),
-        Days.date(holdings.from(number)),
+        Days.known(holdings.from(number)),
         Days.date(holdings.until(number)),
         holdings.method(number));
   }

@@ -3,6 +3,7 @@ package org.sobertally.core.book;
 import java.util.List;
 import java.util.Map;
 import java.util.function.Function;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.activity.ActivityCalendar;
 import org.sobertally.core.activity.Evidence;
 import org.sobertally.core.agreement.Agreement;
@@ -37,7 +38,7 @@ public final class BookBuilder {
   List<DataRule> dataRules = List.of();
   Map<String, Evidence> evidence = Map.of();
   Map<String, List<String>> parts = Map.of();
-  Function<Book, ActivityCalendar> activity;
+  @Nullable Function<Book, ActivityCalendar> activity;
   List<Part> partFacts = List.of();
   List<Session> sessions = List.of();
   List<Install> installs = List.of();

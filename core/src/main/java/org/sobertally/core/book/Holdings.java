@@ -4,6 +4,7 @@ import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.time.Days;
 
 /**
@@ -25,7 +26,7 @@ public final class Holdings {
   private final int[] byAccount;
   private final int[] accountStart;
   private final int[] lineByAccount;
-  private Map<String, Integer> numberOf;
+  private @Nullable Map<String, Integer> numberOf;
   private int asked;
 
   private Holdings(

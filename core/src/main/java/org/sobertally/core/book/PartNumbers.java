@@ -5,6 +5,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeSet;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.activity.ActivityCalendar;
 import org.sobertally.core.catalogue.Part;
 
@@ -63,7 +64,7 @@ final class PartNumbers {
   }
 
   /** What the part is for, in a word that spans vendors; null where nothing is said. */
-  String capability(String vendor, int part) {
+  @Nullable String capability(String vendor, int part) {
     return capabilities.get(vendor + " " + of(vendor).get(part));
   }
 

@@ -2,6 +2,7 @@ package org.sobertally.core.book;
 
 import java.time.LocalDate;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.people.Account;
 import org.sobertally.core.people.Person;
 import org.sobertally.core.time.Days;
@@ -58,7 +59,7 @@ public final class Standings {
     return (plain[account >> 6] >>> (account & 63) & 1) != 0;
   }
 
-  private static int orAlways(LocalDate since) {
+  private static int orAlways(@Nullable LocalDate since) {
     return since == null ? Days.NONE : Days.of(since);
   }
 

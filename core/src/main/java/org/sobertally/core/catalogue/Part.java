@@ -1,5 +1,7 @@
 package org.sobertally.core.catalogue;
 
+import org.jspecify.annotations.Nullable;
+
 /**
  * One usable thing inside a plan.
  *
@@ -7,4 +9,5 @@ package org.sobertally.core.catalogue;
  * @param capability what it is for, in a word that spans vendors; null where nothing is said
  * @param installable whether it must be set up on a device before it can be used
  */
-public record Part(String vendor, String id, String name, String capability, boolean installable) {}
+public record Part(
+    String vendor, String id, String name, @Nullable String capability, boolean installable) {}

@@ -2,6 +2,7 @@ package org.sobertally.core.catalogue;
 
 import java.math.BigDecimal;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 
 /**
  * What one seat buys.
@@ -18,14 +19,14 @@ public record Plan(
     String id,
     String vendor,
     String name,
-    String ladder,
-    Integer rank,
+    @Nullable String ladder,
+    @Nullable Integer rank,
     PlanModel model,
     List<String> parts,
-    BigDecimal listedPrice,
-    Integer idleLine,
-    Integer openingGrace,
-    BigDecimal capacityGb) {
+    @Nullable BigDecimal listedPrice,
+    @Nullable Integer idleLine,
+    @Nullable Integer openingGrace,
+    @Nullable BigDecimal capacityGb) {
 
   public Plan {
     parts = List.copyOf(parts);
@@ -36,18 +37,18 @@ public record Plan(
       String id,
       String vendor,
       String name,
-      String ladder,
-      Integer rank,
+      @Nullable String ladder,
+      @Nullable Integer rank,
       PlanModel model,
       List<String> parts,
-      BigDecimal listedPrice,
-      Integer idleLine,
-      Integer openingGrace) {
+      @Nullable BigDecimal listedPrice,
+      @Nullable Integer idleLine,
+      @Nullable Integer openingGrace) {
     this(id, vendor, name, ladder, rank, model, parts, listedPrice, idleLine, openingGrace, null);
   }
 
   /** The same, with an idle line and an opening grace of its own; null for the house rule. */
-  public Plan withLines(Integer idle, Integer grace) {
+  public Plan withLines(@Nullable Integer idle, @Nullable Integer grace) {
     return new Plan(
         id, vendor, name, ladder, rank, model, parts, listedPrice, idle, grace, capacityGb);
   }

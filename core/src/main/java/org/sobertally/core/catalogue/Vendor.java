@@ -1,6 +1,7 @@
 package org.sobertally.core.catalogue;
 
 import java.time.Duration;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Who sells plans and runs the accounts.
@@ -18,4 +19,4 @@ public record Vendor(
     boolean signOutFirst,
     int restDays,
     boolean reusable,
-    Integer restoreDays) {}
+    @Nullable Integer restoreDays) {}

@@ -6,6 +6,7 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Set;
 import java.util.TreeSet;
+import org.jspecify.annotations.Nullable;
 
 /**
  * The set of offers of least yearly cost whose parts contain all that is needed, found by trying,
@@ -31,7 +32,7 @@ final class CheapestCover {
 
   private final List<Offer> offers;
   private final Set<String> held;
-  private Candidate best;
+  private @Nullable Candidate best;
 
   private CheapestCover(List<Offer> offers, Set<String> held) {
     this.offers = offers;
@@ -43,7 +44,7 @@ final class CheapestCover {
    * @param held ids of the plans that could be given up
    * @return null where no set of offers has all that is needed
    */
-  static Solution solve(List<Offer> offers, long need, Set<String> held) {
+  static @Nullable Solution solve(List<Offer> offers, long need, Set<String> held) {
     CheapestCover search = new CheapestCover(offers, held);
     search.extend(need, new ArrayList<>(), BigDecimal.ZERO);
     return search.best == null ? null : new Solution(search.best.offers, search.best.cost);

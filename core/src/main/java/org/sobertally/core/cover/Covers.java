@@ -5,6 +5,7 @@ import java.util.AbstractList;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.book.Holdings;
 import org.sobertally.core.money.Money;
@@ -86,7 +87,7 @@ public final class Covers {
    * @param like covers of this or another version of the book, which are taken over for everybody
    *     whose needs are the same, where prices and holdings are; null for none
    */
-  public static Covers of(Needs needs, Covers like) {
+  public static Covers of(Needs needs, @Nullable Covers like) {
     if (like != null && like.isOfSameSeats(needs)) {
       Covers covers = new Covers(needs, like);
       covers.coverWhereNeedsDiffer(like.needs);

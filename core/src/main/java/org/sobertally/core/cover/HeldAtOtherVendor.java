@@ -6,6 +6,7 @@ import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.money.Money;
 
@@ -91,7 +92,7 @@ public record HeldAtOtherVendor(
       return had;
     }
 
-    private Had atOthers(Cover cover, int part, String capability) {
+    private @Nullable Had atOthers(Cover cover, int part, String capability) {
       for (Cover other : covers) {
         if (other.vendor() != cover.vendor()) {
           String vendor = book.vendors().get(other.vendor()).id();

@@ -3,6 +3,7 @@ package org.sobertally.core.cover;
 import java.time.LocalDate;
 import java.util.Arrays;
 import java.util.Objects;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.activity.Evidence;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.book.Holdings;
@@ -57,7 +58,7 @@ public final class Needs {
   private final long[][] ruled;
   private final boolean anyRules;
 
-  private Needs(UseStates states, Needs like) {
+  private Needs(UseStates states, @Nullable Needs like) {
     this.states = states;
     book = states.book();
     asOf = states.asOf();
@@ -73,12 +74,12 @@ public final class Needs {
     ruled = ruledParts();
     anyRules = Arrays.stream(ruled).anyMatch(Objects::nonNull);
     kind = new byte[book.holdings().size()];
-    boolean same =
-        like != null
-            && states.sharesClocksWith(like.states)
-            && book.rules().needWindow() == like.book.rules().needWindow();
-    used = same ? like.used.clone() : new long[kind.length];
-    if (!same) {
+    if (like != null
+        && states.sharesClocksWith(like.states)
+        && book.rules().needWindow() == like.book.rules().needWindow()) {
+      used = like.used.clone();
+    } else {
+      used = new long[kind.length];
       Arrays.fill(used, NOT_READ);
     }
   }
@@ -94,7 +95,7 @@ public final class Needs {
    * @param like needs by other states; what they read of use is taken over where it is the same
    *     use, within the same window; null for none
    */
-  public static Needs of(UseStates states, Needs like) {
+  public static Needs of(UseStates states, @Nullable Needs like) {
     Needs needs = new Needs(states, like);
     for (int line = 0; line < needs.book.lines().size(); line++) {
       needs.judgeLine(line);
@@ -185,7 +186,7 @@ public final class Needs {
   }
 
   /** Whether every named seat of the account is for nothing; null where it has none. */
-  private Boolean needsNothing(int account) {
+  private @Nullable Boolean needsNothing(int account) {
     Holdings holdings = book.holdings();
     Boolean nothing = null;
     for (int place = holdings.accountStart(account);

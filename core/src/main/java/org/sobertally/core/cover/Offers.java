@@ -1,5 +1,7 @@
 package org.sobertally.core.cover;
 
+import static java.util.Objects.requireNonNull;
+
 import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -81,6 +83,8 @@ public final class Offers {
             .map(agreement -> agreement.currency())
             .findFirst()
             .orElse(book.rates().reportingCurrency());
-    return book.rates().toReporting(new Money(plan.listedPrice(), currency), asOf).amount();
+    return book.rates()
+        .toReporting(new Money(requireNonNull(plan.listedPrice()), currency), asOf)
+        .amount();
   }
 }

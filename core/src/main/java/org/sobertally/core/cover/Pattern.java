@@ -20,12 +20,12 @@ final class Pattern {
   int people;
 
   long need;
-  List<String> plans;
-  BigDecimal now;
-  BigDecimal cost;
+  List<String> plans = List.of();
+  BigDecimal now = BigDecimal.ZERO;
+  BigDecimal cost = BigDecimal.ZERO;
 
   /** What is saved on each of {@link #lines}, at the same place. */
-  BigDecimal[] saved;
+  BigDecimal[] saved = {};
 
   Pattern(int vendor, int[] lines, byte[] kinds, long[] parts, int hash) {
     this.vendor = vendor;

@@ -88,6 +88,6 @@ public final class Rows {
   public static LocalDate judgedFrom(UseStates states, int line) {
     Book book = states.book();
     int from = states.evidenceFrom(book.vendorOfLine(line));
-    return Days.date(from + book.idleLineOf(book.planOfLine(line)));
+    return Days.known(from + book.idleLineOf(book.planOfLine(line)));
   }
 }

@@ -1,7 +1,9 @@
 package org.sobertally.core.findings;
 
 import java.math.BigDecimal;
+import java.util.Objects;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.catalogue.Plan;
 import org.sobertally.core.catalogue.PlanModel;
@@ -65,10 +67,15 @@ final class AddOnTooLarge implements Finder.OfSeats {
     Plan now = book.plans().get(Sentences.planOf(found, n));
     return "%s GB stored of %s GB; %s holds %s GB for %s a year less."
         .formatted(
-            account.storedGb().stripTrailingZeros().toPlainString(),
-            now.capacityGb().stripTrailingZeros().toPlainString(),
+            gigabytes(account.storedGb()),
+            gigabytes(now.capacityGb()),
             smaller.name(),
-            smaller.capacityGb().stripTrailingZeros().toPlainString(),
+            gigabytes(smaller.capacityGb()),
             Sentences.money(found.money(found.amount(n))));
+  }
+
+  /** Found are only accounts and plans of which it is known. */
+  private static String gigabytes(@Nullable BigDecimal gb) {
+    return Objects.requireNonNull(gb).stripTrailingZeros().toPlainString();
   }
 }

@@ -1,6 +1,7 @@
 package org.sobertally.core.findings;
 
 import java.time.LocalDate;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.money.Money;
 
 /**
@@ -19,5 +20,5 @@ public record Finding(
     int line,
     int vendor,
     Money amount,
-    LocalDate since,
+    @Nullable LocalDate since,
     String explanation) {}

@@ -1,5 +1,7 @@
 package org.sobertally.core.findings;
 
+import static java.util.Objects.requireNonNull;
+
 import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.time.ZoneId;
@@ -11,6 +13,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.function.Function;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.cover.Covers;
 import org.sobertally.core.money.Money;
@@ -113,7 +116,7 @@ public final class Findings {
       int sinceDay,
       int otherPlan,
       long figure,
-      String explanation) {
+      @Nullable String explanation) {
     reserve();
     kind[size] = (byte) what.ordinal();
     cover[size] = atCover;
@@ -212,7 +215,8 @@ public final class Findings {
 
   /** The n-th finding, with its sentence. */
   public Finding get(int n) {
-    String explanation = said.containsKey(n) ? said.get(n) : finders.get(kind(n)).say(this, n);
+    String told = said.get(n);
+    String explanation = told != null ? told : requireNonNull(finders.get(kind(n))).say(this, n);
     return new Finding(
         kind(n),
         person(n),

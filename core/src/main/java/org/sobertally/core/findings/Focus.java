@@ -2,6 +2,7 @@ package org.sobertally.core.findings;
 
 import java.math.BigDecimal;
 import java.util.BitSet;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.time.Days;
 
 /**
@@ -15,7 +16,8 @@ import org.sobertally.core.time.Days;
  * @param sinceAtLatest the last epoch day on which a finding may have begun, so that one without a
  *     day of its own does not count; {@link Days#NONE} for any
  */
-public record Focus(BitSet people, int vendor, BigDecimal atLeast, int sinceAtLatest) {
+public record Focus(
+    @Nullable BitSet people, int vendor, @Nullable BigDecimal atLeast, int sinceAtLatest) {
 
   public static final Focus EVERYTHING = new Focus(null, -1, null, Days.NONE);
 

@@ -2,6 +2,7 @@ package org.sobertally.core.findings;
 
 import java.time.LocalDate;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.catalogue.PlanModel;
 import org.sobertally.core.cover.Needs;
@@ -75,8 +76,9 @@ final class NotInUse implements Finder.OfSeats {
       case LEFT -> orFrom(book.people().get(number).statusSince(), h);
       case SUSPENDED -> {
         Person person = number < 0 ? null : book.people().get(number);
-        boolean whole = person != null && person.statusOn(look.asOf) == Person.Status.SUSPENDED;
-        yield orFrom(whole ? person.statusSince() : book.accounts().get(account).stateSince(), h);
+        yield person != null && person.statusOn(look.asOf) == Person.Status.SUSPENDED
+            ? orFrom(person.statusSince(), h)
+            : orFrom(book.accounts().get(account).stateSince(), h);
       }
       case UNANSWERED -> Promise.of(book, h).from();
       case NEVER_OPENED -> book.holdings().from(h);
@@ -85,7 +87,7 @@ final class NotInUse implements Finder.OfSeats {
   }
 
   /** A status may be older than the holding: the seat is not wasted before it is held. */
-  private int orFrom(LocalDate since, int h) {
+  private int orFrom(@Nullable LocalDate since, int h) {
     int from = book.holdings().from(h);
     return since == null ? from : Math.max(from, Days.of(since));
   }
@@ -117,7 +119,7 @@ final class NotInUse implements Finder.OfSeats {
   private String left(Findings found, int n, String cost) {
     int person = book.personOfAccount(found.account(n));
     LocalDate day = person < 0 ? null : book.people().get(person).statusSince();
-    String held = Sentences.day(Days.date(book.holdings().from(found.holding(n))));
+    String held = Sentences.day(Days.known(book.holdings().from(found.holding(n))));
     return day == null
         ? "Left, on a day nobody wrote down; the seat is held since %s and costs %s a year."
             .formatted(held, cost)

@@ -19,12 +19,12 @@ final class Sentences {
 
   /** Since which day. */
   static String since(Findings found, int n) {
-    return day(Days.date(found.sinceDay(n)));
+    return day(Days.known(found.sinceDay(n)));
   }
 
   /** To which day its vendor's use is known. */
   static String measured(Findings found, int n) {
-    return day(Days.date(found.states.measureDay(found.vendor(n))));
+    return day(Days.known(found.states.measureDay(found.vendor(n))));
   }
 
   static int planOf(Findings found, int n) {

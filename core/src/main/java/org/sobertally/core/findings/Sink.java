@@ -1,6 +1,7 @@
 package org.sobertally.core.findings;
 
 import java.math.BigDecimal;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.time.Days;
 
 /**
@@ -10,17 +11,17 @@ import org.sobertally.core.time.Days;
 final class Sink {
 
   private final Findings found;
-  private FindingKind kind;
+  private FindingKind kind = FindingKind.IDLE;
   private int cover;
   private int account;
   private int holding;
   private int line;
   private int vendor;
-  private BigDecimal gives;
+  private BigDecimal gives = BigDecimal.ZERO;
   private int since;
   private int plan;
   private long figure;
-  private String said;
+  private @Nullable String said;
 
   Sink(Findings found) {
     this.found = found;

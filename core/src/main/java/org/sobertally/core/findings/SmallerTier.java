@@ -4,6 +4,7 @@ import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.catalogue.Plan;
 import org.sobertally.core.catalogue.PlanModel;
@@ -19,7 +20,7 @@ final class SmallerTier implements Finder.OfSeats {
    *
    * @param gives what it would give back; null where none would do for less
    */
-  private record Smaller(int plan, BigDecimal gives) {}
+  private record Smaller(int plan, @Nullable BigDecimal gives) {}
 
   private final Look look;
   private final Book book;
@@ -59,13 +60,12 @@ final class SmallerTier implements Finder.OfSeats {
 
   private Smaller smallerThan(int line, long parts) {
     Offer offer = cheapestBelow(book.planNumberOfLine(line), parts);
-    boolean does = offer != null && offer.price().compareTo(look.price[line]) < 0;
-    return does
+    return offer != null && offer.price().compareTo(look.price[line]) < 0
         ? new Smaller(offer.plan(), look.price[line].subtract(offer.price()))
         : new Smaller(Findings.NONE, null);
   }
 
-  private Offer cheapestBelow(int plan, long parts) {
+  private @Nullable Offer cheapestBelow(int plan, long parts) {
     Plan now = book.plans().get(plan);
     Offer best = null;
     if (now.ladder() != null && now.rank() != null) {

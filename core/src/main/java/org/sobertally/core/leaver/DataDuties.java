@@ -9,6 +9,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.people.DataRule;
 import org.sobertally.core.people.Group;
@@ -33,7 +34,7 @@ public final class DataDuties {
   private final LocalDate asOf;
 
   /** By person's number; null where no group asks for any. */
-  private final int[] retention;
+  private final int @Nullable [] retention;
 
   /**
    * By vendor, then state: after how many days nobody reaches the data, {@link #NEVER} for never.
@@ -57,8 +58,8 @@ public final class DataDuties {
     return new DataDuties(book, asOf);
   }
 
-  private static int[] retentions(Book book) {
-    int[] days = null;
+  private static int @Nullable [] retentions(Book book) {
+    int @Nullable [] days = null;
     for (Group group : book.groups().all()) {
       if (group.retentionDays() != null) {
         days = days == null ? new int[book.people().size()] : days;

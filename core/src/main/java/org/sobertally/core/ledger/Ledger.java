@@ -90,24 +90,24 @@ public final class Ledger {
     Promise promise = Promise.of(book, h);
     Place place = promise.on(from) ? Place.PROMISED : Place.HELD;
     String id = holdings.id(h);
-    postings.add(new Posting(Days.date(from), Place.SPARE, place, 1, Cause.HANDED_OUT, id));
+    postings.add(new Posting(Days.known(from), Place.SPARE, place, 1, Cause.HANDED_OUT, id));
     if (place == Place.HELD && promise.from() > from && promise.from() < promise.until()) {
       postings.add(
-          new Posting(Days.date(promise.from()), place, Place.PROMISED, 1, Cause.INVITED, id));
+          new Posting(Days.known(promise.from()), place, Place.PROMISED, 1, Cause.INVITED, id));
       place = Place.PROMISED;
     }
     if (place == Place.PROMISED && promise.until() < until) {
       postings.add(
-          new Posting(Days.date(promise.until()), place, Place.HELD, 1, Cause.ACCESS_SHUT, id));
+          new Posting(Days.known(promise.until()), place, Place.HELD, 1, Cause.ACCESS_SHUT, id));
       place = Place.HELD;
     }
     if (until != Days.OPEN) {
       int restDays = restDays(book, h);
       boolean forGood = !book.vendors().get(book.vendorOfLine(holdings.line(h))).reusable();
       Place back = restDays > 0 || forGood ? Place.RESTING : Place.SPARE;
-      postings.add(new Posting(Days.date(until), place, back, 1, Cause.TAKEN_BACK, id));
+      postings.add(new Posting(Days.known(until), place, back, 1, Cause.TAKEN_BACK, id));
       if (restDays > 0 && !forGood) {
-        LocalDate rested = Days.date(until).plusDays(restDays);
+        LocalDate rested = Days.known(until).plusDays(restDays);
         postings.add(new Posting(rested, Place.RESTING, Place.SPARE, 1, Cause.RESTED, id));
       }
     }

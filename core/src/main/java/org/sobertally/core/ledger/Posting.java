@@ -1,13 +1,15 @@
 package org.sobertally.core.ledger;
 
 import java.time.LocalDate;
+import org.jspecify.annotations.Nullable;
 
 /**
  * One line of the seat ledger: so many seats from one place to another on a day.
  *
  * @param holding whose seat it is; null where the quantity changed
  */
-public record Posting(LocalDate day, Place from, Place to, int seats, Cause cause, String holding) {
+public record Posting(
+    LocalDate day, Place from, Place to, int seats, Cause cause, @Nullable String holding) {
 
   /** Why seats were posted. */
   public enum Cause {

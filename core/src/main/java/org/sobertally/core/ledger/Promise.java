@@ -1,6 +1,7 @@
 package org.sobertally.core.ledger;
 
 import java.time.LocalDate;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.book.Holdings;
 import org.sobertally.core.people.Account;
@@ -34,7 +35,7 @@ public record Promise(int from, int until) {
     return from < until ? new Promise(from, until) : NEVER;
   }
 
-  private static int startOf(LocalDate since) {
+  private static int startOf(@Nullable LocalDate since) {
     return since == null ? Days.NONE : Days.of(since);
   }
 

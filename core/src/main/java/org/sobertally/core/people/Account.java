@@ -2,6 +2,7 @@ package org.sobertally.core.people;
 
 import java.math.BigDecimal;
 import java.time.LocalDate;
+import org.jspecify.annotations.Nullable;
 
 /**
  * A login at a vendor.
@@ -13,21 +14,21 @@ import java.time.LocalDate;
 public record Account(
     String id,
     String vendor,
-    String person,
+    @Nullable String person,
     String email,
     State state,
-    LocalDate stateSince,
+    @Nullable LocalDate stateSince,
     boolean admin,
-    BigDecimal storedGb) {
+    @Nullable BigDecimal storedGb) {
 
   /** An account of which nobody says how much it keeps. */
   public Account(
       String id,
       String vendor,
-      String person,
+      @Nullable String person,
       String email,
       State state,
-      LocalDate stateSince,
+      @Nullable LocalDate stateSince,
       boolean admin) {
     this(id, vendor, person, email, state, stateSince, admin, null);
   }

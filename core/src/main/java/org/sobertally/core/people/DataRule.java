@@ -1,5 +1,7 @@
 package org.sobertally.core.people;
 
+import org.jspecify.annotations.Nullable;
+
 /**
  * One stage of what a vendor does with an account's data.
  *
@@ -9,7 +11,7 @@ package org.sobertally.core.people;
  * @param reach who can still reach the data
  */
 public record DataRule(
-    String vendor, After after, int order, String name, Integer days, Reach reach) {
+    String vendor, After after, int order, String name, @Nullable Integer days, Reach reach) {
 
   /** The state whose stages a rule describes. */
   public enum After {

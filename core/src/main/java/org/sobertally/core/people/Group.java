@@ -1,6 +1,7 @@
 package org.sobertally.core.people;
 
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 
 /**
  * People who belong together.
@@ -10,7 +11,11 @@ import java.util.List;
  * @param leads those of the members who lead it
  */
 public record Group(
-    String id, String name, Integer retentionDays, List<String> members, List<String> leads) {
+    String id,
+    String name,
+    @Nullable Integer retentionDays,
+    List<String> members,
+    List<String> leads) {
 
   public Group {
     members = List.copyOf(members);
@@ -18,7 +23,7 @@ public record Group(
   }
 
   /** A group without leads. */
-  public Group(String id, String name, Integer retentionDays, List<String> members) {
+  public Group(String id, String name, @Nullable Integer retentionDays, List<String> members) {
     this(id, name, retentionDays, members, List.of());
   }
 }

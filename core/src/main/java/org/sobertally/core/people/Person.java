@@ -1,6 +1,7 @@
 package org.sobertally.core.people;
 
 import java.time.LocalDate;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Someone in the directory.
@@ -14,25 +15,25 @@ public record Person(
     String id,
     String name,
     String email,
-    String department,
-    String site,
+    @Nullable String department,
+    @Nullable String site,
     Status status,
-    LocalDate statusSince,
-    LocalDate until,
+    @Nullable LocalDate statusSince,
+    @Nullable LocalDate until,
     Kind kind,
-    String manager,
-    LocalDate joined) {
+    @Nullable String manager,
+    @Nullable LocalDate joined) {
 
   /** Somebody of whom neither a manager nor the day they came is known. */
   public Person(
       String id,
       String name,
       String email,
-      String department,
-      String site,
+      @Nullable String department,
+      @Nullable String site,
       Status status,
-      LocalDate statusSince,
-      LocalDate until,
+      @Nullable LocalDate statusSince,
+      @Nullable LocalDate until,
       Kind kind) {
     this(id, name, email, department, site, status, statusSince, until, kind, null, null);
   }

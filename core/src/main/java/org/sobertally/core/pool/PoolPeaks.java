@@ -8,6 +8,7 @@ import java.time.ZonedDateTime;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.book.Sessions;
 
@@ -23,7 +24,8 @@ public final class PoolPeaks {
    *
    * @return null where no session of the plan is known
    */
-  public static int[] byDay(Book book, int plan, LocalDate from, LocalDate to, ZoneId zone) {
+  public static int @Nullable [] byDay(
+      Book book, int plan, LocalDate from, LocalDate to, ZoneId zone) {
     if (book.sessions().planStart(plan) == book.sessions().planEnd(plan)) {
       return null;
     }

@@ -5,6 +5,7 @@ import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.book.Holding;
 import org.sobertally.core.book.Holdings;
@@ -74,7 +75,7 @@ public record RuleReach(
     return holders;
   }
 
-  private static String whyNot(Book book, Person person, String plan, LocalDate asOf) {
+  private static @Nullable String whyNot(Book book, Person person, String plan, LocalDate asOf) {
     if (person.kind() == Person.Kind.SERVICE) {
       return "a service account";
     }

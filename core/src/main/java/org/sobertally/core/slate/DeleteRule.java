@@ -2,6 +2,7 @@ package org.sobertally.core.slate;
 
 import java.util.List;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.people.Account;
 import org.sobertally.core.people.DataRule;
@@ -56,7 +57,8 @@ final class DeleteRule implements MoveRule<Move.Delete> {
     }
   }
 
-  private void blockDataRoute(Account account, Move.DataRoute data, PreviewInProgress sheet) {
+  private void blockDataRoute(
+      Account account, Move.@Nullable DataRoute data, PreviewInProgress sheet) {
     if (data == null) {
       sheet.block(
           Code.NO_DATA_ROUTE, "Choose what becomes of the data: handed over, saved, not needed.");

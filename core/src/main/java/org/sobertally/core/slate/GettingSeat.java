@@ -7,6 +7,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
 import java.util.TreeSet;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.book.Holdings;
 import org.sobertally.core.catalogue.Plan;
@@ -20,7 +21,7 @@ final class GettingSeat {
 
   private final Workings at;
   private final Book book;
-  private Set<String> inviting;
+  private @Nullable Set<String> inviting;
 
   GettingSeat(Workings at) {
     this.at = at;
@@ -58,7 +59,7 @@ final class GettingSeat {
   }
 
   /** The person and the login must be allowed to work. */
-  void blockShut(Account account, String personId, List<Remark> blocks) {
+  void blockShut(@Nullable Account account, @Nullable String personId, List<Remark> blocks) {
     Person.Status status =
         personId == null ? Person.Status.ACTIVE : book.people().byId(personId).statusOn(at.asOf);
     boolean shut =
@@ -75,7 +76,7 @@ final class GettingSeat {
   }
 
   /** A plan is held once. */
-  void blockHeldAlready(String who, Account account, int line, List<Remark> blocks) {
+  void blockHeldAlready(String who, @Nullable Account account, int line, List<Remark> blocks) {
     String plan = at.plan(line).id();
     String text = "They hold %s already.".formatted(at.plan(line).name());
     if (!at.handedOut.add(who + " " + plan)) {
@@ -98,7 +99,8 @@ final class GettingSeat {
   }
 
   /** Somebody who holds another tier would be covered twice. */
-  void warnOfOtherTier(String person, Account account, int line, PreviewInProgress sheet) {
+  void warnOfOtherTier(
+      @Nullable String person, @Nullable Account account, int line, PreviewInProgress sheet) {
     Plan wanted = at.plan(line);
     if (wanted.ladder() == null) {
       return;
@@ -135,7 +137,7 @@ final class GettingSeat {
   }
 
   /** The person's login at the vendor of the subscription, or null. */
-  Account accountOf(String person, int line) {
+  @Nullable Account accountOf(String person, int line) {
     String vendor = at.vendor(line).id();
     Account found = null;
     for (int a : book.accountsOf(book.people().require(person))) {

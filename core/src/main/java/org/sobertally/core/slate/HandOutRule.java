@@ -1,5 +1,8 @@
 package org.sobertally.core.slate;
 
+import static java.util.Objects.requireNonNull;
+
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.people.Account;
 import org.sobertally.core.slate.Remark.Code;
@@ -35,7 +38,8 @@ final class HandOutRule implements MoveRule<Move.HandOut> {
     }
     getting.blockNoSeat(line, sheet.blocks);
     getting.blockShut(account, person, sheet.blocks);
-    getting.blockHeldAlready(account == null ? person : account.id(), account, line, sheet.blocks);
+    String who = account == null ? requireNonNull(person) : account.id();
+    getting.blockHeldAlready(who, account, line, sheet.blocks);
     blockClosed(account, sheet);
     boolean promised = account != null && account.stateOn(at.asOf) == Account.State.INVITED;
     if (account == null) {
@@ -62,7 +66,7 @@ final class HandOutRule implements MoveRule<Move.HandOut> {
   }
 
   /** A login that an earlier move shuts or closes gets no seat. */
-  private void blockClosed(Account account, PreviewInProgress sheet) {
+  private void blockClosed(@Nullable Account account, PreviewInProgress sheet) {
     if (account != null && !at.opened.contains(account.id())) {
       sheet.blockAfter(at.accountClaims.get(account.id()));
     }

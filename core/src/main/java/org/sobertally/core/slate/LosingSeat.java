@@ -7,6 +7,7 @@ import java.util.BitSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.agreement.Agreement;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.book.Sessions;
@@ -27,7 +28,7 @@ final class LosingSeat {
 
   private final Workings at;
   private final Book book;
-  private BitSet signedIn;
+  private @Nullable BitSet signedIn;
 
   LosingSeat(Workings at) {
     this.at = at;
@@ -99,7 +100,7 @@ final class LosingSeat {
     if (states.onLeave(h)) {
       warnings.add(new Remark(Code.ON_LEAVE, "The holder is on leave."));
     } else if (states.state(h) == UseState.IN_USE && states.lastUsed(h) != Days.NONE) {
-      String text = "Last used on %s.".formatted(say(Days.date(states.lastUsed(h))));
+      String text = "Last used on %s.".formatted(say(Days.known(states.lastUsed(h))));
       warnings.add(new Remark(Code.STILL_USED, text));
     }
     warnOfRule(person, at.plan(line), warnings);

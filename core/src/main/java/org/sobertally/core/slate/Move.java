@@ -1,6 +1,7 @@
 package org.sobertally.core.slate;
 
 import java.time.LocalDate;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.book.Book;
 
 /** One planned change. What it needs, does and costs is said by the rule of its kind. */
@@ -24,7 +25,7 @@ public interface Move {
    *     the account asked for is opened with it
    * @param person whose account is opened; null where an account is named
    */
-  record HandOut(String account, String person, String line) implements Move {
+  record HandOut(@Nullable String account, @Nullable String person, String line) implements Move {
 
     public HandOut {
       if ((account == null) == (person == null)) {
@@ -77,7 +78,7 @@ public interface Move {
    *
    * @param data what becomes of its data; null where nobody chose
    */
-  record Delete(String account, DataRoute data) implements Move {
+  record Delete(String account, @Nullable DataRoute data) implements Move {
     @Override
     public MoveKind kind(Book book) {
       return MoveKind.DELETE;
@@ -85,7 +86,8 @@ public interface Move {
   }
 
   /** The seat may not be taken back until the day. */
-  record KeepIt(String holding, String reason, LocalDate until) implements Move {
+  record KeepIt(String holding, @Nullable String reason, @Nullable LocalDate until)
+      implements Move {
     @Override
     public MoveKind kind(Book book) {
       return MoveKind.KEEP;

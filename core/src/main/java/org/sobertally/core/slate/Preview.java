@@ -2,6 +2,7 @@ package org.sobertally.core.slate;
 
 import java.time.LocalDate;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.ledger.Places;
 import org.sobertally.core.money.Money;
 
@@ -31,8 +32,8 @@ public record Preview(
       List<Remark> blocks,
       List<Remark> warnings,
       Money yearly,
-      LocalDate cashFrom,
-      LocalDate undoUntil,
+      @Nullable LocalDate cashFrom,
+      @Nullable LocalDate undoUntil,
       boolean undoable) {
 
     public boolean canGo() {

@@ -6,6 +6,7 @@ import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.agreement.Agreement;
 import org.sobertally.core.money.Money;
 import org.sobertally.core.people.Account;
@@ -21,12 +22,12 @@ final class PreviewInProgress {
   final List<Remark> blocks = new ArrayList<>();
   final List<Remark> warnings = new ArrayList<>();
   Money yearly;
-  LocalDate cashFrom;
-  LocalDate undoUntil;
+  @Nullable LocalDate cashFrom;
+  @Nullable LocalDate undoUntil;
   boolean undoable = true;
 
   /** Who loses administrator rights by the move; null for nobody. */
-  Account admin;
+  @Nullable Account admin;
 
   PreviewInProgress(Workings at, Move move, MoveKind kind) {
     this.at = at;
@@ -74,7 +75,7 @@ final class PreviewInProgress {
   }
 
   /** The account; or null, and then a block says that there is none. */
-  Account login(String id) {
+  @Nullable Account login(String id) {
     if (!at.book.accounts().has(id)) {
       block(Code.NO_ACCOUNT, "There is no account %s.".formatted(id));
       return null;
@@ -97,7 +98,7 @@ final class PreviewInProgress {
     blockClaimed(at.accountClaims.putIfAbsent(account.id(), what), what);
   }
 
-  private void blockClaimed(String earlier, String what) {
+  private void blockClaimed(@Nullable String earlier, String what) {
     if (what.equals(earlier)) {
       block(Code.ALREADY_PLANNED, "The slate %s already.".formatted(what));
     } else {
@@ -106,7 +107,7 @@ final class PreviewInProgress {
   }
 
   /** Blocks the move where an earlier one, told in words, wants the contrary; null for none. */
-  void blockAfter(String earlier) {
+  void blockAfter(@Nullable String earlier) {
     if (earlier != null) {
       String text = "Another move on the slate %s. Take one of the two off.";
       block(Code.CONFLICT, text.formatted(earlier));

@@ -4,6 +4,7 @@ import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.money.Money;
 import org.sobertally.core.slate.Preview.LinePreview;
@@ -21,7 +22,7 @@ public final class Previewer {
   private final LocalDate asOf;
   private final Workings at;
 
-  private Previewer(Book book, LocalDate asOf, UseStates whole) {
+  private Previewer(Book book, LocalDate asOf, @Nullable UseStates whole) {
     this.book = book;
     this.asOf = asOf;
     this.at = new Workings(book, asOf, whole);

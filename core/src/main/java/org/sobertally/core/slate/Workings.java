@@ -11,6 +11,7 @@ import java.util.Map;
 import java.util.OptionalInt;
 import java.util.Set;
 import java.util.TreeMap;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.agreement.Agreement;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.book.Holdings;
@@ -57,16 +58,16 @@ final class Workings {
   final GettingSeat getting;
 
   private final Map<MoveKind, MoveRule<?>> rules = new EnumMap<>(MoveKind.class);
-  private DataDuties duties;
+  private @Nullable DataDuties duties;
 
   /** Of every holding, where somebody had them; else null. */
-  private final UseStates whole;
+  private final @Nullable UseStates whole;
 
   private final Map<Integer, UseStates> states = new HashMap<>();
   private final Map<Integer, Utilisation> utilisations = new HashMap<>();
   private final Map<Integer, Money> prices = new HashMap<>();
 
-  Workings(Book book, LocalDate asOf, UseStates whole) {
+  Workings(Book book, LocalDate asOf, @Nullable UseStates whole) {
     this.whole = whole;
     this.book = book;
     this.asOf = asOf;

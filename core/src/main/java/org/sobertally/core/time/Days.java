@@ -1,6 +1,7 @@
 package org.sobertally.core.time;
 
 import java.time.LocalDate;
+import org.jspecify.annotations.Nullable;
 
 /** Days as {@code int} epoch days, which is how columns of the book keep them. */
 public final class Days {
@@ -18,12 +19,25 @@ public final class Days {
   }
 
   /** {@link #OPEN} where {@code day} is null. */
-  public static int orOpen(LocalDate day) {
+  public static int orOpen(@Nullable LocalDate day) {
     return day == null ? OPEN : of(day);
   }
 
+  /**
+   * A day that is known to be one.
+   *
+   * @throws IllegalArgumentException for {@link #OPEN} and {@link #NONE}
+   */
+  public static LocalDate known(int day) {
+    LocalDate known = date(day);
+    if (known == null) {
+      throw new IllegalArgumentException("There is no such day: " + day);
+    }
+    return known;
+  }
+
   /** Null for {@link #OPEN} and {@link #NONE}. */
-  public static LocalDate date(int day) {
+  public static @Nullable LocalDate date(int day) {
     return day == OPEN || day == NONE ? null : LocalDate.ofEpochDay(day);
   }
 

@@ -4,6 +4,7 @@ import java.time.LocalDate;
 import java.util.List;
 import java.util.function.IntFunction;
 import java.util.stream.IntStream;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.activity.Evidence;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.catalogue.Plan;
@@ -47,13 +48,15 @@ public final class ComeBackOdds {
       double high,
       int atRisk,
       boolean pooled,
-      Unknown unknown) {}
+      @Nullable Unknown unknown) {}
+
+  private static final Survival NOTHING = new Survival(new Spells());
 
   private final Survival own;
   private final Survival ladder;
-  private final Unknown unknown;
+  private final @Nullable Unknown unknown;
 
-  private ComeBackOdds(Survival own, Survival ladder, Unknown unknown) {
+  private ComeBackOdds(Survival own, Survival ladder, @Nullable Unknown unknown) {
     this.own = own;
     this.ladder = ladder;
     this.unknown = unknown;
@@ -84,10 +87,10 @@ public final class ComeBackOdds {
       Book book, int plan, LocalDate asOf, IntFunction<Spells> spellsOf) {
     Plan wanted = book.plans().get(plan);
     if (!book.hasEvidence(wanted.vendor())) {
-      return new ComeBackOdds(null, null, Unknown.NO_EVIDENCE);
+      return new ComeBackOdds(NOTHING, NOTHING, Unknown.NO_EVIDENCE);
     }
     if (book.evidenceOf(wanted.vendor(), asOf).kind() == Evidence.Kind.LAST_SEEN) {
-      return new ComeBackOdds(null, null, Unknown.LAST_SEEN);
+      return new ComeBackOdds(NOTHING, NOTHING, Unknown.LAST_SEEN);
     }
     Spells own = spellsOf.apply(plan);
     Spells ladder = new Spells();
@@ -101,7 +104,7 @@ public final class ComeBackOdds {
   }
 
   /** Why nothing can be told at all, or null. */
-  public Unknown unknown() {
+  public @Nullable Unknown unknown() {
     return unknown;
   }
 

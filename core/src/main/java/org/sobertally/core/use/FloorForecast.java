@@ -9,6 +9,7 @@ import java.util.Arrays;
 import java.util.Comparator;
 import java.util.List;
 import java.util.OptionalInt;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.agreement.Agreement.Floor;
 import org.sobertally.core.agreement.Agreement.FloorOf;
 import org.sobertally.core.book.Book;
@@ -57,17 +58,19 @@ public record FloorForecast(
    * @param stopsCounting the day on which its last use falls out of the window; null where it has
    * @param back the odds of use from now to C; NaN where unknown
    */
-  public record Candidate(int holding, int idleDays, LocalDate stopsCounting, double back) {}
+  public record Candidate(
+      int holding, int idleDays, @Nullable LocalDate stopsCounting, double back) {}
 
   /** Null where no floor is promised, or none with a check day that is still to come. */
-  public static FloorForecast of(Book book, int line, LocalDate asOf) {
+  public static @Nullable FloorForecast of(Book book, int line, LocalDate asOf) {
     Floor floor = book.agreementOfLine(line).floor();
-    if (floor == null || floor.check() == null || floor.check().isBefore(asOf)) {
+    LocalDate checked = floor == null ? null : floor.check();
+    if (floor == null || checked == null || checked.isBefore(asOf)) {
       return null;
     }
     UseStates states = UseStates.ofLine(book, asOf, line, OptionalInt.empty());
     ComeBackOdds odds = ComeBackOdds.of(book, book.planNumberOfLine(line), asOf);
-    int check = Days.of(floor.check());
+    int check = Days.of(checked);
     int measured = states.measureDay(book.vendorOfLine(line));
     Holdings holdings = book.holdings();
     List<Candidate> open = new ArrayList<>();
@@ -93,12 +96,12 @@ public record FloorForecast(
     open.sort(
         Comparator.comparingInt(Candidate::idleDays)
             .thenComparing(one -> holdings.id(one.holding())));
-    int seats = floor.of() == FloorOf.HELD ? held : book.boughtOn(line, floor.check());
-    return forecast(floor, seats, sure, odds.unknown() == null, open);
+    int seats = floor.of() == FloorOf.HELD ? held : book.boughtOn(line, checked);
+    return forecast(floor, checked, seats, sure, odds.unknown() == null, open);
   }
 
   private static FloorForecast forecast(
-      Floor floor, int seats, int sure, boolean canExpect, List<Candidate> open) {
+      Floor floor, LocalDate check, int seats, int sure, boolean canExpect, List<Candidate> open) {
     int unknown = 0;
     double expected = sure;
     for (Candidate one : open) {
@@ -122,7 +125,7 @@ public record FloorForecast(
                 .divide(floor.percent(), 0, RoundingMode.FLOOR)
                 .intValueExact();
     return new FloorForecast(
-        floor.check(),
+        check,
         seats,
         sure,
         canExpect ? expected : Double.NaN,
@@ -179,7 +182,7 @@ public record FloorForecast(
   }
 
   /** Of 100, if nobody else signs in; null where there is no seat. */
-  public BigDecimal surePercent() {
+  public @Nullable BigDecimal surePercent() {
     return seats <= 0
         ? null
         : BigDecimal.valueOf(100L * sure)
@@ -187,7 +190,7 @@ public record FloorForecast(
   }
 
   /** Of 100, with the odds of the others; null where it cannot be told. */
-  public BigDecimal expectedPercent() {
+  public @Nullable BigDecimal expectedPercent() {
     return seats <= 0 || Double.isNaN(expected)
         ? null
         : BigDecimal.valueOf(100 * expected / seats).setScale(1, RoundingMode.HALF_EVEN);

@@ -1,6 +1,7 @@
 package org.sobertally.core.use;
 
 import java.util.BitSet;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.activity.Evidence;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.book.Holdings;
@@ -30,7 +31,7 @@ public record Funnel(
    * @param line the subscription's number
    * @param people numbers of the people whose holdings count; null for everybody's
    */
-  public static Funnel of(UseStates states, int line, BitSet people) {
+  public static Funnel of(UseStates states, int line, @Nullable BitSet people) {
     Book book = states.book();
     Holdings holdings = book.holdings();
     int vendor = book.vendorOfLine(line);

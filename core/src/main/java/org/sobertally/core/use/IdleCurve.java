@@ -62,7 +62,7 @@ public final class IdleCurve {
       seats[n] += seats[n + 1];
       spared[n] += spared[n + 1];
     }
-    LocalDate measured = Days.date(states.measureDay(book.vendorOfLine(line)));
+    LocalDate measured = Days.known(states.measureDay(book.vendorOfLine(line)));
     return new IdleCurve(measured, book.seatPrice(line, states.asOf()), seats, spared);
   }
 

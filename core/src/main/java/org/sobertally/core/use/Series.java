@@ -4,6 +4,7 @@ import java.time.LocalDate;
 import java.time.ZoneId;
 import java.util.Arrays;
 import java.util.BitSet;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.activity.ActivityCalendar;
 import org.sobertally.core.activity.Evidence;
 import org.sobertally.core.book.Book;
@@ -77,7 +78,7 @@ public final class Series {
       LocalDate to,
       LocalDate asOf,
       ZoneId zone,
-      BitSet people) {
+      @Nullable BitSet people) {
     if (to.isBefore(from)) {
       throw new IllegalArgumentException(
           "A series from %s to %s ends before it begins.".formatted(from, to));
@@ -103,7 +104,7 @@ public final class Series {
     return series;
   }
 
-  private void countSeats(Book book, int line, BitSet people) {
+  private void countSeats(Book book, int line, @Nullable BitSet people) {
     int first = Days.of(from);
     int days = bought.length;
     int[] change = new int[days + 1];
@@ -125,7 +126,8 @@ public final class Series {
   }
 
   /** Nobody holds a seat of a pool: its sessions tell who is there, and who ever was. */
-  private void countVisitors(Book book, int line, ZoneId zone, BitSet people, LocalDate asOf) {
+  private void countVisitors(
+      Book book, int line, ZoneId zone, @Nullable BitSet people, LocalDate asOf) {
     boolean known = book.hasEvidence(book.planOfLine(line).vendor());
     Evidence evidence = book.evidenceOf(book.planOfLine(line).vendor(), asOf);
     int measured = known ? Days.of(evidence.measureDay(asOf)) : Days.of(asOf);
@@ -142,12 +144,12 @@ public final class Series {
     countAtOnce(book, line, zone, measured);
   }
 
-  private static boolean counts(Book book, BitSet people, int account) {
+  private static boolean counts(Book book, @Nullable BitSet people, int account) {
     int person = book.personOfAccount(account);
     return people == null || person >= 0 && people.get(person);
   }
 
-  private void countActives(Book book, int line, BitSet people, int known, int measured) {
+  private void countActives(Book book, int line, @Nullable BitSet people, int known, int measured) {
     ActivityCalendar activity = book.activity();
     int first = Days.of(from);
     int lastDay = Math.min(measured, first + bought.length - 1);
@@ -172,7 +174,7 @@ public final class Series {
   }
 
   private static void addAccounts(
-      Book book, int line, BitSet people, int known, int lastDay, Actives actives) {
+      Book book, int line, @Nullable BitSet people, int known, int lastDay, Actives actives) {
     Holdings holdings = book.holdings();
     long parts = book.partsOfPlan(book.planNumberOfLine(line));
     int account = -1;
@@ -260,7 +262,7 @@ public final class Series {
 
   private void countAtOnce(Book book, int line, ZoneId zone, int measured) {
     LocalDate last = from.plusDays(bought.length - 1L);
-    LocalDate end = Days.of(last) > measured ? Days.date(measured) : last;
+    LocalDate end = Days.of(last) > measured ? Days.known(measured) : last;
     if (!end.isBefore(from)) {
       int[] peaks = PoolPeaks.byDay(book, book.planNumberOfLine(line), from, end, zone);
       if (peaks != null) {

@@ -3,6 +3,7 @@ package org.sobertally.core.use;
 import java.time.LocalDate;
 import java.util.Arrays;
 import java.util.OptionalInt;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.activity.Evidence;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.book.Holdings;
@@ -49,7 +50,7 @@ public final class UseStates {
   /** Whether {@link #lastUsed} and {@link #idleDays} are filled already. */
   private final boolean clocksRead;
 
-  private UseStates(Book book, LocalDate asOf, int first, int end, UseStates like) {
+  private UseStates(Book book, LocalDate asOf, int first, int end, @Nullable UseStates like) {
     this.book = book;
     this.asOf = asOf;
     day = Days.of(asOf);
@@ -66,9 +67,15 @@ public final class UseStates {
       evidenceFrom[v] = Days.of(evidence.from());
       measureDay[v] = Days.of(evidence.measureDay(asOf));
     }
-    clocksRead = like != null && hasClocksOf(like);
-    lastUsed = clocksRead ? like.lastUsed : new int[n];
-    idleDays = clocksRead ? like.idleDays : new int[n];
+    if (like != null && hasClocksOf(like)) {
+      clocksRead = true;
+      lastUsed = like.lastUsed;
+      idleDays = like.idleDays;
+    } else {
+      clocksRead = false;
+      lastUsed = new int[n];
+      idleDays = new int[n];
+    }
   }
 
   /** Every holding, each judged by its plan's own idle line. */
@@ -83,7 +90,7 @@ public final class UseStates {
    * @param like states of this or another version of the book, whose clocks are taken over where
    *     nothing that they depend on has changed; null for none
    */
-  public static UseStates of(Book book, LocalDate asOf, UseStates like) {
+  public static UseStates of(Book book, LocalDate asOf, @Nullable UseStates like) {
     UseStates states = new UseStates(book, asOf, 0, book.holdings().size(), like);
     Judge[] judges = new Judge[book.lines().size()];
     for (int line = 0; line < judges.length; line++) {
@@ -206,7 +213,7 @@ public final class UseStates {
   }
 
   /** What account and person alone decide; null where use decides. */
-  private UseState judgeStanding(int h, int accountNumber) {
+  private @Nullable UseState judgeStanding(int h, int accountNumber) {
     Account.State account = book.standings().stateOn(accountNumber, day);
     Person.Status person = book.standings().statusOn(book.personOfAccount(accountNumber), day);
     onLeave[h - first] = person == Person.Status.ON_LEAVE;

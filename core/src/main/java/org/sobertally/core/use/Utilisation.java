@@ -5,6 +5,7 @@ import java.math.RoundingMode;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.stream.IntStream;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.activity.Evidence;
 import org.sobertally.core.agreement.Agreement;
 import org.sobertally.core.agreement.Agreement.FloorOf;
@@ -97,7 +98,7 @@ public record Utilisation(int windowDays, int used, int of, boolean judged, Loca
   }
 
   /** Of 100, with one decimal, rounded half-even; null where there is no seat or no judging. */
-  public BigDecimal percent() {
+  public @Nullable BigDecimal percent() {
     return of <= 0 || !judged
         ? null
         : BigDecimal.valueOf(100L * used).divide(BigDecimal.valueOf(of), 1, RoundingMode.HALF_EVEN);

@@ -1,0 +1,4 @@
+@NullMarked
+package org.sobertally.core.activity;
+
+import org.jspecify.annotations.NullMarked;

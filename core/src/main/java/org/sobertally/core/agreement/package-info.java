@@ -1,0 +1,4 @@
+@NullMarked
+package org.sobertally.core.agreement;
+
+import org.jspecify.annotations.NullMarked;

@@ -1,0 +1,4 @@
+@NullMarked
+package org.sobertally.core.book;
+
+import org.jspecify.annotations.NullMarked;

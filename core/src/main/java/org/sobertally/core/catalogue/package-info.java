@@ -1,0 +1,4 @@
+@NullMarked
+package org.sobertally.core.catalogue;
+
+import org.jspecify.annotations.NullMarked;

@@ -1,0 +1,4 @@
+@NullMarked
+package org.sobertally.core.cover;
+
+import org.jspecify.annotations.NullMarked;

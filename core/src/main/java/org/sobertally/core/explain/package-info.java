@@ -1,0 +1,4 @@
+@NullMarked
+package org.sobertally.core.explain;
+
+import org.jspecify.annotations.NullMarked;

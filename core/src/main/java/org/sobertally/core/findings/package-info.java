@@ -1,0 +1,4 @@
+@NullMarked
+package org.sobertally.core.findings;
+
+import org.jspecify.annotations.NullMarked;

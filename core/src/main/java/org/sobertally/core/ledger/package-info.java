@@ -1,0 +1,4 @@
+@NullMarked
+package org.sobertally.core.ledger;
+
+import org.jspecify.annotations.NullMarked;

@@ -1,0 +1,4 @@
+@NullMarked
+package org.sobertally.core.money;
+
+import org.jspecify.annotations.NullMarked;

@@ -1,0 +1,4 @@
+@NullMarked
+package org.sobertally.core.people;
+
+import org.jspecify.annotations.NullMarked;

@@ -1,0 +1,4 @@
+@NullMarked
+package org.sobertally.core.pool;
+
+import org.jspecify.annotations.NullMarked;

@@ -1,0 +1,4 @@
+@NullMarked
+package org.sobertally.core.roll;
+
+import org.jspecify.annotations.NullMarked;

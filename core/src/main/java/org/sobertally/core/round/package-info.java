@@ -1,0 +1,4 @@
+@NullMarked
+package org.sobertally.core.round;
+
+import org.jspecify.annotations.NullMarked;

@@ -1,0 +1,4 @@
+@NullMarked
+package org.sobertally.core.rule;
+
+import org.jspecify.annotations.NullMarked;

@@ -1,0 +1,4 @@
+@NullMarked
+package org.sobertally.core.slate;
+
+import org.jspecify.annotations.NullMarked;

@@ -1,0 +1,4 @@
+@NullMarked
+package org.sobertally.core.time;
+
+import org.jspecify.annotations.NullMarked;

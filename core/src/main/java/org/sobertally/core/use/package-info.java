@@ -1,0 +1,4 @@
+@NullMarked
+package org.sobertally.core.use;
+
+import org.jspecify.annotations.NullMarked;

@@ -1,0 +1,4 @@
+@NullMarked
+package org.sobertally.core.words;
+
+import org.jspecify.annotations.NullMarked;
