@@ -2,7 +2,6 @@ package org.sobertally.server.figures;
 
 import jakarta.enterprise.context.ApplicationScoped;
 import java.time.LocalDate;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.IntStream;
@@ -39,13 +38,13 @@ public class FigureCache {
 
   private record PlanKey(long version, HouseRules rules, int plan, LocalDate day) {}
 
-  private final Map<Key, Whole> wholes = newest();
-  private final Map<LineKey, Ledger> ledgers = newest();
-  private final Map<ReadKey, Findings> findings = newest();
-  private final Map<PlanKey, ComeBackOdds> odds = newest();
-  private final Map<ReadKey, PeopleRoll> rolls = newest();
-  private final Map<PlanKey, Integer> poolPeaks = newest();
-  private final Map<Key, List<Surplus>> surpluses = newest();
+  private final Remembered<Key, Whole> wholes = new Remembered<>(REMEMBERED);
+  private final Remembered<LineKey, Ledger> ledgers = new Remembered<>(REMEMBERED);
+  private final Remembered<ReadKey, Findings> findings = new Remembered<>(REMEMBERED);
+  private final Remembered<PlanKey, ComeBackOdds> odds = new Remembered<>(REMEMBERED);
+  private final Remembered<ReadKey, PeopleRoll> rolls = new Remembered<>(REMEMBERED);
+  private final Remembered<PlanKey, Integer> poolPeaks = new Remembered<>(REMEMBERED);
+  private final Remembered<Key, List<Surplus>> surpluses = new Remembered<>(REMEMBERED);
   private final TallyClock clock;
   private final VendorRolls rollsOfVendors;
 
@@ -54,22 +53,11 @@ public class FigureCache {
     this.rollsOfVendors = rollsOfVendors;
   }
 
-  private static <K, V> Map<K, V> newest() {
-    return new LinkedHashMap<>(16, 0.75f, true) {
-      private static final long serialVersionUID = 1L;
-
-      @Override
-      protected boolean removeEldestEntry(Map.Entry<K, V> eldest) {
-        return size() > REMEMBERED;
-      }
-    };
-  }
-
-  public synchronized Whole of(Book book, LocalDate asOf) {
-    Whole like = newestOf(asOf);
-    return wholes.computeIfAbsent(
+  public Whole of(Book book, LocalDate asOf) {
+    return wholes.get(
         new Key(book.version(), book.rules(), asOf),
-        key -> {
+        () -> {
+          Whole like = newestOf(asOf);
           if (like == null) {
             UseStates states = UseStates.of(book, asOf);
             return new Whole(states, Covers.of(states));
@@ -83,14 +71,14 @@ public class FigureCache {
   /** Of the same day; most of what it was counted from is the same in the next version. */
   private Whole newestOf(LocalDate asOf) {
     Whole newest = null;
-    for (Whole whole : wholes.values()) {
+    for (Whole whole : wholes.known()) {
       newest = whole.states().asOf().equals(asOf) ? whole : newest;
     }
     return newest;
   }
 
-  public synchronized Ledger ledger(Book book, int line) {
-    return ledgers.computeIfAbsent(new LineKey(book.version(), line), key -> Ledger.of(book, line));
+  public Ledger ledger(Book book, int line) {
+    return ledgers.get(new LineKey(book.version(), line), () -> Ledger.of(book, line));
   }
 
   /**
@@ -102,12 +90,12 @@ public class FigureCache {
   }
 
   /** What vendors were read to say is held against today's book only. */
-  public synchronized Findings findings(Book book, LocalDate asOf) {
+  public Findings findings(Book book, LocalDate asOf) {
     boolean now = asOf.equals(clock.today());
     long read = now ? rollsOfVendors.version() : 0;
-    return findings.computeIfAbsent(
+    return findings.get(
         new ReadKey(book.version(), book.rules(), asOf, read),
-        key ->
+        () ->
             Findings.of(
                 of(book, asOf).covers(),
                 clock.zone(),
@@ -115,35 +103,35 @@ public class FigureCache {
   }
 
   /** Everybody at once. */
-  public synchronized PeopleRoll roll(Book book, LocalDate asOf) {
-    return rolls.computeIfAbsent(
+  public PeopleRoll roll(Book book, LocalDate asOf) {
+    return rolls.get(
         new ReadKey(book.version(), book.rules(), asOf, rollsOfVendors.version()),
-        key -> {
+        () -> {
           Whole whole = of(book, asOf);
           return PeopleRoll.of(whole.states(), whole.covers(), findings(book, asOf));
         });
   }
 
   /** How many seats of the floating plan were needed at once lately. */
-  public synchronized int poolPeak(Book book, int plan, LocalDate asOf) {
-    return poolPeaks.computeIfAbsent(
+  public int poolPeak(Book book, int plan, LocalDate asOf) {
+    return poolPeaks.get(
         new PlanKey(book.version(), book.rules(), plan, asOf),
-        key -> PoolPeaks.lately(book, plan, asOf, clock.zone()));
+        () -> PoolPeaks.lately(book, plan, asOf, clock.zone()));
   }
 
   /** By subscription, how many of its seats are too many. */
-  public synchronized List<Surplus> surplus(Book book, LocalDate asOf) {
-    return surpluses.computeIfAbsent(
+  public List<Surplus> surplus(Book book, LocalDate asOf) {
+    return surpluses.get(
         new Key(book.version(), book.rules(), asOf),
-        key ->
+        () ->
             IntStream.range(0, book.lines().size())
                 .mapToObj(line -> Surplus.of(book, line, asOf, clock.zone()))
                 .toList());
   }
 
-  public synchronized ComeBackOdds odds(Book book, int plan, LocalDate asOf) {
-    return odds.computeIfAbsent(
+  public ComeBackOdds odds(Book book, int plan, LocalDate asOf) {
+    return odds.get(
         new PlanKey(book.version(), book.rules(), plan, asOf),
-        key -> ComeBackOdds.of(book, plan, asOf));
+        () -> ComeBackOdds.of(book, plan, asOf));
   }
 }

@@ -157,7 +157,9 @@ public class JournalResource {
         known ? book.plans().byId(book.lines().byId(entry.line).plan()).name() : null,
         entry.holding,
         entry.person,
-        entry.person != null && book.people().has(entry.person) ? book.people().byId(entry.person).name() : null,
+        entry.person != null && book.people().has(entry.person)
+            ? book.people().byId(entry.person).name()
+            : null,
         entry.fromPlace,
         entry.toPlace,
         entry.seats,

@@ -32,7 +32,8 @@ public class PeopleFilter {
   String lacks;
 
   @QueryParam("unused")
-  @Parameter(description = "hold seats and used none of them for so many days; with holds, not that plan")
+  @Parameter(
+      description = "hold seats and used none of them for so many days; with holds, not that plan")
   String unused;
 
   @QueryParam("kind")
