@@ -13,7 +13,7 @@ import org.jspecify.annotations.Nullable;
 import org.sobertally.core.activity.ActivityCalendar;
 import org.sobertally.core.activity.Evidence;
 import org.sobertally.core.agreement.Agreement;
-import org.sobertally.core.agreement.Line;
+import org.sobertally.core.agreement.Subscription;
 import org.sobertally.core.catalogue.Plan;
 import org.sobertally.core.catalogue.Vendor;
 import org.sobertally.core.money.Money;
@@ -39,7 +39,7 @@ public final class Book {
   private final Table<Vendor> vendors;
   private final Table<Plan> plans;
   private final Table<Agreement> agreements;
-  private final Table<Line> lines;
+  private final Table<Subscription> lines;
   private final Table<Person> people;
   private final Table<Group> groups;
   private final List<StandingRule> standingRules;
@@ -69,7 +69,7 @@ public final class Book {
     vendors = new Table<>("vendor", b.vendors, Vendor::id);
     plans = new Table<>("plan", b.plans, Plan::id);
     agreements = new Table<>("agreement", b.agreements, Agreement::id);
-    lines = new Table<>("subscription", b.lines, Line::id);
+    lines = new Table<>("subscription", b.lines, Subscription::id);
     people = new Table<>("person", b.people, Person::id);
     groups = new Table<>("group", b.groups, Group::id);
     standingRules = List.copyOf(b.standingRules);
@@ -148,7 +148,7 @@ public final class Book {
   private static final class Edit {
     private @Nullable HouseRules rules;
     private @Nullable Table<Plan> plans;
-    private @Nullable Table<Line> lines;
+    private @Nullable Table<Subscription> lines;
     private @Nullable Table<Person> people;
     private @Nullable Table<Group> groups;
     private @Nullable List<StandingRule> standingRules;
@@ -234,7 +234,7 @@ public final class Book {
     return agreements;
   }
 
-  public Table<Line> lines() {
+  public Table<Subscription> lines() {
     return lines;
   }
 
@@ -378,7 +378,7 @@ public final class Book {
    */
   public int lowestFrom(int line, LocalDate day) {
     int lowest = boughtOn(line, day);
-    for (Line.LineChange change : lines.get(line).changes()) {
+    for (Subscription.QuantityChange change : lines.get(line).changes()) {
       if (change.day().isAfter(day) && agreementOfLine(line).inForce(change.day())) {
         lowest = Math.min(lowest, boughtOn(line, change.day()));
       }
@@ -515,7 +515,7 @@ public final class Book {
   }
 
   /** The next version, with the subscription as it is now; no other may have its id. */
-  public Book withLine(Line line) {
+  public Book withLine(Subscription line) {
     lines.require(line.id());
     return edited(e -> e.lines = lines.with(line));
   }

@@ -7,7 +7,7 @@ import org.jspecify.annotations.Nullable;
 import org.sobertally.core.activity.ActivityCalendar;
 import org.sobertally.core.activity.Evidence;
 import org.sobertally.core.agreement.Agreement;
-import org.sobertally.core.agreement.Line;
+import org.sobertally.core.agreement.Subscription;
 import org.sobertally.core.catalogue.Part;
 import org.sobertally.core.catalogue.Plan;
 import org.sobertally.core.catalogue.Vendor;
@@ -28,7 +28,7 @@ public final class BookBuilder {
   List<Vendor> vendors = List.of();
   List<Plan> plans = List.of();
   List<Agreement> agreements = List.of();
-  List<Line> lines = List.of();
+  List<Subscription> lines = List.of();
   List<Person> people = List.of();
   List<Group> groups = List.of();
   List<StandingRule> standingRules = List.of();
@@ -73,7 +73,7 @@ public final class BookBuilder {
     return this;
   }
 
-  public BookBuilder lines(List<Line> value) {
+  public BookBuilder lines(List<Subscription> value) {
     lines = value;
     return this;
   }

@@ -7,7 +7,7 @@ import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
 import org.sobertally.core.agreement.Agreement;
-import org.sobertally.core.agreement.Line;
+import org.sobertally.core.agreement.Subscription;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.book.Holdings;
 import org.sobertally.core.catalogue.Vendor;
@@ -47,10 +47,10 @@ public final class Ledger {
   }
 
   private static void postQuantities(
-      Line line, Agreement agreement, SpentSeats spent, List<Posting> postings) {
+      Subscription line, Agreement agreement, SpentSeats spent, List<Posting> postings) {
     int quantity = line.quantityOn(agreement.starts());
     post(postings, agreement.starts(), quantity, Cause.BOUGHT);
-    for (Line.LineChange change : line.changes()) {
+    for (Subscription.QuantityChange change : line.changes()) {
       if (change.day().isAfter(agreement.starts()) && agreement.inForce(change.day())) {
         int rested = spent.goneOn(change.day());
         postGone(postings, change.day(), rested, Cause.QUANTITY_CHANGED);

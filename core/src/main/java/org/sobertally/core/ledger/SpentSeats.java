@@ -4,7 +4,7 @@ import java.time.LocalDate;
 import java.util.Map;
 import java.util.TreeMap;
 import org.sobertally.core.agreement.Agreement;
-import org.sobertally.core.agreement.Line;
+import org.sobertally.core.agreement.Subscription;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.book.Holdings;
 import org.sobertally.core.time.Days;
@@ -42,7 +42,7 @@ final class SpentSeats {
       }
     }
     Agreement agreement = book.agreementOfLine(line);
-    for (Line.LineChange change : book.lines().get(line).changes()) {
+    for (Subscription.QuantityChange change : book.lines().get(line).changes()) {
       boolean counts = change.day().isAfter(agreement.starts()) && agreement.inForce(change.day());
       if (counts && change.delta() < 0) {
         lowered.merge(Days.of(change.day()), -change.delta(), Integer::sum);

@@ -12,7 +12,7 @@ import org.sobertally.core.activity.ActivityCalendar;
 import org.sobertally.core.activity.CalendarBuilder;
 import org.sobertally.core.activity.Evidence;
 import org.sobertally.core.agreement.Agreement;
-import org.sobertally.core.agreement.Line;
+import org.sobertally.core.agreement.Subscription;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.book.Holding;
 import org.sobertally.core.book.Session;
@@ -40,7 +40,7 @@ final class BenchBook {
   private final List<Vendor> vendors = new ArrayList<>();
   private final List<Plan> plans = new ArrayList<>();
   private final List<Agreement> agreements = new ArrayList<>();
-  private final List<Line> lines = new ArrayList<>();
+  private final List<Subscription> lines = new ArrayList<>();
   private final List<Person> people = new ArrayList<>();
   private final List<Account> accounts = new ArrayList<>();
   private final List<Holding> holdings = new ArrayList<>();
@@ -83,7 +83,8 @@ final class BenchBook {
       List<String> parts = List.of(PARTS).subList(PARTS.length - 1 - p, PARTS.length);
       plans.add(new Plan(plan, id, plan, id, p, PlanModel.NAMED, parts, null, null, null));
       lines.add(
-          new Line(plan, "a" + id, plan, seats, PriceList.flat("" + 90 * (p + 1)), List.of()));
+          new Subscription(
+              plan, "a" + id, plan, seats, PriceList.flat("" + 90 * (p + 1)), List.of()));
     }
   }
 

@@ -14,7 +14,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
 import org.sobertally.core.activity.ActivityCalendar;
 import org.sobertally.core.activity.CalendarBuilder;
-import org.sobertally.core.agreement.Line;
+import org.sobertally.core.agreement.Subscription;
 import org.sobertally.core.catalogue.PlanModel;
 import org.sobertally.core.people.Account;
 import org.sobertally.core.people.Group;
@@ -101,18 +101,18 @@ class BookChangesTest {
     assertThat(book.keepOn("bo-opus", TestBook.TODAY)).isNull();
     Book ended = after.withKeep(new Keep("k", "bo-opus", "audit", "runa", TestBook.TODAY));
     assertThat(ended.keepOn("bo-opus", TestBook.TODAY)).isNull();
-    Line opus = book.lines().byId("opus");
-    Line fewer =
-        new Line(
+    Subscription opus = book.lines().byId("opus");
+    Subscription fewer =
+        new Subscription(
             opus.id(),
             opus.agreement(),
             opus.plan(),
             opus.seats(),
             opus.prices(),
-            List.of(new Line.LineChange(TestBook.TODAY, -3, "given back")));
+            List.of(new Subscription.QuantityChange(TestBook.TODAY, -3, "given back")));
     int number = book.lines().require("opus");
     assertThat(book.withLine(fewer).boughtOn(number, TestBook.TODAY)).isEqualTo(7);
-    Line strange = new Line("none", "qm", "opus", 1, opus.prices(), List.of());
+    Subscription strange = new Subscription("none", "qm", "opus", 1, opus.prices(), List.of());
     assertThatThrownBy(() -> book.withLine(strange)).isInstanceOf(NoSuchElementException.class);
   }
 

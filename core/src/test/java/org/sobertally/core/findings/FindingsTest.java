@@ -17,7 +17,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
 import org.sobertally.core.agreement.Agreement.Floor;
 import org.sobertally.core.agreement.Agreement.FloorOf;
-import org.sobertally.core.agreement.Line;
+import org.sobertally.core.agreement.Subscription;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.book.Install;
 import org.sobertally.core.book.Session;
@@ -243,7 +243,7 @@ class FindingsTest {
 
   @Test
   void shortOfSeats() {
-    facts.lines.set(2, new Line("opus", "qm", "opus", 1, PriceList.flat("396"), List.of()));
+    facts.lines.set(2, new Subscription("opus", "qm", "opus", 1, PriceList.flat("396"), List.of()));
     for (String person : List.of("ann", "bo")) {
       facts.person(person).holds(person, "opus", LONG_AGO).uses(person, "charts", EVIDENCE_TO);
     }
@@ -263,7 +263,8 @@ class FindingsTest {
             .findFirst()
             .orElseThrow();
     assertThat(large.amount()).isEqualTo(euros("8100"));
-    facts.lines.set(3, new Line("draft", "qm", "draft", 1, PriceList.flat("900"), List.of()));
+    facts.lines.set(
+        3, new Subscription("draft", "qm", "draft", 1, PriceList.flat("900"), List.of()));
     facts.sessions.add(new Session("s2", "a-bo", "draft", nine, nine.plusSeconds(600)));
     assertThat(only(FindingKind.SHORT).explanation())
         .isEqualTo(

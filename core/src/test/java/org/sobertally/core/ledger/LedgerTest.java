@@ -10,7 +10,7 @@ import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
-import org.sobertally.core.agreement.Line;
+import org.sobertally.core.agreement.Subscription;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.catalogue.PriceList;
 import org.sobertally.core.catalogue.Vendor;
@@ -55,7 +55,7 @@ class LedgerTest {
   @Test
   void moreHeldThanBoughtIsShownAndNeverClipped() {
     facts.lines.removeIf(line -> line.id().equals("opus"));
-    facts.lines.add(new Line("opus", "qm", "opus", 1, PriceList.flat("396"), List.of()));
+    facts.lines.add(new Subscription("opus", "qm", "opus", 1, PriceList.flat("396"), List.of()));
     facts.person("ann").holds("ann", "opus", LocalDate.of(2026, 2, 1));
     facts.person("bo").holds("bo", "opus", LocalDate.of(2026, 2, 1));
     Places places = opus().on(TODAY);

@@ -7,7 +7,7 @@ import java.time.Duration;
 import java.time.LocalDate;
 import java.util.List;
 import org.junit.jupiter.api.Test;
-import org.sobertally.core.agreement.Line;
+import org.sobertally.core.agreement.Subscription;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.catalogue.PriceList;
 import org.sobertally.core.catalogue.Vendor;
@@ -22,13 +22,13 @@ class SpentSeatsTest {
     facts.vendor = new Vendor("quillmoor", "Quillmoor", Duration.ZERO, false, 30, false, null);
     facts.lines.removeIf(line -> line.id().equals("letter"));
     facts.lines.add(
-        new Line(
+        new Subscription(
             "letter",
             "qm",
             "letter",
             10,
             PriceList.flat("84"),
-            List.of(new Line.LineChange(LocalDate.of(2026, 7, 1), -2, null))));
+            List.of(new Subscription.QuantityChange(LocalDate.of(2026, 7, 1), -2, null))));
     for (String person : List.of("ann", "bo", "cy", "di")) {
       facts.person(person);
     }

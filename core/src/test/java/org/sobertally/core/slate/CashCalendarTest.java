@@ -8,7 +8,7 @@ import java.time.LocalDate;
 import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.sobertally.core.agreement.Agreement;
-import org.sobertally.core.agreement.Line;
+import org.sobertally.core.agreement.Subscription;
 import org.sobertally.core.catalogue.PriceList;
 import org.sobertally.core.catalogue.PriceList.PriceBreak;
 import org.sobertally.core.catalogue.PriceList.Pricing;
@@ -71,7 +71,7 @@ class CashCalendarTest {
   void whereMoreSeatsCostLessTheyAreKept() {
     PriceBreak ten = new PriceBreak(10, new BigDecimal("300"));
     PriceList prices = new PriceList(Pricing.VOLUME, new BigDecimal("396"), List.of(ten), 0);
-    facts.lines.set(2, new Line("opus", "qm", "opus", 10, prices, List.of()));
+    facts.lines.set(2, new Subscription("opus", "qm", "opus", 10, prices, List.of()));
     CashCalendar calendar = calendar(new Move.TakeBack("ann-opus"), new Move.TakeBack("bo-opus"));
     assertThat(calendar.entries().get(0).yearly().isZero()).isTrue();
   }

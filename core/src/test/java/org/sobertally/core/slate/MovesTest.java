@@ -14,7 +14,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
 import org.sobertally.core.agreement.Agreement;
-import org.sobertally.core.agreement.Line;
+import org.sobertally.core.agreement.Subscription;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.catalogue.PlanModel;
 import org.sobertally.core.catalogue.PriceList;
@@ -88,7 +88,7 @@ class MovesTest {
   @Test
   void aSwitchNeedsASeatOfTheOtherPlanAndAKeptHoldingStays() {
     facts.lines.removeIf(line -> line.id().equals("letter"));
-    facts.lines.add(new Line("letter", "qm", "letter", 1, PriceList.flat("84"), List.of()));
+    facts.lines.add(new Subscription("letter", "qm", "letter", 1, PriceList.flat("84"), List.of()));
     facts.holds("bo", "letter", LONG_AGO).holds("ann", "opus", LONG_AGO);
     assertThat(codes(only(new Move.Switch("ann-opus", "letter")).blocks()))
         .containsExactly(Code.NO_SPARE_SEAT);
@@ -102,7 +102,7 @@ class MovesTest {
   @Test
   void aSeatFreedEarlierOnTheSlateCanBeHandedOutLater() {
     facts.lines.removeIf(line -> line.id().equals("opus"));
-    facts.lines.add(new Line("opus", "qm", "opus", 1, PriceList.flat("396"), List.of()));
+    facts.lines.add(new Subscription("opus", "qm", "opus", 1, PriceList.flat("396"), List.of()));
     facts.holds("ann", "opus", LONG_AGO);
     Preview preview = preview(new Move.TakeBack("ann-opus"), new Move.HandOut("a-bo", "opus"));
     assertThat(preview.moves()).allMatch(MovePreview::canGo);
@@ -148,7 +148,7 @@ class MovesTest {
   void restingSeatsAreNamedWithTheDayOfTheFirst() {
     facts.vendor = new Vendor("quillmoor", "Quillmoor", Duration.ZERO, false, 30, true, null);
     facts.lines.removeIf(line -> line.id().equals("opus"));
-    facts.lines.add(new Line("opus", "qm", "opus", 1, PriceList.flat("396"), List.of()));
+    facts.lines.add(new Subscription("opus", "qm", "opus", 1, PriceList.flat("396"), List.of()));
     facts.holds("bo", "opus", LONG_AGO, TODAY.minusDays(10));
     MovePreview move = only(new Move.HandOut("a-ann", "opus"));
     assertThat(move.blocks())
@@ -319,13 +319,13 @@ class MovesTest {
   void whatIsGivenBackForALaterDayIsNotGivenBackAgain() {
     facts.lines.removeIf(line -> line.id().equals("letter"));
     facts.lines.add(
-        new Line(
+        new Subscription(
             "letter",
             "qm",
             "letter",
             10,
             PriceList.flat("84"),
-            List.of(new Line.LineChange(LocalDate.of(2027, 1, 7), -7, "Slate"))));
+            List.of(new Subscription.QuantityChange(LocalDate.of(2027, 1, 7), -7, "Slate"))));
     facts.holds("ann", "letter", LONG_AGO);
     Preview again = preview(new Move.GiveBack("letter", 7));
     assertThat(again.moves().get(0).blocks())
@@ -340,7 +340,7 @@ class MovesTest {
   void theQuantityIsNotLoweredBelowWhatIsPromised() {
     facts.lines.removeIf(line -> line.id().equals("letter"));
     facts.lines.add(
-        new Line(
+        new Subscription(
             "letter",
             "qm",
             "letter",
@@ -357,7 +357,7 @@ class MovesTest {
   void aSeatThatNobodyElseMayUseIsNotSpareOnceItIsBack() {
     facts.vendor = new Vendor("quillmoor", "Quillmoor", Duration.ZERO, false, 0, false, null);
     facts.lines.removeIf(line -> line.id().equals("letter"));
-    facts.lines.add(new Line("letter", "qm", "letter", 1, PriceList.flat("84"), List.of()));
+    facts.lines.add(new Subscription("letter", "qm", "letter", 1, PriceList.flat("84"), List.of()));
     facts.holds("ann", "letter", LONG_AGO);
     Preview both = preview(new Move.TakeBack("ann-letter"), new Move.HandOut("a-bo", "letter"));
     assertThat(both.moves().get(0).canGo()).isTrue();
@@ -414,7 +414,7 @@ class MovesTest {
   void fewerSeatsThatCostMoreAreSaid() {
     facts.lines.removeIf(line -> line.id().equals("letter"));
     facts.lines.add(
-        new Line(
+        new Subscription(
             "letter",
             "qm",
             "letter",

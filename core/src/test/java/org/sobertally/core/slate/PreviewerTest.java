@@ -168,7 +168,7 @@ class PreviewerTest {
     facts.person("cy", Person.Status.LEFT, LONG_AGO, null);
     facts.lines.removeIf(line -> line.id().equals("opus"));
     facts.lines.add(
-        new org.sobertally.core.agreement.Line(
+        new org.sobertally.core.agreement.Subscription(
             "opus",
             "qm",
             "opus",

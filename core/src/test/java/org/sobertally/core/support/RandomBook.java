@@ -11,7 +11,7 @@ import java.util.Random;
 import java.util.Set;
 import java.util.stream.LongStream;
 import org.sobertally.core.activity.Evidence;
-import org.sobertally.core.agreement.Line;
+import org.sobertally.core.agreement.Subscription;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.catalogue.PriceList;
 import org.sobertally.core.people.Account;
@@ -56,10 +56,10 @@ public final class RandomBook {
               "quillmoor", "Quillmoor", java.time.Duration.ZERO, false, 0, false, null);
     }
     for (int line = 0; line < draft.lines.size(); line++) {
-      Line plain = draft.lines.get(line);
+      Subscription plain = draft.lines.get(line);
       draft.lines.set(
           line,
-          new Line(
+          new Subscription(
               plain.id(),
               plain.agreement(),
               plain.plan(),
@@ -84,14 +84,14 @@ public final class RandomBook {
     return draft.build();
   }
 
-  private List<Line.LineChange> changes() {
-    List<Line.LineChange> changes = new ArrayList<>();
+  private List<Subscription.QuantityChange> changes() {
+    List<Subscription.QuantityChange> changes = new ArrayList<>();
     Set<LocalDate> days = new HashSet<>();
     for (int c = 0; c < random.nextInt(3); c++) {
       LocalDate day = LocalDate.of(2026, 1, 1).plusDays(random.nextInt(300));
       if (days.add(day)) {
         int more = random.nextInt(8) - 3;
-        changes.add(new Line.LineChange(day, more == 0 ? 4 : more, null));
+        changes.add(new Subscription.QuantityChange(day, more == 0 ? 4 : more, null));
       }
     }
     return changes;

@@ -11,7 +11,7 @@ import org.sobertally.core.activity.ActivityCalendar;
 import org.sobertally.core.activity.CalendarBuilder;
 import org.sobertally.core.activity.Evidence;
 import org.sobertally.core.agreement.Agreement;
-import org.sobertally.core.agreement.Line;
+import org.sobertally.core.agreement.Subscription;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.book.Holding;
 import org.sobertally.core.book.Install;
@@ -46,7 +46,7 @@ public final class TestBook {
   public Agreement.Floor floor;
   public Evidence evidence = new Evidence(EVIDENCE_FROM, EVIDENCE_TO, Evidence.Kind.DAILY);
   public final List<Plan> plans = new ArrayList<>();
-  public final List<Line> lines = new ArrayList<>();
+  public final List<Subscription> lines = new ArrayList<>();
   public final List<Person> people = new ArrayList<>();
   public final List<Group> groups = new ArrayList<>();
   public final List<StandingRule> rules = new ArrayList<>();
@@ -72,7 +72,7 @@ public final class TestBook {
     plans.add(
         new Plan(
             id, "quillmoor", id, "quill", rank, PlanModel.NAMED, List.of(parts), null, null, null));
-    lines.add(new Line(id, "qm", id, 10, PriceList.flat(price), List.of()));
+    lines.add(new Subscription(id, "qm", id, 10, PriceList.flat(price), List.of()));
     return this;
   }
 
@@ -154,7 +154,7 @@ public final class TestBook {
     plans.add(
         new Plan(
             id, "quillmoor", id, null, null, model, List.of(parts), null, null, null, capacity));
-    lines.add(new Line(id, "qm", id, 10, PriceList.flat(price), List.of()));
+    lines.add(new Subscription(id, "qm", id, 10, PriceList.flat(price), List.of()));
     return this;
   }
 
@@ -173,7 +173,7 @@ public final class TestBook {
             null,
             null,
             null));
-    lines.add(new Line("talk", "th", "talk", 10, PriceList.flat(price), List.of()));
+    lines.add(new Subscription("talk", "th", "talk", 10, PriceList.flat(price), List.of()));
     return this;
   }
 

@@ -10,7 +10,7 @@ import java.time.LocalDate;
 import java.time.ZoneOffset;
 import java.util.List;
 import org.junit.jupiter.api.Test;
-import org.sobertally.core.agreement.Line;
+import org.sobertally.core.agreement.Subscription;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.catalogue.PlanModel;
 import org.sobertally.core.catalogue.PriceList;
@@ -32,7 +32,7 @@ class OddBooksTest {
 
   @Test
   void aSubscriptionOfNoSeatsHasNoUtilisationAndIsShortOfWhatIsHeld() {
-    facts.lines.set(2, new Line("opus", "qm", "opus", 0, PriceList.flat("396"), List.of()));
+    facts.lines.set(2, new Subscription("opus", "qm", "opus", 0, PriceList.flat("396"), List.of()));
     facts.holds("ann", "opus", LONG_AGO).uses("ann", "mail", EVIDENCE_TO);
     Book book = facts.build();
     int line = book.lines().require("opus");

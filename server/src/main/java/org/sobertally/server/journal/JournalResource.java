@@ -16,7 +16,7 @@ import java.util.Optional;
 import org.eclipse.microprofile.openapi.annotations.media.Schema;
 import org.eclipse.microprofile.openapi.annotations.tags.Tag;
 import org.jboss.resteasy.reactive.RestResponse;
-import org.sobertally.core.agreement.Line;
+import org.sobertally.core.agreement.Subscription;
 import org.sobertally.core.book.Book;
 import org.sobertally.server.access.SignIns;
 import org.sobertally.server.book.store.Books;
@@ -129,7 +129,10 @@ public class JournalResource {
       throw Problem.notFound("There is no plan %s.".formatted(plan));
     }
     List<String> lines =
-        book.lines().all().stream().filter(l -> l.plan().equals(plan)).map(Line::id).toList();
+        book.lines().all().stream()
+            .filter(l -> l.plan().equals(plan))
+            .map(Subscription::id)
+            .toList();
     return lines.isEmpty() ? List.of("") : lines;
   }
 

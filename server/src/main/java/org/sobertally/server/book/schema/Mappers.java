@@ -9,7 +9,7 @@ import java.util.Map;
 import java.util.function.Function;
 import org.sobertally.core.activity.Evidence;
 import org.sobertally.core.agreement.Agreement;
-import org.sobertally.core.agreement.Line;
+import org.sobertally.core.agreement.Subscription;
 import org.sobertally.core.book.Holding;
 import org.sobertally.core.book.HouseRules;
 import org.sobertally.core.book.Install;
@@ -42,7 +42,7 @@ public final class Mappers {
   public record PriceBreak(String line, PriceList.PriceBreak from) {}
 
   /** A change of a subscription's quantity. */
-  public record LineChange(String line, Line.LineChange change) {}
+  public record LineChange(String line, Subscription.QuantityChange change) {}
 
   /** Somebody in a group. */
   public record Member(String group, String person, boolean lead) {}
@@ -84,7 +84,7 @@ public final class Mappers {
       readOnly(BookSchema.AGREEMENTS, Mappers::agreement);
 
   /** Without its price breaks and changes, which are rows of their own. */
-  public static final RowMapper<Line> LINE =
+  public static final RowMapper<Subscription> LINE =
       new RowMapper<>(
           BookSchema.LINES,
           Mappers::line,
@@ -115,7 +115,8 @@ public final class Mappers {
           row ->
               new LineChange(
                   row.text("line"),
-                  new Line.LineChange(row.day("day"), row.number("delta"), row.text("reason"))),
+                  new Subscription.QuantityChange(
+                      row.day("day"), row.number("delta"), row.text("reason"))),
           (one, to) ->
               to.set("line", one.line())
                   .set("day", one.change().day())
@@ -344,8 +345,8 @@ public final class Mappers {
         floor);
   }
 
-  private static Line line(Row row) {
-    return new Line(
+  private static Subscription line(Row row) {
+    return new Subscription(
         row.text("line"),
         row.text("agreement"),
         row.text("plan"),

@@ -13,7 +13,7 @@ import java.util.UUID;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.sobertally.core.activity.Evidence;
-import org.sobertally.core.agreement.Line;
+import org.sobertally.core.agreement.Subscription;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.book.Holding;
 import org.sobertally.core.book.HouseRules;
@@ -71,21 +71,21 @@ public class BookEditor {
   }
 
   /** The subscription as it is now, with its price breaks and the changes of its quantity. */
-  public void put(Books.Change change, Line line) {
-    Line before = change.book().lines().byId(line.id());
+  public void put(Books.Change change, Subscription line) {
+    Subscription before = change.book().lines().byId(line.id());
     store(Mappers.LINE, line);
     replace(Mappers.PRICE_BREAK, breaksOf(before), breaksOf(line));
     replace(Mappers.LINE_CHANGE, changesOf(before), changesOf(line));
     change.apply(book -> book.withLine(line));
   }
 
-  private static List<Mappers.PriceBreak> breaksOf(Line line) {
+  private static List<Mappers.PriceBreak> breaksOf(Subscription line) {
     return line.prices().breaks().stream()
         .map(from -> new Mappers.PriceBreak(line.id(), from))
         .toList();
   }
 
-  private static List<Mappers.LineChange> changesOf(Line line) {
+  private static List<Mappers.LineChange> changesOf(Subscription line) {
     return line.changes().stream().map(one -> new Mappers.LineChange(line.id(), one)).toList();
   }
 
@@ -250,11 +250,11 @@ public class BookEditor {
    */
   public void changeQuantity(
       Books.Change change, String lineId, LocalDate day, int delta, String reason) {
-    Line line = change.book().lines().byId(lineId);
+    Subscription line = change.book().lines().byId(lineId);
     int sum = delta;
     String reasons = reason;
-    List<Line.LineChange> changes = new ArrayList<>();
-    for (Line.LineChange earlier : line.changes()) {
+    List<Subscription.QuantityChange> changes = new ArrayList<>();
+    for (Subscription.QuantityChange earlier : line.changes()) {
       if (earlier.day().equals(day)) {
         sum = Math.addExact(sum, earlier.delta());
         reasons = earlier.reason() == null ? reason : earlier.reason() + "; " + reason;
@@ -263,11 +263,12 @@ public class BookEditor {
       }
     }
     if (sum != 0) {
-      changes.add(new Line.LineChange(day, sum, reasons));
+      changes.add(new Subscription.QuantityChange(day, sum, reasons));
     }
     put(
         change,
-        new Line(line.id(), line.agreement(), line.plan(), line.seats(), line.prices(), changes));
+        new Subscription(
+            line.id(), line.agreement(), line.plan(), line.seats(), line.prices(), changes));
   }
 
   private <T> void store(RowMapper<T> mapper, T thing) {

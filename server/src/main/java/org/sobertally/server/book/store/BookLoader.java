@@ -13,7 +13,7 @@ import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.sobertally.core.activity.ActivityCalendar;
 import org.sobertally.core.activity.CalendarBuilder;
-import org.sobertally.core.agreement.Line;
+import org.sobertally.core.agreement.Subscription;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.catalogue.PriceList;
 import org.sobertally.core.money.Rates;
@@ -85,7 +85,7 @@ public final class BookLoader {
     return all;
   }
 
-  private List<Line> lines() throws SQLException {
+  private List<Subscription> lines() throws SQLException {
     var breaks =
         rows(Mappers.PRICE_BREAK).stream()
             .collect(
@@ -102,7 +102,7 @@ public final class BookLoader {
         .map(
             line -> {
               PriceList prices = line.prices();
-              return new Line(
+              return new Subscription(
                   line.id(),
                   line.agreement(),
                   line.plan(),

@@ -13,7 +13,7 @@ import java.util.Map;
 import java.util.function.Consumer;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
-import org.sobertally.core.agreement.Line;
+import org.sobertally.core.agreement.Subscription;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.book.HouseRules;
 import org.sobertally.core.catalogue.PriceList;
@@ -78,7 +78,7 @@ class BookEditorTest {
 
   @Test
   void aSubscriptionComesWithItsBreaksAndChanges() {
-    Line was = books.current().lines().byId("qm-opus");
+    Subscription was = books.current().lines().byId("qm-opus");
     PriceList prices =
         new PriceList(
             PriceList.Pricing.VOLUME,
@@ -87,11 +87,13 @@ class BookEditorTest {
                 new PriceList.PriceBreak(100, new BigDecimal("300")),
                 new PriceList.PriceBreak(200, new BigDecimal("280"))),
             50);
-    List<Line.LineChange> changes = List.of(new Line.LineChange(DAY, -3, "fewer"));
-    Line now = new Line(was.id(), was.agreement(), was.plan(), was.seats(), prices, changes);
+    List<Subscription.QuantityChange> changes =
+        List.of(new Subscription.QuantityChange(DAY, -3, "fewer"));
+    Subscription now =
+        new Subscription(was.id(), was.agreement(), was.plan(), was.seats(), prices, changes);
     assertThat(edited(change -> editor.put(change, now)).lines().byId("qm-opus")).isEqualTo(now);
-    Line without =
-        new Line(
+    Subscription without =
+        new Subscription(
             was.id(),
             was.agreement(),
             was.plan(),

@@ -11,25 +11,25 @@ import org.sobertally.core.catalogue.PriceList;
  * @param seats the quantity before any change
  * @param changes what was added to or taken from it, by day
  */
-public record Line(
+public record Subscription(
     String id,
     String agreement,
     String plan,
     int seats,
     PriceList prices,
-    List<LineChange> changes) {
+    List<QuantityChange> changes) {
 
   /** From {@code day} on, {@code delta} seats more (or, below zero, fewer). */
-  public record LineChange(LocalDate day, int delta, String reason) {}
+  public record QuantityChange(LocalDate day, int delta, String reason) {}
 
-  public Line {
-    changes = changes.stream().sorted(Comparator.comparing(LineChange::day)).toList();
+  public Subscription {
+    changes = changes.stream().sorted(Comparator.comparing(QuantityChange::day)).toList();
   }
 
   /** The quantity on the day, were the agreement in force on it. */
   public int quantityOn(LocalDate day) {
     int quantity = seats;
-    for (LineChange change : changes) {
+    for (QuantityChange change : changes) {
       if (!change.day().isAfter(day)) {
         quantity = Math.addExact(quantity, change.delta());
       }
