@@ -1257,6 +1257,7 @@ export interface paths {
           openingGrace?: string;
           sets?: string;
           site?: string;
+          sort?: string;
           vendor?: string;
         };
         header?: never;

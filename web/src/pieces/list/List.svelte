@@ -20,6 +20,8 @@
     laid = false,
     dense = false,
     onopen,
+    sorted,
+    onsort,
     after,
   }: {
     list: ListState<T>;
@@ -42,6 +44,9 @@
     dense?: boolean;
     /** What a click on a row opens, where rows are not chosen. */
     onopen?: (row: T) => void;
+    /** By what the list is in order, and what a column's head does to change that. */
+    sorted?: string;
+    onsort?: (sort: string) => void;
     /** Rows after those of the list. */
     after?: Snippet;
   } = $props();
@@ -63,8 +68,15 @@
           <th
             class={{ r: column.right }}
             title={column.title}
-            style:width={column.width ? `${column.width}px` : undefined}>{column.name}</th
+            aria-sort={column.sort && column.sort === sorted ? 'other' : undefined}
+            style:width={column.width ? `${column.width}px` : undefined}
           >
+            {#if column.sort && onsort}
+              <button class:on={column.sort === sorted} onclick={() => onsort(column.sort!)}>
+                {column.name}
+              </button>
+            {:else}{column.name}{/if}
+          </th>
         {/each}
       </tr>
     </thead>
@@ -121,6 +133,17 @@
   }
   tr.at > :global(td:first-child:not(.mark)) {
     padding-left: 9px;
+  }
+  th button {
+    font: inherit;
+    color: inherit;
+  }
+  th button:hover {
+    text-decoration: underline;
+  }
+  th button.on {
+    color: var(--ink);
+    border-bottom: 2px solid var(--ink);
   }
   .mark {
     width: 26px;

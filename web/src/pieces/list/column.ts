@@ -8,4 +8,6 @@ export interface Column {
   /** In pixels; what is left over where it is left out. */
   width?: number;
   title?: string;
+  /** By what its head puts the list in order; nothing where it cannot. */
+  sort?: string;
 }

@@ -65,7 +65,10 @@
   });
   const found = new Pages(
     // The address says one kind until the board has said with what it meets.
-    () => (param('kind') ? undefined : { ...query, sets: sets || undefined }),
+    () =>
+      param('kind')
+        ? undefined
+        : { ...query, sets: sets || undefined, sort: param('sort') ?? undefined },
     (of, limit, cursor) =>
       api.GET('/api/v1/findings/people', {
         params: { query: { ...of, limit: `${limit}`, cursor } },

@@ -2,6 +2,7 @@
 <script lang="ts">
   import List from '../../pieces/list/List.svelte';
   import type { FindingPerson } from '../../api/client';
+  import { param, setParam } from '../../state/address.svelte';
   import type { ListState } from '../../state/list.svelte';
   import { sayMoney } from '../../state/say';
 
@@ -24,16 +25,18 @@
   {list}
   rows={people}
   {busy}
+  sorted={param('sort') ?? 'RECOVERABLE'}
+  onsort={(next) => setParam('sort', next === 'RECOVERABLE' ? null : next)}
   laid
   dense
   columns={[
-    { name: 'Person', width: 150 },
+    { name: 'Person', width: 150, sort: 'NAME' },
     { name: 'Holds', width: 110 },
     { name: 'Would do', width: 110 },
-    { name: 'Why' },
+    { name: 'Why', sort: 'REASONS', title: 'those with the most reasons first' },
     { name: 'now', right: true, width: 76 },
     { name: 'would be', right: true, width: 76 },
-    { name: 'back', right: true, width: 76 },
+    { name: 'back', right: true, width: 76, sort: 'RECOVERABLE' },
   ]}
   empty="Nothing was found in anybody."
 >

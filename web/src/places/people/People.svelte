@@ -127,16 +127,6 @@
       {/each}
     </div>
   </details>
-  <label class="sub">
-    ordered by
-    <Pick value={sort} onchange={(e) => setParam('sort', e.currentTarget.value)}>
-      <option value="NAME">name</option>
-      <option value="COST">cost</option>
-      <option value="RECOVERABLE">money that could be had back</option>
-      <option value="LAST_USED">last use, the longest ago first</option>
-      <option value="SEATS">seats</option>
-    </Pick>
-  </label>
   {#if session.mayDraft && choices.value}
     <span class="sub count"
       >{list.chosen.size > 0 ? `${list.chosen.size} chosen` : 'nobody chosen'}</span
@@ -161,9 +151,11 @@
     {list}
     dense
     columns={[
-      { name: 'Name' },
-      ...shownColumns.map((c) => ({ key: c.key, name: c.name, right: c.right })),
+      { name: 'Name', sort: 'NAME' },
+      ...shownColumns.map((c) => ({ key: c.key, name: c.name, right: c.right, sort: c.sort })),
     ]}
+    sorted={sort}
+    onsort={(next) => setParam('sort', next === 'NAME' ? null : next)}
     rows={people.shown}
     known={people.value !== null}
     busy={people.stale}

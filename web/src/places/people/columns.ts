@@ -20,20 +20,22 @@ export interface Column {
   name: string;
   right?: boolean;
   wide?: boolean;
+  /** By what its head puts people in order, as the server calls it. */
+  sort?: string;
 }
 
 /** What can be shown of a person in a list, in this order. */
 export const COLUMNS: Column[] = [
-  { key: 'department', name: 'Department' },
-  { key: 'site', name: 'Site' },
+  { key: 'department', name: 'Department', sort: 'DEPARTMENT' },
+  { key: 'site', name: 'Site', sort: 'SITE' },
   { key: 'groups', name: 'Groups', wide: true },
-  { key: 'manager', name: 'Reports to' },
-  { key: 'status', name: 'Status' },
-  { key: 'plans', name: 'Holds', wide: true },
-  { key: 'lastUsed', name: 'Last use', right: true },
-  { key: 'found', name: 'Found', wide: true },
-  { key: 'cost', name: 'a year', right: true },
-  { key: 'recoverable', name: 'back', right: true },
+  { key: 'manager', name: 'Reports to', sort: 'MANAGER' },
+  { key: 'status', name: 'Status', sort: 'STATUS' },
+  { key: 'plans', name: 'Holds', sort: 'SEATS', wide: true },
+  { key: 'lastUsed', name: 'Last use', sort: 'LAST_USED', right: true },
+  { key: 'found', name: 'Found', sort: 'FOUND', wide: true },
+  { key: 'cost', name: 'a year', sort: 'COST', right: true },
+  { key: 'recoverable', name: 'back', sort: 'RECOVERABLE', right: true },
 ];
 
 const USUAL: ColumnKey[] = [

@@ -103,6 +103,11 @@ public final class PeopleRoll {
     return recoverable[person];
   }
 
+  /** How many kinds of finding there are in the person. */
+  public int kindsFound(int person) {
+    return Integer.bitCount(kinds[person]);
+  }
+
   /**
    * What people come to together.
    *

@@ -54,6 +54,15 @@ final class FindingPeople {
       List<String> notSold,
       boolean sweep) {}
 
+  /** In which order they are listed; who is alike by name. */
+  enum Sort {
+    RECOVERABLE,
+    NAME,
+    DEPARTMENT,
+    /** Those in whom the most was found first. */
+    REASONS
+  }
+
   /** Somebody in whom something was found, before it is put into words. */
   static final class Draft {
     private final int account;
@@ -87,11 +96,11 @@ final class FindingPeople {
   }
 
   /**
-   * Those in whom one of the combinations is found, the most money first.
+   * Those in whom one of the combinations is found.
    *
    * @param wanted sets of kinds that must be just those; empty for everybody
    */
-  List<Draft> of(Set<Set<FindingKind>> wanted) {
+  List<Draft> of(Set<Set<FindingKind>> wanted, Sort sort) {
     Map<Integer, Draft> byWho = new LinkedHashMap<>();
     int people = book.people().size();
     for (int n = 0; n < findings.size(); n++) {
@@ -118,12 +127,22 @@ final class FindingPeople {
       }
     }
     List<Draft> all = new ArrayList<>(byWho.values());
-    all.sort(
-        Comparator.comparing((Draft draft) -> draft.recoverable)
-            .reversed()
-            .thenComparing(this::name)
-            .thenComparing(draft -> draft.account));
+    all.sort(order(sort).thenComparing(this::name).thenComparing(draft -> draft.account));
     return all;
+  }
+
+  private Comparator<Draft> order(Sort sort) {
+    Comparator<String> words = Comparator.nullsLast(Comparator.naturalOrder());
+    return switch (sort) {
+      case RECOVERABLE -> Comparator.comparing((Draft draft) -> draft.recoverable).reversed();
+      case NAME -> Comparator.comparing(this::name);
+      case DEPARTMENT -> Comparator.comparing(this::department, words);
+      case REASONS -> Comparator.comparing((Draft draft) -> draft.findings.size()).reversed();
+    };
+  }
+
+  private String department(Draft draft) {
+    return draft.person < 0 ? null : book.people().get(draft.person).department();
   }
 
   private String name(Draft draft) {

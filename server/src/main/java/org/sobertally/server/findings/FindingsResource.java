@@ -275,7 +275,7 @@ public class FindingsResource {
   }
 
   /**
-   * The people behind combinations, the most money first.
+   * The people behind combinations, the most money first, or as {@code sort} says.
    *
    * @param setsText combinations as {@code IDLE.COVERED_TWICE}, several with a comma; everybody
    *     where nothing is said
@@ -287,6 +287,7 @@ public class FindingsResource {
   public RestResponse<List<FindingPeople.FindingPerson>> people(
       @BeanParam BoardAsk ask,
       @QueryParam("sets") String setsText,
+      @QueryParam("sort") String sortText,
       @QueryParam("limit") String limit,
       @QueryParam("cursor") String cursor,
       @Context UriInfo uri) {
@@ -298,7 +299,10 @@ public class FindingsResource {
       }
     }
     FindingPeople people = new FindingPeople(view);
-    List<FindingPeople.Draft> found = people.of(wanted);
+    FindingPeople.Sort sort =
+        Params.choice("sort", sortText, FindingPeople.Sort.class)
+            .orElse(FindingPeople.Sort.RECOVERABLE);
+    List<FindingPeople.Draft> found = people.of(wanted, sort);
     return Page.ofPlaces(
         found.size(), n -> people.shown(found.get(n)), limit, cursor, uri, view.book().version());
   }

@@ -33,7 +33,13 @@ class PeopleSearch {
     COST,
     RECOVERABLE,
     LAST_USED,
-    SEATS
+    SEATS,
+    DEPARTMENT,
+    SITE,
+    MANAGER,
+    STATUS,
+    /** Those in whom the most kinds were found first. */
+    FOUND
   }
 
   /** What can be asked of who leads somebody. */
@@ -85,7 +91,7 @@ class PeopleSearch {
     // The sort is stable: people who are alike stay in the order of their names.
     return sort == Sort.NAME
         ? fitting.toArray()
-        : fitting.boxed().sorted(order(roll, sort)).mapToInt(p -> p).toArray();
+        : fitting.boxed().sorted(order(book, states, roll, sort)).mapToInt(p -> p).toArray();
   }
 
   private static boolean fits(IntPredicate[] tests, int person) {
@@ -97,14 +103,29 @@ class PeopleSearch {
     return true;
   }
 
-  private static Comparator<Integer> order(PeopleRoll roll, Sort sort) {
+  private static Comparator<Integer> order(
+      Book book, UseStates states, PeopleRoll roll, Sort sort) {
+    Table<Person> people = book.people();
+    // Of whom nothing is said stands last.
+    Comparator<String> words = Comparator.nullsLast(Comparator.naturalOrder());
+    int day = Days.of(states.asOf());
     return switch (sort) {
       case NAME -> throw new IllegalStateException("They are in this order already.");
       case COST -> Comparator.comparing(roll::costAmount).reversed();
       case RECOVERABLE -> Comparator.comparing(roll::recoverableAmount).reversed();
       case LAST_USED -> Comparator.comparing(roll::lastUsed);
       case SEATS -> Comparator.comparing(roll::seats).reversed();
+      case DEPARTMENT -> Comparator.comparing(p -> people.get(p).department(), words);
+      case SITE -> Comparator.comparing(p -> people.get(p).site(), words);
+      case MANAGER -> Comparator.comparing(p -> managerName(people, p), words);
+      case STATUS -> Comparator.comparing(p -> book.standings().statusOn(p, day));
+      case FOUND -> Comparator.comparing(roll::kindsFound).reversed();
     };
+  }
+
+  private static String managerName(Table<Person> people, int person) {
+    String manager = people.get(person).manager();
+    return manager == null || !people.has(manager) ? null : people.byId(manager).name();
   }
 
   private Texts textsOf(Book book) {

@@ -69,6 +69,9 @@ class FindingsTest {
     assertThat(lines(get("/findings/kinds"), "/kind", "/people", "/amount/amount"))
         .contains("SMALLER_TIER 1 312.00", "LEFT_PAID 1 396.00", "FLOOR_AT_RISK 0 0.00");
     assertThat(lines(get("/findings/people"), "/person")).containsExactly("cy", "di", "ann");
+    assertThat(lines(get("/findings/people?sort=NAME"), "/person"))
+        .containsExactly("ann", "cy", "di");
+    assertThat(lines(get("/findings/people?sort=REASONS"), "/person")).first().isEqualTo("cy");
     JsonNode cy = get("/findings/people?sets=NEVER_OPENED.PART_NOT_SET_UP,IDLE");
     assertThat(lines(cy, "/person", "/recoverable/amount")).containsExactly("cy 396.00");
     assertThat(lines(cy.at("/0/moves"), "/kind", "/holding")).containsExactly("TAKE_BACK h-cy");

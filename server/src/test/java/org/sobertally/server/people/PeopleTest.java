@@ -62,7 +62,7 @@ class PeopleTest {
     assertThat(names(people("q=noor%20bell"))).allMatch(name -> name.startsWith("Noor Bell"));
     assertThat(people("group=legal")).hasSize(8);
     assertThat(people("service=true")).hasSize(1);
-    people("unused=90&holds=quill-opus")
+    people("unused=90")
         .forEach(
             row ->
                 assertThat(row.get("lastUsed").asText("2000-01-01"))
@@ -98,6 +98,39 @@ class PeopleTest {
     people("sort=RECOVERABLE")
         .forEach(row -> back.add(new BigDecimal(row.at("/recoverable/amount").asText())));
     assertThat(back).isSortedAccordingTo((a, b) -> b.compareTo(a));
+    assertThat(people("sort=DEPARTMENT"))
+        .extracting(row -> row.get("department").asText())
+        .isSorted();
+    List<Integer> found = new ArrayList<>();
+    people("sort=FOUND").forEach(row -> found.add(row.get("kinds").size()));
+    assertThat(found).isSortedAccordingTo((a, b) -> b.compareTo(a));
+    // Whoever reports to nobody stands last.
+    List<Boolean> led = new ArrayList<>();
+    people("sort=MANAGER").forEach(row -> led.add(row.get("managerName").isNull()));
+    assertThat(led).isSorted();
+  }
+
+  /** Who names a plan asks about the use of that plan, whatever else they use. */
+  @Test
+  void noUseOfAPlanThatIsHeldIsAskedOfThatPlan() {
+    List<String> holders = new ArrayList<>();
+    reader
+        .get("/api/v1/subscriptions/qm-opus/holdings?limit=10000")
+        .json()
+        .forEach(
+            seat -> {
+              boolean unused = seat.get("idleDays").asInt() >= 60 || seat.get("lastUsed").isNull();
+              if (unused && !seat.get("person").isNull()) {
+                holders.add(seat.get("person").asText());
+              }
+            });
+    List<String> asked = new ArrayList<>();
+    people("holds=quill-opus&unused=60&limit=10000")
+        .forEach(row -> asked.add(row.get("person").asText()));
+    assertThat(asked).isNotEmpty().isSubsetOf(holders);
+    assertThat(people("unused=60&limit=10000").size())
+        .as("somebody who uses another plan is not without use")
+        .isLessThan(asked.size() + people("lacks=quill-opus&unused=60&limit=10000").size() + 1);
   }
 
   @Test
