@@ -17,6 +17,21 @@ export default ts.config(
     },
   },
   {
+    // What two places need is a piece, or a state.
+    files: ['src/places/**'],
+    rules: {
+      'no-restricted-imports': [
+        'error',
+        {
+          patterns: [
+            { regex: '^\\.\\./[a-z]', message: 'Of another place: make it a piece or a state.' },
+            { regex: '/places/', message: 'Of another place: make it a piece or a state.' },
+          ],
+        },
+      ],
+    },
+  },
+  {
     files: ['**/*.svelte', '**/*.svelte.ts'],
     languageOptions: { parserOptions: { parser: ts.parser } },
     rules: { 'svelte/no-navigation-without-resolve': 'off' },

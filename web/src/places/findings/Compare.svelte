@@ -2,16 +2,19 @@
 <script lang="ts">
   import { api, dataOf, saveCsv, type Schemas } from '../../api/client';
   import { asOf, setParam } from '../../state/address.svelte';
+  import { Question } from '../../state/question.svelte';
   import { sayMoney, sayShortDay } from '../../state/say';
-  import { latest } from '../../state/latest';
 
   interface Props {
     by: 'group' | 'site';
   }
   let { by }: Props = $props();
 
-  let rows = $state.raw<Schemas['Compared'][]>([]);
-  let fault = $state('');
+  const question = new Question(
+    () => ({ asOf: asOf(), by }),
+    (query) => dataOf(api.GET('/api/v1/findings/compare', { params: { query } })),
+  );
+  const rows = $derived<Schemas['Compared'][]>(question.value ?? []);
 
   const most = $derived(
     Math.max(
@@ -20,24 +23,9 @@
     ),
   );
   const width = (percent: number | null | undefined) => `${(100 * Number(percent ?? 0)) / most}%`;
-
-  const turn = latest();
-
-  $effect(() => {
-    const query = { asOf: asOf(), by };
-    const newest = turn();
-    dataOf(api.GET('/api/v1/findings/compare', { params: { query } })).then(
-      (r) => {
-        if (!newest()) return;
-        rows = r;
-        fault = '';
-      },
-      (e) => newest() && (fault = (e as Error).message),
-    );
-  });
 </script>
 
-{#if fault}<p class="neg" role="alert">{fault}</p>{/if}
+{#if question.fault}<p class="neg" role="alert">{question.fault}</p>{/if}
 {#if rows.length > 0}
   {@const before = rows[0]!.before.day}
   <table class="list">

@@ -2,6 +2,7 @@
 <script lang="ts">
   import Pick from '../../pieces/controls/Pick.svelte';
   import { api, dataOf, type Schemas } from '../../api/client';
+  import { Question } from '../../state/question.svelte';
   import { session } from '../../state/session.svelte';
   import { sayDay } from '../../state/say';
 
@@ -16,10 +17,7 @@
     ['KEEPER', 'people with access, tokens, house rules'],
   ];
 
-  let people = $state.raw<Person[]>([]);
-  let tokens = $state.raw<Schemas['AccessToken'][] | null>(null);
   let made = $state('');
-  let fault = $state('');
   let form = $state<{
     login: string;
     name: string;
@@ -32,28 +30,18 @@
   let tokenName = $state('');
   let tokenRole = $state<Role>('READER');
 
-  $effect(() => {
-    if (session.me?.role !== 'KEEPER') return;
-    Promise.all([
-      dataOf(api.GET('/api/v1/access/people')),
-      dataOf(api.GET('/api/v1/access/tokens')),
-    ]).then(
-      ([p, t]) => {
-        people = p;
-        tokens = t;
-      },
-      (e) => (fault = (e as Error).message),
-    );
-  });
-
-  async function attempt(work: () => Promise<void>) {
-    try {
-      await work();
-      fault = '';
-    } catch (e) {
-      fault = (e as Error).message;
-    }
-  }
+  const keeper = $derived(session.me?.role === 'KEEPER');
+  const everybody = new Question(
+    () => (keeper ? null : undefined),
+    () => dataOf(api.GET('/api/v1/access/people')),
+  );
+  const given = new Question(
+    () => (keeper ? null : undefined),
+    () => dataOf(api.GET('/api/v1/access/tokens')),
+  );
+  const people = $derived<Person[]>(everybody.value ?? []);
+  const tokens = $derived<Schemas['AccessToken'][] | null>(given.value);
+  const fault = $derived(everybody.fault || given.fault);
 
   function open(p?: Person) {
     form = {
@@ -68,7 +56,7 @@
   }
 
   const save = () =>
-    attempt(async () => {
+    everybody.attempt(async () => {
       const { login, name, role, person, email, password } = form!;
       const body = {
         name,
@@ -77,34 +65,38 @@
         email: email || null,
         password: password || null,
       };
-      people = await dataOf(
-        api.PUT('/api/v1/access/people/{login}', { params: { path: { login } }, body }),
+      everybody.set(
+        await dataOf(
+          api.PUT('/api/v1/access/people/{login}', { params: { path: { login } }, body }),
+        ),
       );
       form = null;
     });
   const remove = (login: string) =>
-    attempt(async () => {
-      people = await dataOf(
-        api.DELETE('/api/v1/access/people/{login}', { params: { path: { login } } }),
-      );
-    });
+    everybody.attempt(async () =>
+      everybody.set(
+        await dataOf(api.DELETE('/api/v1/access/people/{login}', { params: { path: { login } } })),
+      ),
+    );
   const makeToken = () =>
-    attempt(async () => {
+    given.attempt(async () => {
       const answer = await dataOf(
         api.POST('/api/v1/access/tokens', { body: { name: tokenName, role: tokenRole } }),
       );
-      tokens = answer.tokens;
+      given.set(answer.tokens);
       made = answer.token;
       tokenName = '';
     });
   const takeBack = (id: string) =>
-    attempt(async () => {
-      tokens = await dataOf(api.DELETE('/api/v1/access/tokens/{id}', { params: { path: { id } } }));
+    given.attempt(async () => {
+      given.set(
+        await dataOf(api.DELETE('/api/v1/access/tokens/{id}', { params: { path: { id } } })),
+      );
       made = '';
     });
 </script>
 
-{#if session.me?.role !== 'KEEPER'}
+{#if !keeper}
   <p class="sub">The keeper of keys looks after people with access and tokens.</p>
 {:else}
   {#if fault}<p class="neg" role="alert">{fault}</p>{/if}

@@ -2,10 +2,10 @@
 <script lang="ts">
   import { api, dataOf, type Schemas } from '../../api/client';
   import { asOf, to } from '../../state/address.svelte';
+  import { Question } from '../../state/question.svelte';
   import { session } from '../../state/session.svelte';
   import { slates } from '../../state/slate.svelte';
   import { sayCount } from '../../state/say';
-  import { latest } from '../../state/latest';
 
   const WAYS: Record<Schemas['Methods']['usual'], string> = {
     HAND: 'by hand',
@@ -14,46 +14,30 @@
   };
   const MOST_SHOWN = 40;
 
-  let lines = $state.raw<Schemas['Methods'][]>([]);
   let open = $state('');
-  let fault = $state('');
 
   const maySteer = $derived(session.me?.role === 'STEWARD');
 
-  const turn = latest();
-
-  $effect(() => {
-    const query = { asOf: asOf() };
-    void slates.draft;
-    void work(async () => {
-      const newest = turn();
-      const found = await dataOf(api.GET('/api/v1/methods', { params: { query } }));
-      if (newest()) lines = found;
-    });
-  });
-
-  async function work(run: () => Promise<void>) {
-    try {
-      await run();
-      fault = '';
-    } catch (e) {
-      fault = (e as Error).message;
-    }
-  }
+  const question = new Question(
+    () => asOf(),
+    (day) => dataOf(api.GET('/api/v1/methods', { params: { query: { asOf: day } } })),
+    { again: () => slates.draft?.moveCount },
+  );
+  const lines = $derived(question.value ?? []);
 
   const several = (l: Schemas['Methods']) => new Set(l.others.map((o) => o.method)).size > 1;
 
   const mix = (line: string, mixed: boolean) =>
-    work(async () => {
+    question.attempt(async () => {
       const params = { path: { line } };
       const now = await dataOf(
         api.POST('/api/v1/subscriptions/{line}/methods', { params, body: { mixed } }),
       );
-      lines = lines.map((l) => (l.line === line ? now : l));
+      question.set(lines.map((l) => (l.line === line ? now : l)));
     });
 </script>
 
-{#if fault}<p class="neg" role="alert">{fault}</p>{/if}
+{#if question.fault}<p class="neg" role="alert">{question.fault}</p>{/if}
 {#if lines.length > 0}
   <h2 id="ways">Seats that came in more than one way</h2>
   <table class="list" aria-labelledby="ways">

@@ -3,6 +3,7 @@
   import { api, dataOf, type Schemas } from '../../api/client';
   import { book } from '../../state/book.svelte';
   import { asOf } from '../../state/address.svelte';
+  import { Question } from '../../state/question.svelte';
   import { session } from '../../state/session.svelte';
   import { sayDay } from '../../state/say';
 
@@ -22,31 +23,23 @@
     invitation_grace: 'invitationGrace',
   };
 
-  let lines = $state.raw<Schemas['HouseRulesLines'] | null>(null);
-  let returns = $state.raw<ReadonlyMap<string, Schemas['RoundReturns']>>(new Map());
-  let fault = $state('');
+  const question = new Question(
+    () => null,
+    () => dataOf(api.GET('/api/v1/house-rules')),
+  );
+  const back = new Question(
+    () => null,
+    () => dataOf(api.GET('/api/v1/rounds/returns')),
+  );
+  const lines = $derived(question.value);
+  const returns = $derived(new Map((back.value ?? []).map((one) => [one.plan, one])));
+  const fault = $derived(question.fault || back.fault);
 
   const mayDraw = $derived(session.me?.role === 'STEWARD' || session.me?.role === 'KEEPER');
 
-  $effect(() => {
-    dataOf(api.GET('/api/v1/house-rules')).then(
-      (l) => (lines = l),
-      (e) => (fault = (e as Error).message),
-    );
-    dataOf(api.GET('/api/v1/rounds/returns')).then(
-      (r) => (returns = new Map(r.map((one) => [one.plan, one]))),
-      (e) => (fault = (e as Error).message),
-    );
-  });
-
   async function change(work: () => Promise<Schemas['HouseRulesLines']>) {
-    try {
-      lines = await work();
-      fault = '';
-      void book.load(asOf());
-    } catch (e) {
-      fault = (e as Error).message;
-    }
+    const done = await question.attempt(async () => question.set(await work()));
+    if (done) void book.load(asOf());
   }
 
   const drawHouse = (name: string, days: number) =>

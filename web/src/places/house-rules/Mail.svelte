@@ -2,6 +2,7 @@
 <script lang="ts">
   import { api, dataOf, type Schemas } from '../../api/client';
   import { today } from '../../state/address.svelte';
+  import { Question } from '../../state/question.svelte';
   import { session } from '../../state/session.svelte';
   import { sayCount, sayShortDay } from '../../state/say';
 
@@ -14,30 +15,21 @@
     KEPT: 'kept: no mail server is set',
   };
 
-  let mail = $state.raw<Mail[] | null>(null);
   let opened = $state('');
-  let fault = $state('');
 
+  const mayRead = $derived(session.me?.role === 'KEEPER' || session.me?.role === 'STEWARD');
+  const question = new Question(
+    () => (mayRead ? { limit: '200' } : undefined),
+    (query) => dataOf(api.GET('/api/v1/mail', { params: { query } })),
+  );
+  const mail = $derived(question.value);
   const stuck = $derived((mail ?? []).filter((m) => m.state === 'GIVEN_UP' || m.answer));
 
-  $effect(() => {
-    if (session.me?.role !== 'KEEPER' && session.me?.role !== 'STEWARD') return;
-    dataOf(api.GET('/api/v1/mail', { params: { query: { limit: '200' } } })).then(
-      (m) => (mail = m),
-      (e) => (fault = (e as Error).message),
-    );
-  });
-
-  async function again() {
-    try {
-      mail = await dataOf(api.POST('/api/v1/mail/again'));
-    } catch (e) {
-      fault = (e as Error).message;
-    }
-  }
+  const again = () =>
+    question.attempt(async () => question.set(await dataOf(api.POST('/api/v1/mail/again'))));
 </script>
 
-{#if fault}<p class="neg" role="alert">{fault}</p>{/if}
+{#if question.fault}<p class="neg" role="alert">{question.fault}</p>{/if}
 {#if mail}
   <p class="sub">
     {mail.length === 0 ? 'Nothing was written yet.' : sayCount(mail.length, 'mail', 'mails')}
@@ -66,7 +58,7 @@
       </li>
     {/each}
   </ul>
-{:else if !fault}
+{:else if question.waiting}
   <p class="sub">Stewards and the keeper of keys see what was written.</p>
 {/if}
 

@@ -5,6 +5,7 @@
   import { navigate, route } from '../../router';
   import { param, search, setParam, to, today } from '../../state/address.svelte';
   import { bindKeys } from '../../state/keys.svelte';
+  import { Question } from '../../state/question.svelte';
   import { session } from '../../state/session.svelte';
   import { sayCount, sayDay, sayMoney, sayShortDay } from '../../state/say';
   import { ITEM_WORDS, MOVING, sayReturns, sayRound, steps } from './words';
@@ -14,58 +15,38 @@
   const AGAIN_MS = 4000;
   const MOST_ROWS = 400;
 
-  let round = $state.raw<Schemas['Round'] | null>(null);
-  let items = $state.raw<Item[]>([]);
-  let fault = $state('');
   let busy = $state(false);
 
   const id = $derived(String(route.params.round ?? ''));
   const only = $derived(param('state'));
+  const question = new Question(
+    () => ({ of: id, state: only }),
+    async ({ of, state }) => {
+      const path = { round: of };
+      const query = { limit: String(MOST_ROWS), ...(state ? { state } : {}) };
+      const [found, seats] = await Promise.all([
+        dataOf(api.GET('/api/v1/rounds/{round}', { params: { path } })),
+        dataOf(api.GET('/api/v1/rounds/{round}/items', { params: { path, query } })),
+      ]);
+      return { round: found, items: seats };
+    },
+    { every: (now) => (now && MOVING.has(now.round.state) ? AGAIN_MS : null) },
+  );
+  const round = $derived(question.value?.round ?? null);
+  const items = $derived<Item[]>(question.value?.items ?? []);
   const states = $derived(
     (Object.keys(round?.counts ?? {}) as Item['state'][]).filter((s) => round!.counts[s]! > 0),
   );
   const listed = $derived(only ? (round?.counts[only] ?? 0) : (round?.found ?? 0));
-  const moving = $derived(round !== null && MOVING.has(round.state));
-
-  $effect(() => {
-    void load(id, only);
-  });
-  $effect(() => {
-    if (!moving) return undefined;
-    const [of, state] = [id, only];
-    const timer = setInterval(() => void load(of, state), AGAIN_MS);
-    return () => clearInterval(timer);
-  });
-
-  async function load(of: string, state: string | null) {
-    try {
-      const path = { round: of };
-      const query = { limit: String(MOST_ROWS), ...(state ? { state } : {}) };
-      const [r, i] = await Promise.all([
-        dataOf(api.GET('/api/v1/rounds/{round}', { params: { path } })),
-        dataOf(api.GET('/api/v1/rounds/{round}/items', { params: { path, query } })),
-      ]);
-      if (of !== id || state !== only) return;
-      round = r;
-      items = i;
-      fault = '';
-    } catch (e) {
-      fault = (e as Error).message;
-    }
-  }
-
   async function endAsking() {
     busy = true;
-    try {
+    await question.attempt(async () => {
       await dataOf(
         api.POST('/api/v1/rounds/{round}/end-asking', { params: { path: { round: id } } }),
       );
-      await load(id, only);
-    } catch (e) {
-      fault = (e as Error).message;
-    } finally {
-      busy = false;
-    }
+      await question.reload();
+    });
+    busy = false;
   }
 
   const kinds = (item: Item) =>
@@ -84,7 +65,7 @@
 
 <svelte:head><title>Round – Sober Tally</title></svelte:head>
 
-{#if fault}<p class="neg" role="alert">{fault}</p>{/if}
+{#if question.fault}<p class="neg" role="alert">{question.fault}</p>{/if}
 {#if round}
   <div class="title">
     <h1>{round.name}, round {round.number}</h1>

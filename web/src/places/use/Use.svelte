@@ -7,8 +7,8 @@
   import { asOf, param, search, setParam, to } from '../../state/address.svelte';
   import { book } from '../../state/book.svelte';
   import { bindKeys } from '../../state/keys.svelte';
+  import { Question } from '../../state/question.svelte';
   import { plusDays, sayDay } from '../../state/say';
-  import { latest } from '../../state/latest';
 
   const RANGES = [
     ['30 days', 30],
@@ -18,10 +18,6 @@
     ['two years', 730],
   ] as const;
   const USUAL = 180;
-
-  let series = $state.raw<SeriesDay[] | null>(null);
-  let funnel = $state.raw<Schemas['UseFunnel'][]>([]);
-  let fault = $state('');
 
   const line = $derived(String(route.params.line ?? ''));
   const subscription = $derived(book.subscription(line));
@@ -38,30 +34,28 @@
   const file = $derived(
     `/api/v1/subscriptions/${encodeURIComponent(line)}/series?${new URLSearchParams(query)}`,
   );
+  const days = new Question(
+    () => ({ line, query }),
+    (of) =>
+      dataOf(
+        api.GET('/api/v1/subscriptions/{line}/series', {
+          params: { path: { line: of.line }, query: of.query },
+        }),
+      ),
+  );
+  const lost = new Question(
+    () => ({ line, day: asOf() }),
+    (of) =>
+      dataOf(
+        api.GET('/api/v1/subscriptions/{line}/funnel', {
+          params: { path: { line: of.line }, query: { asOf: of.day } },
+        }),
+      ),
+  );
+  const series = $derived<SeriesDay[] | null>(days.value);
+  const funnel = $derived<Schemas['UseFunnel'][]>(lost.value ?? []);
+  const fault = $derived(days.fault || lost.fault);
   const widest = $derived(Math.max(1, funnel[0]?.held ?? 1));
-
-  const turn = latest();
-
-  $effect(() => {
-    const path = { line };
-    const asked = query;
-    dataOf(api.GET('/api/v1/subscriptions/{line}/series', { params: { path, query: asked } })).then(
-      (s) => {
-        if (asked !== query) return;
-        series = s;
-        fault = '';
-      },
-      (e) => asked === query && (fault = (e as Error).message),
-    );
-  });
-  $effect(() => {
-    const params = { path: { line }, query: { asOf: asOf() } };
-    const newest = turn();
-    dataOf(api.GET('/api/v1/subscriptions/{line}/funnel', { params })).then(
-      (f) => newest() && (funnel = f),
-      (e) => newest() && (fault = (e as Error).message),
-    );
-  });
 
   function range(days: number) {
     setParam('to', null);

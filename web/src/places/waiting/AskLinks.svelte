@@ -3,12 +3,12 @@
   import DayField from '../../pieces/controls/DayField.svelte';
   import Pick from '../../pieces/controls/Pick.svelte';
   import { api, dataOf, type Schemas } from '../../api/client';
+  import { Question } from '../../state/question.svelte';
   import { plusDays, sayCount, sayShortDay } from '../../state/say';
   import { today } from '../../state/address.svelte';
 
   const USUAL_DAYS = 14;
 
-  let links = $state.raw<Schemas['AskLink'][] | null>(null);
   let choices = $state.raw<Schemas['PeopleChoices'] | null>(null);
   let making = $state(false);
   let plan = $state('');
@@ -16,24 +16,15 @@
   let group = $state('');
   let until = $state(plusDays(today(), USUAL_DAYS));
   let copied = $state('');
-  let fault = $state('');
 
+  const question = new Question(
+    () => null,
+    () => dataOf(api.GET('/api/v1/ask/links')),
+  );
+  const links = $derived(question.value);
   const open = $derived((links ?? []).filter((l) => l.path));
 
-  $effect(() => {
-    void work(async () => {
-      links = await dataOf(api.GET('/api/v1/ask/links'));
-    });
-  });
-
-  async function work(run: () => Promise<void>) {
-    fault = '';
-    try {
-      await run();
-    } catch (e) {
-      fault = (e as Error).message;
-    }
-  }
+  const work = (run: () => Promise<void>) => question.attempt(run);
 
   const begin = () =>
     work(async () => {
@@ -49,13 +40,15 @@
         groups: group ? [group] : [],
         until,
       };
-      links = await dataOf(api.POST('/api/v1/ask/links', { body }));
+      question.set(await dataOf(api.POST('/api/v1/ask/links', { body })));
       making = false;
     });
 
   const withdraw = (id: string) =>
     work(async () => {
-      links = await dataOf(api.DELETE('/api/v1/ask/links/{id}', { params: { path: { id } } }));
+      question.set(
+        await dataOf(api.DELETE('/api/v1/ask/links/{id}', { params: { path: { id } } })),
+      );
     });
 
   const copy = (link: Schemas['AskLink']) =>
@@ -71,7 +64,7 @@
     {making ? 'leave it' : 'make one'}
   </button>
 </div>
-{#if fault}<p class="neg" role="alert">{fault}</p>{/if}
+{#if question.fault}<p class="neg" role="alert">{question.fault}</p>{/if}
 {#if making}
   <form
     onsubmit={(e) => {

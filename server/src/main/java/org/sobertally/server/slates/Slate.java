@@ -65,6 +65,11 @@ class Slate {
   String reason;
   Instant posted;
 
+  /** Whether somebody can still decide it on the day. */
+  boolean waitsOn(LocalDate day) {
+    return state == State.SENT && !deadline.isBefore(day);
+  }
+
   /**
    * From now on it stands so.
    *

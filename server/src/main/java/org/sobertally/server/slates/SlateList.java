@@ -88,6 +88,7 @@ final class SlateList {
         slate,
         asker,
         own.test(slate),
+        today,
         sessions,
         progress,
         List.of(),

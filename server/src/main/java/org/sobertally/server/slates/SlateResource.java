@@ -106,7 +106,6 @@ public class SlateResource {
       @QueryParam("limit") String limit,
       @QueryParam("cursor") String cursor,
       @Context UriInfo uri) {
-    service.lapseOverdue();
     Role role = Role.valueOf(identity.getRoles().iterator().next());
     List<SlateDto> all = views.all(new SlateViews.Asker(actor(), role));
     return Page.ofPlaces(all.size(), all::get, limit, cursor, uri);
@@ -125,7 +124,6 @@ public class SlateResource {
   @Path("/{id}")
   @OpenToLeads
   public SlateDto get(@PathParam("id") String id) {
-    service.lapseOverdue();
     return view(id);
   }
 

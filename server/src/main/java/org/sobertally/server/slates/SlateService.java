@@ -418,21 +418,21 @@ class SlateService {
         .orElseThrow(() -> Problem.conflict("This move does not wait for anything at a vendor."));
   }
 
-  /** Ends slates whose deadline passed without an answer; also whenever slates are looked at. */
-  @Scheduled(every = "10m", delayed = "1m", concurrentExecution = ConcurrentExecution.SKIP)
+  /**
+   * Ends slates whose deadline passed without an answer; whoever decides late is refused before.
+   */
+  @Scheduled(every = "1m", delayed = "10s", concurrentExecution = ConcurrentExecution.SKIP)
   void lapseOverdue() {
     LocalDate today = clock.today();
     if (store.anyOverdue(today)) {
       books.write(
           change -> {
-            store.slates().stream().filter(slate -> isOverdue(slate, today)).forEach(this::lapse);
+            store.slates().stream()
+                .filter(slate -> slate.state == Slate.State.SENT && !slate.waitsOn(today))
+                .forEach(this::lapse);
             return null;
           });
     }
-  }
-
-  private static boolean isOverdue(Slate slate, LocalDate today) {
-    return slate.state == Slate.State.SENT && slate.deadline.isBefore(today);
   }
 
   private void lapse(Slate slate) {

@@ -165,6 +165,7 @@ class SlateViews {
           slate,
           asker,
           fourEyes.isOwn(slate, fourEyes.behind(asker.login())),
+          today,
           sessions,
           progress,
           shown,

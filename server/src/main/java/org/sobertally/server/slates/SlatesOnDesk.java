@@ -27,19 +27,16 @@ class SlatesOnDesk implements DeskSource {
 
   private final SlateStore store;
   private final FourEyes fourEyes;
-  private final SlateService service;
   private final SignIns sessions;
 
-  SlatesOnDesk(SlateStore store, SlateService service, SignIns sessions, FourEyes fourEyes) {
+  SlatesOnDesk(SlateStore store, SignIns sessions, FourEyes fourEyes) {
     this.fourEyes = fourEyes;
     this.store = store;
-    this.service = service;
     this.sessions = sessions;
   }
 
   @Override
   public List<Line> lines(Book book, Asker asker) {
-    service.lapseOverdue();
     return QuarkusTransaction.requiringNew().call(() -> look(book, asker));
   }
 
@@ -56,7 +53,7 @@ class SlatesOnDesk implements DeskSource {
       Money saved = saved(book, all);
       String about = slate.note == null || slate.note.isBlank() ? "" : " (" + slate.note + ")";
       long count = all.stream().mapToLong(SlateStore.Alike::count).sum();
-      if (slate.state == Slate.State.SENT
+      if (slate.waitsOn(asker.day())
           && asker.role() == Role.DECIDER
           && !fourEyes.isOwn(slate, behind)) {
         lines.add(
