@@ -1,4 +1,4 @@
-import { fireEvent, render, screen } from '@testing-library/svelte';
+import { fireEvent, render, screen, waitFor } from '@testing-library/svelte';
 import { afterEach, beforeEach, expect, it, vi } from 'vitest';
 import type { Schemas } from '../../api/client';
 import { euros } from '../../testing/made';
@@ -78,7 +78,7 @@ it('tells what was gathered with its evidence, and what became of each seat', as
   );
   expect(screen.getByText(/1 seat of 2 spoken of; holders may answer until/)).toBeTruthy();
   await fireEvent.click(screen.getByRole('button', { name: 'still needed 1' }));
-  expect(screen.queryByText('Orla Tuilagi')).toBeNull();
+  await waitFor(() => expect(screen.queryByText('Orla Tuilagi')).toBeNull());
 });
 
 it('says who cannot be asked', async () => {
