@@ -70,7 +70,8 @@ class CallOutcomes {
     books.write(
         change -> {
           VendorCall call = store.callHeld(callId);
-          if (call.state.isSettled()) {
+          if (call == null || call.state.isSettled()) {
+            // Null: a book that replaced everything took it along.
             return null;
           }
           SlateMove move = store.move(call.move);
@@ -145,7 +146,8 @@ class CallOutcomes {
     books.write(
         change -> {
           VendorCall call = store.callHeld(callId);
-          if (call.state.isSettled()) {
+          if (call == null || call.state.isSettled()) {
+            // Null: a book that replaced everything took it along.
             return null;
           }
           failNow(change.book(), call, store.move(call.move), reason);
