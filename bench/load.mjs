@@ -48,7 +48,11 @@ const LINES = 10;
 const id = (n) => String(n).padStart(7, '0');
 await file('vendors.csv', 'vendor,name', (row) => row('big,Big vendor'));
 await file('plans.csv', 'plan,vendor,name,ladder,rank,model,parts', async (row) => {
-  for (let p = 0; p < LINES; p++) await row(`plan${p},big,Plan ${p},ladder,${p + 1},NAMED,${PARTS.join(' ')}`);
+  // Two tiers a ladder, told apart by what they are for.
+  for (let p = 0; p < LINES; p++) {
+    const parts = p % 2 === 0 ? PARTS[0] : PARTS.join(' ');
+    await row(`plan${p},big,Plan ${p},ladder${p >> 1},${1 + (p % 2)},NAMED,${parts}`);
+  }
 });
 await file(
   'agreements.csv',
