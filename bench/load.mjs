@@ -188,7 +188,7 @@ console.log(`a round over everything: ${round.found} seats gathered in ${((perfo
 
 // A slate of 5,000 moves: drafted at once, and looked at again with its preview.
 const holders = [];
-for (let line = 0; holders.length < 5_000; line++) {
+for (let line = 0; line < LINES && holders.length < 5_000; line++) {
   const rows = await json('GET', `/subscriptions/line${line}/holdings?state=IDLE&limit=1000`, steward);
   holders.push(...rows.map((row) => row.holding));
 }
