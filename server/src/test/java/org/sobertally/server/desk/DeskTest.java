@@ -12,7 +12,7 @@ import java.util.List;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.sobertally.server.support.Caller;
-import org.sobertally.skerry.book.SkerryLine;
+import org.sobertally.server.support.DemoBook;
 
 @QuarkusTest
 class DeskTest {
@@ -27,7 +27,7 @@ class DeskTest {
               entities.createQuery("delete from Slate s").executeUpdate();
               entities.createNativeQuery("delete from seat_queue").executeUpdate();
             });
-    Caller.keeper().putZip("/api/v1/book?replace=true", SkerryLine.book());
+    Caller.keeper().putZip("/api/v1/book?replace=true", DemoBook.late());
   }
 
   private static List<JsonNode> of(Caller caller, String about) {

@@ -10,7 +10,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.sobertally.server.support.Caller;
-import org.sobertally.skerry.book.SkerryLine;
+import org.sobertally.server.support.DemoBook;
 
 /** An identity provider keeps people and groups over SCIM. */
 @QuarkusTest
@@ -31,7 +31,7 @@ class DirectoryTest {
 
   @BeforeEach
   void takeTheDemoBook() {
-    Caller.keeper().putZip("/api/v1/book?replace=true", SkerryLine.book());
+    Caller.keeper().putZip("/api/v1/book?replace=true", DemoBook.late());
   }
 
   private Caller.Answer send(String method, String path, String body) {

@@ -14,7 +14,7 @@ import org.sobertally.demo.Demo;
 import org.sobertally.server.book.store.Books;
 import org.sobertally.server.support.Caller;
 import org.sobertally.server.support.Caller.Answer;
-import org.sobertally.skerry.book.SkerryLine;
+import org.sobertally.server.support.DemoBook;
 import org.sobertally.skerry.standin.Faults;
 
 @QuarkusTest
@@ -29,7 +29,7 @@ class DriftTest {
 
   @BeforeEach
   void takeTheDemoBook() {
-    Caller.keeper().putZip("/api/v1/book?replace=true", SkerryLine.book());
+    Caller.keeper().putZip("/api/v1/book?replace=true", DemoBook.late());
   }
 
   private Answer takeOver(JsonNode drift) {

@@ -15,7 +15,7 @@ import org.sobertally.core.time.Days;
 import org.sobertally.server.book.store.Books;
 import org.sobertally.server.support.Caller;
 import org.sobertally.server.support.Caller.Answer;
-import org.sobertally.skerry.book.SkerryLine;
+import org.sobertally.server.support.DemoBook;
 
 @QuarkusTest
 class EventsTest {
@@ -29,7 +29,7 @@ class EventsTest {
 
   @BeforeEach
   void takeTheDemoBook() {
-    Caller.keeper().putZip("/api/v1/book?replace=true", SkerryLine.book());
+    Caller.keeper().putZip("/api/v1/book?replace=true", DemoBook.late());
   }
 
   private String event(String type, String time, String data) {

@@ -15,7 +15,7 @@ import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.sobertally.server.support.Caller;
 import org.sobertally.server.support.Caller.Answer;
-import org.sobertally.skerry.book.SkerryLine;
+import org.sobertally.server.support.DemoBook;
 
 /** Whatever is sent to any call, the answer is one of the interface's own, and the book stays. */
 @QuarkusTest
@@ -37,7 +37,7 @@ class AnyInputTest {
 
   @BeforeEach
   void takeTheDemoBook() {
-    Caller.keeper().putZip("/api/v1/book?replace=true", SkerryLine.book());
+    Caller.keeper().putZip("/api/v1/book?replace=true", DemoBook.late());
   }
 
   @Test

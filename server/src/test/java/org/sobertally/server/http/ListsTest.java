@@ -19,7 +19,7 @@ import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.sobertally.server.support.Caller;
 import org.sobertally.server.support.Caller.Answer;
-import org.sobertally.skerry.book.SkerryLine;
+import org.sobertally.server.support.DemoBook;
 
 /** Lists in pages, as CSV and as workbooks. */
 @QuarkusTest
@@ -34,7 +34,7 @@ class ListsTest {
   void takeTheDemoBook() {
     QuarkusTransaction.requiringNew()
         .run(() -> entities.createQuery("delete from Slate s").executeUpdate());
-    Caller.keeper().putZip("/api/v1/book?replace=true", SkerryLine.book());
+    Caller.keeper().putZip("/api/v1/book?replace=true", DemoBook.late());
   }
 
   @Test

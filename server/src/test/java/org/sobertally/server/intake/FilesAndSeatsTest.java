@@ -12,7 +12,7 @@ import java.util.List;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.sobertally.server.support.Caller;
-import org.sobertally.skerry.book.SkerryLine;
+import org.sobertally.server.support.DemoBook;
 
 /** What a list of seats means for what is known of their use, and for moves that wait for it. */
 @QuarkusTest
@@ -39,7 +39,7 @@ class FilesAndSeatsTest {
                 entities.createNativeQuery("delete from " + table).executeUpdate();
               }
             });
-    assertThat(Caller.keeper().putZip("/api/v1/book?replace=true", SkerryLine.book()).status())
+    assertThat(Caller.keeper().putZip("/api/v1/book?replace=true", DemoBook.late()).status())
         .isEqualTo(200);
     steward = Caller.steward();
   }

@@ -28,7 +28,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.sobertally.demo.Demo;
 import org.sobertally.server.support.Caller;
-import org.sobertally.skerry.book.SkerryLine;
+import org.sobertally.server.support.DemoBook;
 import org.sobertally.skerry.standin.Faults;
 
 /** What is done all day, one task a test, in a real browser against the real server. */
@@ -91,7 +91,7 @@ class DailyWorkTest {
               entities.createNativeQuery("delete from seat_queue").executeUpdate();
               entities.createNativeQuery("delete from pool_ask").executeUpdate();
             });
-    Caller.keeper().putZip("/api/v1/book?replace=true", SkerryLine.book());
+    Caller.keeper().putZip("/api/v1/book?replace=true", DemoBook.whole());
     demo.standIn("quillmoor").showAfter(Duration.ZERO);
   }
 

@@ -25,7 +25,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.sobertally.demo.Demo;
 import org.sobertally.server.support.Caller;
-import org.sobertally.skerry.book.SkerryLine;
+import org.sobertally.server.support.DemoBook;
 
 /** From knowing to a habit: the desk, the board in part, rounds, house rules and the journal. */
 @QuarkusTest
@@ -65,7 +65,7 @@ class HabitTest {
               }
               entities.createQuery("delete from Slate s").executeUpdate();
             });
-    Caller.keeper().putZip("/api/v1/book?replace=true", SkerryLine.book());
+    Caller.keeper().putZip("/api/v1/book?replace=true", DemoBook.whole());
     demo.standIn("quillmoor").showAfter(Duration.ZERO);
   }
 

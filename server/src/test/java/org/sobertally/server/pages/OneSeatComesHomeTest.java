@@ -39,7 +39,7 @@ import org.sobertally.core.book.Book;
 import org.sobertally.demo.Demo;
 import org.sobertally.server.book.store.Books;
 import org.sobertally.server.support.Caller;
-import org.sobertally.skerry.book.SkerryLine;
+import org.sobertally.server.support.DemoBook;
 import org.sobertally.skerry.standin.Faults;
 
 /** The one thing the application exists for, done in a real browser against the real server. */
@@ -66,7 +66,7 @@ class OneSeatComesHomeTest {
 
   @BeforeEach
   void takeTheDemoBook() {
-    Caller.keeper().putZip("/api/v1/book?replace=true", SkerryLine.book());
+    Caller.keeper().putZip("/api/v1/book?replace=true", DemoBook.whole());
     demo.standIn("quillmoor").showAfter(Duration.ZERO);
     QuarkusTransaction.requiringNew()
         .run(() -> entities.createQuery("delete from Slate s").executeUpdate());

@@ -14,7 +14,7 @@ import java.util.regex.Pattern;
 import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.sobertally.server.support.Caller;
-import org.sobertally.skerry.book.SkerryLine;
+import org.sobertally.server.support.DemoBook;
 
 /** What docs/worked-example.md works by hand stands on the real pages and in the real answers. */
 @QuarkusTest
@@ -36,7 +36,7 @@ class WorkedExampleTest {
 
   @Test
   void everyFigureWorkedByHandIsTheOneShown() throws IOException {
-    Caller.keeper().putZip("/api/v1/book?replace=true", SkerryLine.book());
+    Caller.keeper().putZip("/api/v1/book?replace=true", DemoBook.whole());
     List<Row> rows = rows();
     assertThat(rows).hasSizeGreaterThan(12);
     try (Browser browser = new Browser()) {

@@ -19,8 +19,8 @@ import org.junit.jupiter.api.Test;
 import org.sobertally.demo.Demo;
 import org.sobertally.server.support.Caller;
 import org.sobertally.server.support.Caller.Answer;
+import org.sobertally.server.support.DemoBook;
 import org.sobertally.server.support.Wait;
-import org.sobertally.skerry.book.SkerryLine;
 import org.sobertally.skerry.standin.Faults;
 import org.sobertally.skerry.standin.VendorStandIn;
 
@@ -43,7 +43,7 @@ class PoolsTest {
               entities.createNativeQuery("delete from pool_loan").executeUpdate();
               entities.createNativeQuery("delete from pool_ask").executeUpdate();
             });
-    Caller.keeper().putZip("/api/v1/book?replace=true", SkerryLine.book());
+    Caller.keeper().putZip("/api/v1/book?replace=true", DemoBook.whole());
   }
 
   private Answer lend(String person, String until) {

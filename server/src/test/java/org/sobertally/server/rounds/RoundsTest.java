@@ -19,9 +19,9 @@ import org.junit.jupiter.api.Test;
 import org.sobertally.demo.Demo;
 import org.sobertally.server.support.Caller;
 import org.sobertally.server.support.Caller.Answer;
+import org.sobertally.server.support.DemoBook;
 import org.sobertally.server.support.Wait;
 import org.sobertally.server.time.TallyClock;
-import org.sobertally.skerry.book.SkerryLine;
 
 @QuarkusTest
 class RoundsTest {
@@ -48,7 +48,7 @@ class RoundsTest {
               }
               entities.createQuery("delete from Slate s").executeUpdate();
             });
-    Caller.keeper().putZip("/api/v1/book?replace=true", SkerryLine.book());
+    Caller.keeper().putZip("/api/v1/book?replace=true", DemoBook.late());
     demo.standIn("quillmoor").showAfter(Duration.ZERO);
   }
 

@@ -24,9 +24,9 @@ import org.sobertally.server.book.store.BookEditor;
 import org.sobertally.server.book.store.Books;
 import org.sobertally.server.support.Caller;
 import org.sobertally.server.support.Caller.Answer;
+import org.sobertally.server.support.DemoBook;
 import org.sobertally.server.support.Zips;
 import org.sobertally.server.time.TallyClock;
-import org.sobertally.skerry.book.SkerryLine;
 import org.sobertally.skerry.standin.VendorStandIn;
 
 /** Every kind of move over the whole way: slate, decision, vendor, reading back, undoing. */
@@ -51,7 +51,7 @@ class AllMovesTest {
               entities.createQuery("delete from Slate s").executeUpdate();
               entities.createNativeQuery("delete from saving").executeUpdate();
             });
-    Caller.keeper().putZip("/api/v1/book?replace=true", SkerryLine.book());
+    Caller.keeper().putZip("/api/v1/book?replace=true", DemoBook.late());
     quillmoor().showAfter(Duration.ZERO);
     demo.standIn("beaconfell").showAfter(Duration.ZERO);
   }
@@ -286,9 +286,9 @@ class AllMovesTest {
     String holding = holding("rh-forms", "IDLE").get("holding").asText();
     JsonNode slate = posted("{\"kind\":\"TAKE_BACK\",\"holding\":\"%s\"}".formatted(holding));
     String id = slate.get("id").asText();
-    Caller.keeper().putZip("/api/v1/book?replace=true", SkerryLine.book());
+    Caller.keeper().putZip("/api/v1/book?replace=true", DemoBook.late());
     assertThat(slate(id).get("byHand").asInt()).as("the intake does not show it").isEqualTo(1);
-    byte[] book = Zips.without(SkerryLine.book(), "holdings.csv", holding + ",");
+    byte[] book = Zips.without(DemoBook.late(), "holdings.csv", holding + ",");
     Caller.keeper().putZip("/api/v1/book?replace=true", book);
     assertThat(slate(id).get("state").asText()).isEqualTo("CONFIRMED");
     assertThat(steward.get("/api/v1/journal?slate=" + id).text()).contains("the intake from");

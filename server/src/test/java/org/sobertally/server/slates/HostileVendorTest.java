@@ -34,10 +34,10 @@ import org.sobertally.server.book.file.BookService;
 import org.sobertally.server.book.store.Books;
 import org.sobertally.server.support.Caller;
 import org.sobertally.server.support.Caller.Answer;
+import org.sobertally.server.support.DemoBook;
 import org.sobertally.server.support.SmallBook;
 import org.sobertally.server.support.Wait;
 import org.sobertally.server.support.Zips;
-import org.sobertally.skerry.book.SkerryLine;
 import org.sobertally.skerry.standin.Faults;
 import org.sobertally.skerry.standin.Holder;
 import org.sobertally.skerry.standin.Lie;
@@ -61,7 +61,7 @@ class HostileVendorTest {
   @BeforeEach
   void takeTheDemoBook() {
     forgetSlates();
-    Caller.keeper().putZip("/api/v1/book?replace=true", SkerryLine.book());
+    Caller.keeper().putZip("/api/v1/book?replace=true", DemoBook.late());
     quillmoor().showAfter(Duration.ZERO);
   }
 
@@ -243,7 +243,7 @@ class HostileVendorTest {
     Answer same = take("quillmoor", "who,plan\nsomebody@skerryline.example,opus\n");
     assertThat(same.status()).isEqualTo(409);
     assertThat(same.detail()).startsWith("Quillmoor: Moves are on their way there.");
-    Answer book = Caller.keeper().putZip("/api/v1/book?replace=true", SkerryLine.book());
+    Answer book = Caller.keeper().putZip("/api/v1/book?replace=true", DemoBook.late());
     assertThat(book.status()).isEqualTo(409);
     assertThat(book.detail()).startsWith("Quillmoor: ").contains("end them on their slate");
     run.slate(id).get("moves").forEach(move -> endMove(id, move, "Closed down."));
@@ -276,7 +276,7 @@ class HostileVendorTest {
   void aSlatePostedWhileABookIsReadIsNotOverrun() throws IOException {
     String id = run.granted(takeBacks("qm-opus", 1));
     quillmoor().allow(0);
-    Path zip = Files.write(Files.createTempFile("book", ".zip"), SkerryLine.book());
+    Path zip = Files.write(Files.createTempFile("book", ".zip"), DemoBook.late());
     CompletableFuture<BookService.Outcome> taking = new CompletableFuture<>();
     Thread reader =
         new Thread(
@@ -315,7 +315,7 @@ class HostileVendorTest {
     byte[] without =
         Zips.without(
             Zips.withoutRows(
-                SkerryLine.book(), "holdings.csv", row -> row.contains("," + account + ",")),
+                DemoBook.late(), "holdings.csv", row -> row.contains("," + account + ",")),
             "accounts.csv",
             account + ",");
     without = Zips.without(without, "activity.csv", account + ",");

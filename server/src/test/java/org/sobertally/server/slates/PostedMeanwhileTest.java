@@ -19,7 +19,7 @@ import org.sobertally.demo.Demo;
 import org.sobertally.server.book.store.BookGuard;
 import org.sobertally.server.support.Caller;
 import org.sobertally.server.support.Caller.Answer;
-import org.sobertally.skerry.book.SkerryLine;
+import org.sobertally.server.support.DemoBook;
 import org.sobertally.skerry.standin.Faults;
 
 /** A slate is posted while somebody's book is being read: neither loses anything. */
@@ -68,7 +68,7 @@ class PostedMeanwhileTest {
 
   @Test
   void theBookIsRefusedAndTheSeatIsStillThere() throws Exception {
-    assertThat(Caller.keeper().putZip("/api/v1/book?replace=true", SkerryLine.book()).status())
+    assertThat(Caller.keeper().putZip("/api/v1/book?replace=true", DemoBook.late()).status())
         .isEqualTo(200);
     String holding =
         run.steward
@@ -83,7 +83,7 @@ class PostedMeanwhileTest {
     CountDownLatch asked = heldUp.asked;
     CompletableFuture<Answer> taken =
         CompletableFuture.supplyAsync(
-            () -> Caller.keeper().putZip("/api/v1/book?replace=true", SkerryLine.book()));
+            () -> Caller.keeper().putZip("/api/v1/book?replace=true", DemoBook.late()));
     await(asked);
     // The book was free when it was asked; from here on it is not.
     Answer posted = run.steward.post(SlateRun.SLATES + "/" + slate + "/post");

@@ -19,7 +19,7 @@ import org.junit.jupiter.api.Test;
 import org.sobertally.core.findings.FindingKind;
 import org.sobertally.core.slate.Remark.Code;
 import org.sobertally.server.support.Caller;
-import org.sobertally.skerry.book.SkerryLine;
+import org.sobertally.server.support.DemoBook;
 
 /** Whoever tries the demo meets every finding, block and warning there is about seats. */
 @QuarkusTest
@@ -56,7 +56,7 @@ class ScenarioTest {
   void takeTheDemoBook() {
     QuarkusTransaction.requiringNew()
         .run(() -> entities.createQuery("delete from Slate s").executeUpdate());
-    Caller.keeper().putZip("/api/v1/book?replace=true", SkerryLine.book());
+    Caller.keeper().putZip("/api/v1/book?replace=true", DemoBook.late());
     steward = Caller.steward();
   }
 

@@ -24,9 +24,9 @@ import org.sobertally.demo.Demo;
 import org.sobertally.server.book.store.Books;
 import org.sobertally.server.support.Caller;
 import org.sobertally.server.support.Caller.Answer;
+import org.sobertally.server.support.DemoBook;
 import org.sobertally.server.support.Wait;
 import org.sobertally.server.time.TallyClock;
-import org.sobertally.skerry.book.SkerryLine;
 import org.sobertally.skerry.standin.Faults;
 import org.sobertally.skerry.standin.VendorStandIn;
 
@@ -50,7 +50,7 @@ class SlatesTest {
   void takeTheDemoBook() {
     QuarkusTransaction.requiringNew()
         .run(() -> entities.createQuery("delete from Slate s").executeUpdate());
-    Caller.keeper().putZip("/api/v1/book?replace=true", SkerryLine.book());
+    Caller.keeper().putZip("/api/v1/book?replace=true", DemoBook.late());
     quillmoor().showAfter(Duration.ZERO);
   }
 

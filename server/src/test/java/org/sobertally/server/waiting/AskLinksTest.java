@@ -14,7 +14,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.sobertally.server.support.Caller;
 import org.sobertally.server.support.Caller.Answer;
-import org.sobertally.skerry.book.SkerryLine;
+import org.sobertally.server.support.DemoBook;
 
 /** People with a link ask for a seat themselves; those without an answer are reminded. */
 @QuarkusTest
@@ -39,7 +39,7 @@ class AskLinksTest {
                 entities.createNativeQuery("delete from " + table).executeUpdate();
               }
             });
-    Caller.keeper().putZip("/api/v1/book?replace=true", SkerryLine.book());
+    Caller.keeper().putZip("/api/v1/book?replace=true", DemoBook.late());
   }
 
   private JsonNode link(String groups) {

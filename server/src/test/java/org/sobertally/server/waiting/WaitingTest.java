@@ -11,7 +11,7 @@ import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.sobertally.server.support.Caller;
 import org.sobertally.server.support.Caller.Answer;
-import org.sobertally.skerry.book.SkerryLine;
+import org.sobertally.server.support.DemoBook;
 
 @QuarkusTest
 class WaitingTest {
@@ -24,7 +24,7 @@ class WaitingTest {
   void takeTheDemoBook() {
     QuarkusTransaction.requiringNew()
         .run(() -> entities.createNativeQuery("delete from seat_queue").executeUpdate());
-    Caller.keeper().putZip("/api/v1/book?replace=true", SkerryLine.book());
+    Caller.keeper().putZip("/api/v1/book?replace=true", DemoBook.late());
   }
 
   private Answer join(String person, String plan) {

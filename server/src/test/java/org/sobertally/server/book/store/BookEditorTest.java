@@ -23,7 +23,7 @@ import org.sobertally.core.people.Keep;
 import org.sobertally.core.people.StandingRule;
 import org.sobertally.server.book.file.BookService;
 import org.sobertally.server.support.Caller;
-import org.sobertally.skerry.book.SkerryLine;
+import org.sobertally.server.support.DemoBook;
 
 /** Whatever is edited, the stored rows and the book in memory say the same. */
 @QuarkusTest
@@ -38,7 +38,7 @@ class BookEditorTest {
 
   @BeforeEach
   void takeTheDemoBook() {
-    Caller.keeper().putZip("/api/v1/book?replace=true", SkerryLine.book());
+    Caller.keeper().putZip("/api/v1/book?replace=true", DemoBook.late());
   }
 
   /** Edits, and gives what is then stored, read anew. */
