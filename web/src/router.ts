@@ -18,6 +18,7 @@ export const { navigate, route, isActive } = createRouter({
   '/findings': () => import('./places/findings/Findings.svelte'),
   '/slates': () => import('./places/slates/Slates.svelte'),
   '/slates/:id': () => import('./places/slates/SlatePage.svelte'),
+  '/begin': () => import('./places/intake/Begin.svelte'),
   '/intake': () => import('./places/intake/Intake.svelte'),
   '/intake/file': () => import('./places/intake/SingleFile.svelte'),
   '/journal': () => import('./places/journal/Journal.svelte'),

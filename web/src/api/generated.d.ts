@@ -654,6 +654,56 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/v1/beginning': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Look */
+    get: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['Beginning'];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/v1/book': {
     parameters: {
       query?: never;
@@ -1605,6 +1655,60 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/v1/intake/files/{id}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Look */
+    get: {
+      parameters: {
+        query?: {
+          sheet?: string;
+        };
+        header?: never;
+        path: {
+          id: string;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['FileSeen'];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/v1/intake/files/{id}/check': {
     parameters: {
       query?: never;
@@ -1840,6 +1944,56 @@ export interface paths {
         };
       };
     };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/v1/intake/templates/{kind}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Template */
+    get: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          kind: string;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    put?: never;
+    post?: never;
     delete?: never;
     options?: never;
     head?: never;
@@ -6228,6 +6382,59 @@ export interface components {
       /** Format: int64 */
       rows?: number | null;
     };
+    Beginning: {
+      contracts: components['schemas']['BeginningContracts'];
+      currency: string;
+      dips: components['schemas']['BeginningDip'][];
+      /** Format: int32 */
+      done: number;
+      notices: components['schemas']['BeginningNotice'][];
+      people: components['schemas']['BeginningPeople'];
+      seats: components['schemas']['BeginningVendors'];
+      use: components['schemas']['BeginningVendors'];
+    };
+    BeginningContracts: {
+      from?: string | null;
+      /** Format: int32 */
+      plans: number;
+      /** Format: int32 */
+      vendors: number;
+      yearlyCost: components['schemas']['Money'];
+    };
+    BeginningDip: {
+      /** Format: int32 */
+      instead: number;
+      less: components['schemas']['Money'];
+      line: string;
+      plan: string;
+      /** Format: int32 */
+      seats: number;
+    };
+    BeginningNotice: {
+      agreement: string;
+      byItself: boolean;
+      day: components['schemas']['LocalDate'];
+      vendor: string;
+    };
+    BeginningPeople: {
+      /** Format: int32 */
+      away: number;
+      /** Format: int32 */
+      departments: number;
+      from?: string | null;
+      /** Format: int32 */
+      people: number;
+    };
+    BeginningVendors: {
+      /** Format: int32 */
+      count: number;
+      from?: string | null;
+      missing: string[];
+      /** Format: int32 */
+      of: number;
+      /** Format: int32 */
+      vendors: number;
+    };
     BookTaken: {
       notes: string[];
       rejected: components['schemas']['Violation1'][];
@@ -6464,7 +6671,7 @@ export interface components {
       vendor?: string | null;
     };
     /** @enum {string} */
-    FileKind: 'PEOPLE' | 'HOLDINGS' | 'LAST_USE' | 'SESSIONS';
+    FileKind: 'CONTRACTS' | 'RATES' | 'GROUPS' | 'PEOPLE' | 'HOLDINGS' | 'LAST_USE' | 'SESSIONS';
     FileKindOffer: {
       fields: components['schemas']['Field'][];
       kind: components['schemas']['FileKind'];
@@ -6480,6 +6687,8 @@ export interface components {
       parts?: {
         [key: string]: string;
       } | null;
+      separator?: string | null;
+      sheet?: string | null;
       source: string;
       to?: string | null;
       values?: {
@@ -6500,14 +6709,20 @@ export interface components {
         [key: string]: components['schemas']['FileMapping'];
       };
       id: string;
+      likely: components['schemas']['FileKind'];
       name: string;
       /** Format: int32 */
       rows: number;
       samples: string[][];
+      sheet?: string | null;
+      sheets: string[];
     };
     FileVendor: {
       name: string;
       parts: {
+        [key: string]: string;
+      };
+      plans: {
         [key: string]: string;
       };
       pools: boolean;

@@ -96,6 +96,12 @@
   $effect(() => {
     if (session.isLead && isActive('/')) void navigate('/people', { replace: true });
   });
+  // An instance with nothing in it opens where one begins; with data nobody sees that unasked.
+  $effect(() => {
+    if (!session.isLead && isActive('/') && book.subscriptions?.length === 0) {
+      void navigate('/begin', { replace: true, search: search() });
+    }
+  });
   $effect(() => {
     void slates.load().catch(() => undefined);
   });
@@ -123,6 +129,7 @@
   });
 
   function isOn(path: (typeof PLACES)[number]['path']): boolean {
+    if (path === '/intake' && isActive('/begin')) return true;
     if (path === '/subscriptions' && (isActive('/') || isActive.startsWith('/pools/:plan'))) {
       return true;
     }

@@ -10,23 +10,76 @@
     mapping: Mapping;
     /** Whether that is done already. */
     taken: boolean;
+    /** The vendor's plans, which its products may mean. */
+    plans?: Record<string, string>;
     ontakehome: () => void;
   }
-  let { check, mapping = $bindable(), taken, ontakehome }: Props = $props();
+  let { check, mapping = $bindable(), taken, plans = {}, ontakehome }: Props = $props();
 
   const said = $derived(sayCounts(mapping.kind, check.counts));
-  const WORDS = ['status', 'kind'];
+  const WORDS = ['status', 'kind', 'plan'];
   const MEANINGS: Record<string, string[]> = {
     status: ['ACTIVE', 'ON_LEAVE', 'SUSPENDED', 'LEFT'],
     kind: ['PERSON', 'SERVICE'],
   };
 
-  // The file's own words for a status: said once, not row by row.
+  const LEFT_OUT = '-';
+
+  /** What a word may mean. */
+  const meanings = (field: string): [string, string][] =>
+    field === 'plan'
+      ? [...Object.entries(plans), [LEFT_OUT, 'nothing that is counted here']]
+      : MEANINGS[field]!.map((one) => [one, one.toLowerCase().replaceAll('_', ' ')]);
+
+  const mean = (word: string, meaning: string) =>
+    (mapping = { ...mapping, values: { ...mapping.values, [word]: meaning } });
+
+  // Said once, not row by row; without a rate no money could be told.
+  const unrated = $derived(
+    mapping.kind === 'CONTRACTS'
+      ? [
+          ...new Set(
+            check.rejected
+              .filter((r) => r.column === mapping.columns.currency && /^[a-z]{3}$/i.test(r.value))
+              .map((r) => r.value.toUpperCase()),
+          ),
+        ]
+      : [],
+  );
+  /** The words of one cell that are not known yet. */
+  const words = (field: string, value: string) =>
+    field === 'plan' && mapping.separator
+      ? value.split(mapping.separator).map((word) => word.trim())
+      : [value];
+  const isKnown = (field: string, word: string) =>
+    field === 'plan' &&
+    (word === '' ||
+      mapping.values?.[word] !== undefined ||
+      Object.entries(plans).some(([id, name]) =>
+        [id, name].some((known) => known.toLowerCase() === word.toLowerCase()),
+      ));
+
+  /** One fault of many rows is said once. */
+  const faults = $derived.by(() => {
+    const byFault = new Map<string, { first: Schemas['RejectedRow']; rows: number[] }>();
+    for (const one of check.rejected) {
+      const key = JSON.stringify([one.column, one.value, one.message]);
+      const same = byFault.get(key);
+      if (same) same.rows.push(one.row);
+      else byFault.set(key, { first: one, rows: [one.row] });
+    }
+    return [...byFault.values()];
+  });
+
+  // The file's own words for a status or a product: said once, not row by row.
   const unknown = $derived(
     WORDS.flatMap((field) => {
       const column = mapping.columns[field];
+      if (field === 'plan' && mapping.kind !== 'HOLDINGS') return [];
       const values = check.rejected.filter((r) => column && r.column === column);
-      return [...new Set(values.map((r) => r.value))].map((value) => ({ field, value }));
+      return [...new Set(values.flatMap((r) => words(field, r.value)))]
+        .filter((value) => !isKnown(field, value))
+        .map((value) => ({ field, value }));
     }),
   );
 </script>
@@ -43,19 +96,26 @@
   <p class="note">
     <label>
       “{value}” means
-      <Pick
-        value=""
-        onchange={(e) =>
-          (mapping = {
-            ...mapping,
-            values: { ...mapping.values, [value]: e.currentTarget.value },
-          })}
-      >
+      <Pick value="" onchange={(e) => mean(value, e.currentTarget.value)}>
         <option value="">nothing yet</option>
-        {#each MEANINGS[field] ?? [] as meaning (meaning)}
-          <option value={meaning}>{meaning.toLowerCase().replaceAll('_', ' ')}</option>
+        {#each meanings(field) as [meaning, text] (meaning)}
+          <option value={meaning}>{text}</option>
         {/each}
       </Pick>
+    </label>
+  </p>
+{/each}
+{#each unrated as currency (currency)}
+  <p class="note">
+    <label>
+      1 {currency} is
+      <input
+        class="rate"
+        inputmode="decimal"
+        value={mapping.values?.[currency] ?? ''}
+        onchange={(e) => mean(currency, e.currentTarget.value)}
+      />
+      of the currency that money is shown in.
     </label>
   </p>
 {/each}
@@ -69,9 +129,11 @@
       <tr><th class="r row">row</th><th>column</th><th>says</th><th>Why it cannot be taken</th></tr>
     </thead>
     <tbody>
-      {#each check.rejected as r (r.row + (r.column ?? ''))}
+      {#each faults as { first: r, rows } (r.row + (r.column ?? ''))}
         <tr>
-          <td class="r num sub">{r.row}</td>
+          <td class="r num sub" title={rows.length > 1 ? `rows ${rows.join(', ')}` : undefined}>
+            {rows.length > 1 ? `${rows.length} rows` : r.row}
+          </td>
           <td>{r.column ?? '–'}</td>
           <td class="value" title={r.value}>{r.value || '–'}</td>
           <td class="neg">{r.message}</td>
@@ -104,8 +166,16 @@
   h2 button {
     font: 12px var(--font-sans);
   }
+  .rate {
+    width: 70px;
+    border: 0;
+    border-bottom: 1px solid var(--ink);
+    background: var(--paper);
+    font: 600 12.5px var(--font-mono);
+    text-align: right;
+  }
   .row {
-    width: 54px;
+    width: 76px;
   }
   th:nth-child(2) {
     width: 150px;

@@ -39,7 +39,8 @@ it('says what would change and which rows are left out', async () => {
   expect(said()).toContain('3 rows of 5 can be taken');
   expect(said()).toContain('2 new people, 1 known already');
   expect(screen.getByText('Nobody is ended.')).toBeTruthy();
-  expect(screen.getAllByText('Say what it means.')).toHaveLength(2);
+  expect(screen.getAllByText('Say what it means.')).toHaveLength(1);
+  expect(screen.getByText('2 rows').title).toBe('rows 3, 4');
   await fireEvent.click(screen.getByRole('button', { name: 'take them home as CSV' }));
   expect(takeHome).toHaveBeenCalledOnce();
 });
@@ -52,4 +53,42 @@ it('asks once what a word of the file means, however many rows say it', () => {
 it('speaks of what was done once it is', () => {
   show(true);
   expect(said()).toContain('3 rows of 5 taken');
+});
+
+it('asks what the products of a cell mean, and offers the vendor’s plans or none', () => {
+  const mapping: Mapping = {
+    ...MAPPING,
+    kind: 'HOLDINGS',
+    columns: { who: 'User', plan: 'Licences' },
+    separator: '+',
+    values: { OLD: '-' },
+  };
+  const rejected = [
+    { row: 2, column: 'Licences', value: 'ATL+LITE', message: 'No such plan.' },
+    { row: 3, column: 'Licences', value: 'OLD+ATL', message: 'No such plan.' },
+  ];
+  render(FileOutcome, {
+    check: { ...CHECK, rejected },
+    mapping,
+    taken: false,
+    plans: { 'o-lite': 'Lite', 'o-atelier': 'Atelier' },
+    ontakehome: vi.fn(),
+  });
+  expect(screen.getAllByLabelText(/means/)).toHaveLength(1);
+  const options = [...screen.getByLabelText(/“ATL” means/).querySelectorAll('option')];
+  expect(options.map((o) => o.value)).toEqual(['', 'o-lite', 'o-atelier', '-']);
+});
+
+it('asks what a currency is worth that nobody knows', () => {
+  const rejected = [
+    { row: 7, column: 'Currency', value: 'CHF', message: 'Nobody says.' },
+    { row: 8, column: 'Currency', value: 'CHF', message: 'Nobody says.' },
+  ];
+  render(FileOutcome, {
+    check: { ...CHECK, rejected },
+    mapping: { ...MAPPING, kind: 'CONTRACTS', columns: { currency: 'Currency' } },
+    taken: false,
+    ontakehome: vi.fn(),
+  });
+  expect(screen.getAllByLabelText(/1 CHF is/)).toHaveLength(1);
 });

@@ -254,8 +254,9 @@
     {#if mayBring}
       <h2>Bring in a single file</h2>
       <p class="sub way">
-        <a class="word" href={to('/intake/file')}>A CSV or XLSX of any shape</a>: people, seats,
-        last uses, sessions. Its columns are named once and remembered.
+        <a class="word" href={to('/intake/file')}>A CSV or XLSX of any shape</a>: contracts, people,
+        seats, last uses, sessions, groups, rates. Its columns are named once and remembered.
+        <a class="word" href={to('/begin')}>What is here and what is missing</a>
       </p>
       <h2>Bring in a whole book</h2>
       <p class="sub">A zip in the open book format; taken whole or not at all.</p>

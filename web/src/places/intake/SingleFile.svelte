@@ -1,20 +1,19 @@
 <!-- A single file of any shape: what its columns are, what it would change, and then taken in. -->
 <script lang="ts">
   import FileField from '../../pieces/controls/FileField.svelte';
-  import DayField from '../../pieces/controls/DayField.svelte';
-  import Check from '../../pieces/controls/Check.svelte';
-  import Pick from '../../pieces/controls/Pick.svelte';
   import { untrack } from 'svelte';
   import { api, bringFile, dataOf, saveAnswer, type Schemas } from '../../api/client';
   import { navigate } from '../../router';
-  import { asOf, search, to, today } from '../../state/address.svelte';
+  import { asOf, param, search, to } from '../../state/address.svelte';
   import { book } from '../../state/book.svelte';
+  import { handed } from '../../state/handed.svelte';
   import { bindKeys } from '../../state/keys.svelte';
   import { session } from '../../state/session.svelte';
   import { sayCount } from '../../state/say';
   import FileColumns from './FileColumns.svelte';
   import FileOutcome from './FileOutcome.svelte';
-  import { DAY_FORMS, KIND_WORDS, lacks, remembered, type FileKind, type Mapping } from './mapping';
+  import FileSays from './FileSays.svelte';
+  import { lacks, remembered, tellsUse, type FileKind, type Mapping } from './mapping';
 
   const TRIES_AFTER_MS = 300;
   const LOOKS_EVERY_MS = 400;
@@ -29,13 +28,15 @@
   let fault = $state('');
   let over = $state(false);
 
+  /** What somebody came here to bring. */
+  const wanted = $derived(param('kind') as FileKind | null);
   const mayBring = $derived(session.me?.role === 'STEWARD' || session.me?.role === 'KEEPER');
   const kind = $derived(ways?.kinds.find((k) => k.kind === mapping?.kind));
   const vendors = $derived(
     (ways?.vendors ?? []).filter((v) => mapping?.kind !== 'SESSIONS' || v.pools),
   );
   const parts = $derived(
-    mapping?.kind === 'LAST_USE'
+    mapping && tellsUse(mapping.kind)
       ? (vendors.find((v) => v.vendor === mapping?.vendor)?.parts ?? {})
       : {},
   );
@@ -87,15 +88,32 @@
     if (body === mapping) check = answer;
   }
 
+  /** As what somebody came to bring it, unless it lacks what that needs. */
+  function likeliest(brought: Schemas['FileSeen']): Mapping {
+    const asked = wanted ? brought.guesses[wanted] : undefined;
+    const offered = ways?.kinds.find((k) => k.kind === wanted);
+    const fits =
+      offered?.fields.every((f) => !f.required || asked?.columns[f.name]) &&
+      (wanted !== 'LAST_USE' || Object.keys(asked?.parts ?? {}).length > 0);
+    return fits && asked ? asked : brought.guesses[brought.likely]!;
+  }
+
   const bring = (file: File | undefined) =>
     file &&
     work('bring', async () => {
       [check, taken] = [null, false];
       const brought = await bringFile(file);
       const known = remembered(ways?.remembered ?? [], brought.columns);
-      mapping = known ? { ...known, to: asOf() } : { ...brought.guesses.HOLDINGS!, to: asOf() };
+      const guess = likeliest(brought);
+      mapping = { ...(known ?? guess), to: asOf() };
       seen = brought;
     });
+
+  // Dropped on another page; here it is looked at.
+  $effect(() => {
+    const file = ways ? untrack(() => handed.take()) : null;
+    if (file) untrack(() => void bring(file));
+  });
 
   const take = () =>
     work('take', async () => {
@@ -111,10 +129,14 @@
     check = null;
   }
 
-  function setSource(source: string) {
-    const known = ways?.remembered.find((m) => m.source === source);
-    mapping = known ? { ...known, to: mapping!.to } : { ...mapping!, source };
-  }
+  const setSheet = (sheet: string) =>
+    work('bring', async () => {
+      const params = { path: { id: seen!.id }, query: { sheet } };
+      const looked = await dataOf(api.GET('/api/v1/intake/files/{id}', { params }));
+      const guess = looked.guesses[looked.likely]!;
+      mapping = { ...guess, source: mapping!.source, vendor: mapping!.vendor, to: mapping!.to };
+      [seen, check] = [looked, null];
+    });
 
   $effect(() =>
     bindKeys([
@@ -165,77 +187,12 @@
     {/if}
   </label>
 {:else}
-  <div class="says">
-    <b>{seen.name}</b>, {sayCount(seen.rows, 'row')}: it is of
-    <Pick
-      label="What the file is about"
-      value={mapping.kind}
-      onchange={(e) => setKind(e.currentTarget.value as FileKind)}
-    >
-      {#each ways?.kinds ?? [] as k (k.kind)}
-        <option value={k.kind}>{KIND_WORDS[k.kind]}</option>
-      {/each}
-    </Pick>
-    {#if kind?.ofVendor}
-      at
-      <Pick
-        label="Whose file"
-        marked={!mapping.vendor}
-        value={mapping.vendor ?? ''}
-        onchange={(e) => (mapping = { ...mapping!, vendor: e.currentTarget.value || null })}
-      >
-        <option value="">which vendor?</option>
-        {#each vendors as v (v.vendor)}<option value={v.vendor}>{v.name}</option>{/each}
-      </Pick>{/if}, from
-    <input
-      aria-label="The source’s name"
-      class="source"
-      list="sources"
-      placeholder="name the source"
-      value={mapping.source}
-      oninput={(e) => setSource(e.currentTarget.value)}
-    />
-    <datalist id="sources">
-      {#each ways?.remembered ?? [] as m (m.source)}<option value={m.source}></option>{/each}
-    </datalist>, made on
-    <DayField
-      label="Made on"
-      max={today()}
-      value={mapping.to ?? today()}
-      onday={(day) => (mapping = { ...mapping!, to: day })}
-    />, with days like
-    <Pick
-      label="How it writes days"
-      value={mapping.dayForm ?? 'ISO'}
-      onchange={(e) =>
-        (mapping = { ...mapping!, dayForm: e.currentTarget.value as Mapping['dayForm'] })}
-    >
-      {#each DAY_FORMS as [value, text] (value)}<option {value}>{text}</option>{/each}
-    </Pick>.
-    {#if mapping.kind === 'LAST_USE'}
-      It knows of days from
-      <DayField
-        label="Knows of days from"
-        max={today()}
-        value={mapping.from ?? ''}
-        onday={(day) => (mapping = { ...mapping!, from: day || null })}
-      /> (empty: as before).
-    {:else if mapping.kind === 'HOLDINGS' || mapping.kind === 'PEOPLE'}
-      <span class="whole"
-        ><Check
-          checked={mapping.whole ?? false}
-          onchange={(checked) => (mapping = { ...mapping!, whole: checked })}
-          >It lists everybody: who is not in it {mapping.kind === 'PEOPLE'
-            ? 'has left'
-            : 'holds no seat any more'}.</Check
-        ></span
-      >
-    {/if}
-  </div>
+  <FileSays {seen} {ways} {kind} {vendors} bind:mapping onkind={setKind} onsheet={setSheet} />
   <FileColumns {seen} fields={(kind?.fields ?? []).map((f) => f.name)} {parts} bind:mapping />
   <div class="do">
     {#if taken}
       <b role="status">Taken in.</b>
+      <a class="word" href={to('/begin')}>what comes next</a>
       <a class="word" href={to('/intake')}>to what came in</a>
     {:else}
       <button
@@ -263,6 +220,7 @@
     <FileOutcome
       {check}
       {taken}
+      plans={vendors.find((v) => v.vendor === mapping?.vendor)?.plans ?? {}}
       bind:mapping
       ontakehome={() =>
         saveAnswer(`/api/v1/intake/files/${seen!.id}/rejected`, mapping, 'rejected.csv')}
@@ -301,33 +259,6 @@
   }
   .drop b {
     font: 600 17px var(--font-serif);
-  }
-  .says {
-    margin-top: 14px;
-    line-height: 2.1;
-    font-size: 13.5px;
-    max-width: 110ch;
-  }
-  .says b {
-    font: 600 15px var(--font-serif);
-  }
-  .says input {
-    border: 0;
-    border-bottom: 1px solid var(--ink);
-    background: var(--paper);
-    padding: 1px 2px;
-    font: inherit;
-    font-weight: 600;
-  }
-  .source {
-    width: 150px;
-  }
-  .source:placeholder-shown {
-    border-bottom-color: var(--idle-text);
-  }
-  .whole {
-    white-space: nowrap;
-    padding-left: 4px;
   }
   .do {
     display: flex;

@@ -4,10 +4,13 @@ export type FileKind = Schemas['FileKind'];
 export type Mapping = Schemas['FileMapping'];
 
 export const KIND_WORDS: Record<FileKind, string> = {
+  CONTRACTS: 'what is bought',
   PEOPLE: 'people',
   HOLDINGS: 'who holds what',
   LAST_USE: 'last uses',
   SESSIONS: 'sessions in a pool',
+  GROUPS: 'groups and their leads',
+  RATES: 'rates of currencies',
 };
 
 export const DAY_FORMS: [NonNullable<Mapping['dayForm']>, string][] = [
@@ -21,6 +24,20 @@ const FIELD_WORDS: Record<string, string> = {
   who: 'who: address or id',
   person: 'the person’s id',
   plan: 'the plan',
+  vendor: 'who sells it',
+  seats: 'how many seats',
+  unit_price: 'price of a seat',
+  total: 'price of all',
+  per: 'span of the price',
+  agreement: 'the contract',
+  starts: 'first day',
+  ends: 'day after the last',
+  renews: 'how it renews',
+  may_shrink: 'when it may shrink',
+  model: 'whose a seat is',
+  parts: 'what it gives',
+  group: 'the group',
+  lead: 'leads it',
   from: 'held from',
   until: 'until before',
   status_since: 'status since',
@@ -91,7 +108,29 @@ export function remembered(all: Mapping[], columns: string[]): Mapping | undefin
   );
 }
 
+/** Whether a file of the kind may tell last uses beside what else it tells. */
+export const tellsUse = (kind: FileKind) => kind === 'LAST_USE' || kind === 'HOLDINGS';
+
+/** What products in one cell may be kept apart by; empty where a cell names one. */
+export const SEPARATORS: [string, string][] = [
+  ['', 'one a cell'],
+  ['+', 'several with +'],
+  [',', 'several with ,'],
+  [';', 'several with ;'],
+  ['|', 'several with |'],
+];
+
 const COUNT_WORDS: Record<FileKind, Record<string, [string, string]>> = {
+  CONTRACTS: {
+    NEW: ['new subscription', 'new subscriptions'],
+    CHANGED: ['changed', 'changed'],
+  },
+  RATES: { NEW: ['new rate', 'new rates'], CHANGED: ['changed', 'changed'] },
+  GROUPS: {
+    GROUPS: ['new group', 'new groups'],
+    NEW: ['new member', 'new members'],
+    CHANGED: ['changed', 'changed'],
+  },
   PEOPLE: { NEW: ['new person', 'new people'], CHANGED: ['changed', 'changed'] },
   HOLDINGS: {
     NEW: ['seat begins', 'seats begin'],
@@ -100,9 +139,16 @@ const COUNT_WORDS: Record<FileKind, Record<string, [string, string]>> = {
     LEFT: ['person has left', 'people have left'],
     ACCOUNTS: ['new account', 'new accounts'],
     NOBODY: ['of them nobody’s', 'of them nobody’s'],
+    LEFT_OUT: ['of a product left out', 'of products left out'],
+    DAYS: ['day of use', 'days of use'],
   },
   LAST_USE: { DAYS: ['day of use', 'days of use'] },
-  SESSIONS: { NEW: ['new session', 'new sessions'], CHANGED: ['changed', 'changed'] },
+  SESSIONS: {
+    NEW: ['new session', 'new sessions'],
+    CHANGED: ['changed', 'changed'],
+    ACCOUNTS: ['new account', 'new accounts'],
+    NOBODY: ['of them nobody’s', 'of them nobody’s'],
+  },
 };
 
 /** What the file would change, as short words; what stays the same comes last. */

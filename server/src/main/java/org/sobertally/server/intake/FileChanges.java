@@ -2,6 +2,7 @@ package org.sobertally.server.intake;
 
 import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
@@ -27,7 +28,11 @@ final class FileChanges {
     /** Accounts of whom the directory knows nobody. */
     NOBODY,
     /** Days of use, those that are known included. */
-    DAYS
+    DAYS,
+    /** Groups that the book does not have. */
+    GROUPS,
+    /** Seats of products that whoever brings the file leaves out. */
+    LEFT_OUT
   }
 
   /**
@@ -60,6 +65,43 @@ final class FileChanges {
 
   void count(Count what) {
     counts.merge(what, 1, Integer::sum);
+  }
+
+  /** How far the changes have come. */
+  record Mark(int changes, Map<Count, Integer> counts) {}
+
+  Mark mark() {
+    return new Mark(changes.size(), Map.copyOf(counts));
+  }
+
+  /** Forgets what was changed and counted since. */
+  void backTo(Mark mark) {
+    changes.subList(mark.changes(), changes.size()).clear();
+    counts.clear();
+    counts.putAll(mark.counts());
+  }
+
+  /**
+   * A row of the book that becomes so.
+   *
+   * @param after its values by column; null where the row goes
+   */
+  void put(String file, String[] before, Map<String, String> after)
+      throws BookRows.NotAValueException {
+    String[] row = after == null ? null : BookRows.row(file, after);
+    if (!Arrays.equals(before, row)) {
+      changes.add(new BookRows.Change(file, before, row));
+    }
+  }
+
+  /** The same, counted as new, changed or known. */
+  void countAndPut(String file, String[] before, String[] after) {
+    if (Arrays.equals(before, after)) {
+      count(Count.SAME);
+      return;
+    }
+    count(before == null ? Count.NEW : Count.CHANGED);
+    changes.add(new BookRows.Change(file, before, after));
   }
 
   /** The row's value of the field; empty where the field is not mapped. */

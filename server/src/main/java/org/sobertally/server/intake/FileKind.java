@@ -3,29 +3,208 @@ package org.sobertally.server.intake;
 import java.util.List;
 import java.util.Locale;
 import java.util.Set;
+import java.util.function.BiPredicate;
+import java.util.regex.Pattern;
 
-/** What a single file is about, and the fields that its columns may be. */
+/**
+ * What a single file is about, and the fields that its columns may be. Columns are looked for under
+ * the names that they commonly have in English, German, French and Spanish.
+ */
 public enum FileKind {
+  /** One row per product bought: who sells it, under which terms, how many seats, for how much. */
+  CONTRACTS(
+      false,
+      Field.needed(
+          "vendor",
+          "vendor",
+          "supplier",
+          "manufacturer",
+          "anbieter",
+          "hersteller",
+          "lieferant",
+          "fournisseur",
+          "éditeur",
+          "proveedor"),
+      Field.needed(
+          "plan",
+          "plan",
+          "product",
+          "licence",
+          "license",
+          "subscription",
+          "produkt",
+          "lizenz",
+          "produit",
+          "abonnement",
+          "producto",
+          "licencia"),
+      Field.needed(
+          "seats",
+          "seats",
+          "quantity",
+          "licences",
+          "licenses",
+          "users",
+          "menge",
+          "anzahl",
+          "plätze",
+          "quantité",
+          "cantidad"),
+      Field.wished(
+          "unit_price",
+          "unit price",
+          "price per seat",
+          "price",
+          "einzelpreis",
+          "preis",
+          "prix unitaire",
+          "prix",
+          "precio unitario",
+          "precio"),
+      Field.wished(
+          "total",
+          "total a year",
+          "total",
+          "amount",
+          "cost",
+          "gesamtpreis",
+          "gesamt",
+          "betrag",
+          "montant",
+          "importe"),
+      Field.wished("per", "per", "billing period", "period", "abrechnung", "période", "periodo"),
+      Field.wished("currency", "currency", "währung", "devise", "moneda"),
+      Field.wished(
+          "agreement",
+          "agreement",
+          "contract",
+          "contract number",
+          "order",
+          "vertrag",
+          "vertragsnummer",
+          "contrat",
+          "contrato"),
+      Field.wished(
+          "starts",
+          "starts",
+          "start",
+          "start date",
+          "from",
+          "beginn",
+          "laufzeit von",
+          "début",
+          "inicio"),
+      Field.wished(
+          "ends",
+          "ends",
+          "end",
+          "end date",
+          "renewal",
+          "renewal date",
+          "expires",
+          "until",
+          "ende",
+          "ablauf",
+          "laufzeit bis",
+          "fin",
+          "échéance",
+          "vencimiento"),
+      Field.wished(
+          "notice",
+          "notice",
+          "notice days",
+          "notice period",
+          "kündigungsfrist",
+          "préavis",
+          "preaviso"),
+      Field.wished("renews", "renews", "auto renew", "renewal type", "verlängerung"),
+      Field.wished("may_shrink", "may shrink", "reducible", "kündbar"),
+      Field.wished("model", "model", "metric", "licence type", "license type", "lizenzart"),
+      Field.wished("parts", "parts", "features", "contains", "umfang")),
+
+  /** What a unit of another currency is worth. */
+  RATES(
+      false,
+      Field.needed("currency", "currency", "währung", "devise", "moneda"),
+      Field.needed("rate", "rate", "kurs", "cours", "taux", "tasa"),
+      Field.wished("day", "day", "date", "from", "datum", "fecha")),
+
+  /** One row per membership. */
+  GROUPS(
+      false,
+      Field.needed("group", "group", "team", "gruppe", "groupe", "grupo"),
+      Field.needed(
+          "who", "who", "member", "email", "e-mail", "mail", "person", "mitglied", "membre"),
+      Field.wished("lead", "lead", "leader", "leitung", "responsable")),
+
   /** One row per person of the directory. */
   PEOPLE(
       false,
-      Field.needed("person", "person", "id", "personnel number", "employee id", "number"),
-      Field.wished("name", "name", "full name", "display name"),
-      Field.wished("email", "email", "e-mail", "mail", "address", "user"),
-      Field.wished("department", "department", "unit", "team"),
-      Field.wished("site", "site", "location", "office", "place"),
-      Field.wished("manager", "manager", "reports to", "lead"),
-      Field.wished("status", "status", "state"),
+      Field.needed(
+          "person",
+          "person",
+          "id",
+          "personnel number",
+          "employee id",
+          "number",
+          "personalnummer",
+          "matricule"),
+      Field.wished(
+          "name", "name", "full name", "display name", "employee", "nom", "nombre", "mitarbeiter"),
+      Field.wished(
+          "email",
+          "email",
+          "e-mail",
+          "mail",
+          "work email",
+          "address",
+          "user",
+          "e-mail-adresse",
+          "courriel",
+          "correo"),
+      Field.wished(
+          "department", "department", "unit", "team", "abteilung", "service", "departamento"),
+      Field.wished("site", "site", "location", "office", "place", "standort", "sede"),
+      Field.wished("manager", "manager", "reports to", "lead", "vorgesetzter", "responsable"),
+      Field.wished("status", "status", "state", "estado"),
       Field.wished("status_since", "status since", "since"),
       Field.wished("until", "until", "back on"),
-      Field.wished("joined", "joined", "hired", "start date", "entry"),
+      Field.wished("joined", "joined", "hired", "start date", "entry", "eintritt"),
       Field.wished("kind", "kind", "type")),
 
   /** One row per seat that somebody holds at a vendor. */
   HOLDINGS(
       true,
-      Field.needed("who", "who", "email", "e-mail", "mail", "user", "address", "account", "person"),
-      Field.needed("plan", "plan", "product", "licence", "license", "seat"),
+      Field.needed(
+          "who",
+          "who",
+          "email",
+          "e-mail",
+          "mail",
+          "user",
+          "username",
+          "address",
+          "account",
+          "person",
+          "user principal name",
+          "benutzer",
+          "nutzer",
+          "utilisateur",
+          "usuario"),
+      Field.needed(
+          "plan",
+          "plan",
+          "product",
+          "products",
+          "licence",
+          "license",
+          "licences",
+          "licenses",
+          "seat",
+          "produkt",
+          "lizenz",
+          "produit",
+          "producto"),
       Field.wished("from", "from", "since", "assigned", "start"),
       Field.wished("until", "until", "end", "expires")),
 
@@ -33,7 +212,21 @@ public enum FileKind {
   LAST_USE(
       true,
       Field.needed(
-          "who", "who", "email", "e-mail", "mail", "user", "address", "account", "person")),
+          "who",
+          "who",
+          "email",
+          "e-mail",
+          "mail",
+          "user",
+          "username",
+          "address",
+          "account",
+          "person",
+          "user principal name",
+          "benutzer",
+          "nutzer",
+          "utilisateur",
+          "usuario")),
 
   /** One row per session in a pool. */
   SESSIONS(
@@ -61,6 +254,26 @@ public enum FileKind {
     }
   }
 
+  /** Names of columns that say when an account was used at all. */
+  static final List<String> LAST_USES =
+      List.of(
+          "last use",
+          "last used",
+          "last sign-in",
+          "last sign in",
+          "last login",
+          "last logon",
+          "last activity",
+          "last active",
+          "last seen",
+          "letzte anmeldung",
+          "letzte nutzung",
+          "dernière connexion",
+          "último acceso");
+
+  private static final Pattern ASIDE = Pattern.compile("\\([^)]*\\)|[_.:*]");
+  private static final int WORTH_LOOKING_FOR = 4;
+
   private final boolean ofVendor;
   private final List<Field> fields;
 
@@ -82,16 +295,42 @@ public enum FileKind {
     return fields.stream().filter(f -> f.name().equals(name)).findFirst().orElse(null);
   }
 
-  /** The column that most likely is the field; null if none looks like it. */
-  static String likeliest(Field field, List<String> columns, Set<String> taken) {
-    for (String likely : field.likely()) {
+  /** The column that is called so; null if none is. */
+  static String called(List<String> names, List<String> columns, Set<String> taken) {
+    return find(names, columns, taken, String::equals);
+  }
+
+  /** The column in whose name one of the names stands; null if there is none. */
+  static String naming(List<String> names, List<String> columns, Set<String> taken) {
+    return find(
+        names,
+        columns,
+        taken,
+        (column, name) ->
+            name.length() >= WORTH_LOOKING_FOR && (" " + column + " ").contains(" " + name + " "));
+  }
+
+  private static String find(
+      List<String> names,
+      List<String> columns,
+      Set<String> taken,
+      BiPredicate<String, String> fits) {
+    for (String name : names) {
       for (String column : columns) {
-        String plain = column.toLowerCase(Locale.ROOT).replace('_', ' ').strip();
-        if (plain.equals(likely) && !taken.contains(column)) {
+        if (!taken.contains(column) && fits.test(plain(column), name)) {
           return column;
         }
       }
     }
     return null;
+  }
+
+  /** The name as it is compared: small letters, no underscores, nothing in brackets. */
+  private static String plain(String column) {
+    return ASIDE
+        .matcher(column.toLowerCase(Locale.ROOT))
+        .replaceAll(" ")
+        .strip()
+        .replaceAll("\\s+", " ");
   }
 }

@@ -2,16 +2,18 @@ package org.sobertally.server.intake;
 
 import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
+import java.util.TreeMap;
+import java.util.regex.Pattern;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.catalogue.Plan;
 import org.sobertally.core.catalogue.PlanModel;
-import org.sobertally.core.people.Person;
 import org.sobertally.core.time.Days;
 import org.sobertally.server.book.store.BookRows;
 import org.sobertally.server.intake.FileChanges.BadRowException;
@@ -20,18 +22,23 @@ import org.sobertally.server.intake.FileChanges.Count;
 /** Takes who holds what at one vendor. */
 final class HoldingsFile {
 
-  private static final String ACCOUNTS = "accounts.csv";
   private static final String HOLDINGS = "holdings.csv";
+
+  /** What a product means that nobody counts here. */
+  private static final String LEFT_OUT = "-";
 
   private final FileChanges draft;
   private final Book book;
   private final String vendor;
   private final LocalDate day;
   private final AccountLookup whos;
+  private final NewAccounts accounts;
   private final Map<String, List<Integer>> linesByName = new HashMap<>();
   private final Set<String> listed = new HashSet<>();
   private final Set<String> begun = new HashSet<>();
   private final Set<String> ids = new HashSet<>();
+  private final List<Integer> taken = new ArrayList<>();
+  private final Map<Integer, Integer> more = new TreeMap<>();
 
   /**
    * @param day on which the file was made
@@ -42,6 +49,7 @@ final class HoldingsFile {
     this.vendor = vendor;
     this.day = day;
     this.whos = new AccountLookup(book, vendor);
+    this.accounts = new NewAccounts(draft, vendor, whos);
     String vendorName = book.vendors().byId(vendor).name();
     for (int line = 0; line < book.lines().size(); line++) {
       Plan plan = book.planOfLine(line);
@@ -70,20 +78,93 @@ final class HoldingsFile {
     if (draft.mapping.whole()) {
       endTheRest();
     }
+    more.forEach(this::warnIfShort);
+  }
+
+  /**
+   * The last uses that the same rows tell.
+   *
+   * @param from null where the source's reach begins as it did
+   */
+  void takeUse(LocalDate from) {
+    new LastUseFile(draft, vendor, from, day, whos).takeAlso(taken);
+  }
+
+  private void warnIfShort(int line, int begin) {
+    int held = 0;
+    for (int h = 0; h < book.holdings().size(); h++) {
+      held += book.holdings().line(h) == line && book.holdings().openOn(h, Days.of(day)) ? 1 : 0;
+    }
+    int bought = book.boughtOn(line, day);
+    if (held + begin > bought && !draft.mapping.whole()) {
+      draft.notes.add(
+          "%s would be held by %,d, and %,d are bought."
+              .formatted(book.planOfLine(line).name(), held + begin, bought));
+    }
   }
 
   private void row(int row) throws BadRowException, BookRows.NotAValueException {
     if (draft.text(row, "who").isEmpty()) {
       throw new BadRowException("who", "The row names nobody.");
     }
-    int line = line(row);
     LocalDate given = draft.day(row, "from", null);
     LocalDate until = draft.day(row, "until", null);
+    if (given != null && given.isAfter(day)) {
+      throw new BadRowException(
+          "from", "The file was made on %s, before they would hold it.".formatted(day));
+    }
+    List<Integer> lines = new ArrayList<>();
+    for (String product : products(draft.text(row, "plan"))) {
+      if (LEFT_OUT.equals(draft.mapping.meant(product))) {
+        draft.count(Count.LEFT_OUT);
+      } else {
+        int line = line(product);
+        if (!lines.contains(line)) {
+          lines.add(line);
+        }
+      }
+    }
+    if (given != null && until != null && until.isBefore(given)) {
+      throw new BadRowException("until", "The seat would end before it begins.");
+    }
+    if (lines.isEmpty()) {
+      return;
+    }
     String who = draft.text(row, "who");
     String account = whos.account(who, "who");
     if (account == null) {
-      account = newAccount(who);
+      account = accounts.open(who);
     }
+    FileChanges.Mark mark = draft.mark();
+    try {
+      for (int line : lines) {
+        hold(row, account, line, given, until);
+      }
+      taken.add(row);
+    } catch (BadRowException | BookRows.NotAValueException e) {
+      // A row of several products is taken with all of them or with none.
+      draft.backTo(mark);
+      throw e;
+    }
+  }
+
+  /** The products that the cell names. */
+  private List<String> products(String cell) {
+    String separator = draft.mapping.separator();
+    if (separator == null || draft.mapping.values().containsKey(cell)) {
+      return List.of(cell);
+    }
+    List<String> products =
+        Arrays.stream(cell.split(Pattern.quote(separator)))
+            .map(String::strip)
+            .filter(product -> !product.isEmpty())
+            .distinct()
+            .toList();
+    return products.isEmpty() ? List.of(cell) : products;
+  }
+
+  private void hold(int row, String account, int line, LocalDate given, LocalDate until)
+      throws BadRowException, BookRows.NotAValueException {
     LocalDate from = given == null ? heldSince(account, line, until) : given;
     if (until != null && until.isBefore(from)) {
       throw new BadRowException("until", "The seat would end before it begins.");
@@ -96,8 +177,8 @@ final class HoldingsFile {
     }
   }
 
-  private int line(int row) throws BadRowException {
-    String text = draft.text(row, "plan");
+  private int line(String product) throws BadRowException {
+    String text = draft.mapping.meant(product);
     List<Integer> lines = linesByName.getOrDefault(text.toLowerCase(Locale.ROOT), List.of());
     if (lines.isEmpty()) {
       throw new BadRowException(
@@ -181,55 +262,30 @@ final class HoldingsFile {
     draft.count(Count.CHANGED);
   }
 
-  private String newAccount(String who) throws BadRowException, BookRows.NotAValueException {
-    String person = whos.person(who, "who");
-    if (person == null && who.indexOf('@') < 1) {
-      throw new BadRowException("who", "Nobody has this id, and it is no mail address.");
-    }
-    Person known = person == null ? null : book.people().byId(person);
-    String id = free(vendor + "-" + (known == null ? who.toLowerCase(Locale.ROOT) : person), true);
-    String email = known == null ? who : known.email();
-    Map<String, String> values = new HashMap<>();
-    values.put("account", id);
-    values.put("vendor", vendor);
-    values.put("person", person);
-    values.put("email", email);
-    values.put("state", "ACTIVE");
-    draft.changes.add(new BookRows.Change(ACCOUNTS, null, BookRows.row(ACCOUNTS, values)));
-    draft.count(Count.ACCOUNTS);
-    if (person == null) {
-      draft.count(Count.NOBODY);
-    }
-    whos.addAccount(id, email, person);
-    return id;
-  }
-
   private void begin(String account, int line, LocalDate from, LocalDate until)
       throws BookRows.NotAValueException {
     String lineId = book.lines().get(line).id();
     Map<String, String> values = new HashMap<>();
-    values.put("holding", free(account + "-" + lineId, false));
+    values.put("holding", free(account + "-" + lineId));
     values.put("account", account);
     values.put("line", lineId);
     values.put("from", from.toString());
     values.put("until", until == null ? null : until.toString());
     draft.changes.add(new BookRows.Change(HOLDINGS, null, BookRows.row(HOLDINGS, values)));
     draft.count(Count.NEW);
+    if (until == null || until.isAfter(day)) {
+      more.merge(line, 1, Integer::sum);
+    }
   }
 
-  /** An id that nothing has yet. */
-  private String free(String wanted, boolean account) {
+  /** An id that no holding has yet. */
+  private String free(String wanted) {
     String id = wanted;
-    for (int n = 2; isTaken(id, account); n++) {
+    for (int n = 2; ids.contains(id) || book.holdings().numberOf(id) >= 0; n++) {
       id = wanted + "." + n;
     }
     ids.add(id);
     return id;
-  }
-
-  private boolean isTaken(String id, boolean account) {
-    return ids.contains(id)
-        || (account ? book.accounts().has(id) : book.holdings().numberOf(id) >= 0);
   }
 
   /** A row that could not be read may be of anybody, so then nobody's seat ends. */

@@ -11,11 +11,13 @@ import jakarta.ws.rs.Produces;
 import jakarta.ws.rs.QueryParam;
 import jakarta.ws.rs.core.Context;
 import jakarta.ws.rs.core.MediaType;
+import jakarta.ws.rs.core.Response;
 import jakarta.ws.rs.core.UriInfo;
 import java.util.Arrays;
 import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
 import java.util.TreeMap;
@@ -27,7 +29,9 @@ import org.sobertally.core.catalogue.PlanModel;
 import org.sobertally.server.access.Role;
 import org.sobertally.server.book.store.Books;
 import org.sobertally.server.http.Page;
+import org.sobertally.server.http.Params;
 import org.sobertally.server.http.Problem;
+import org.sobertally.server.http.XlsxListWriter;
 
 /** Single files of other shapes than a book's: looked at, tried, taken in, and taken back. */
 @Path("/api/v1/intake")
@@ -56,7 +60,10 @@ public class IntakeResource {
    * A file as it looks.
    *
    * @param samples the first rows
+   * @param sheets of the workbook; empty for CSV
+   * @param sheet the one shown; null for CSV
    * @param guesses how it might be read, by kind
+   * @param likely the kind whose columns it has
    */
   @Schema(name = "FileSeen")
   record Seen(
@@ -65,7 +72,10 @@ public class IntakeResource {
       int rows,
       List<String> columns,
       List<List<String>> samples,
-      Map<FileKind, Mapping> guesses) {}
+      List<String> sheets,
+      @Schema(nullable = true) String sheet,
+      Map<FileKind, Mapping> guesses,
+      FileKind likely) {}
 
   /**
    * What a file changes.
@@ -94,10 +104,16 @@ public class IntakeResource {
 
   /**
    * @param parts by id, for columns of last uses
+   * @param plans in which somebody holds seats, by id
    * @param pools whether it sells any
    */
   @Schema(name = "FileVendor")
-  record FileVendor(String vendor, String name, Map<String, String> parts, boolean pools) {}
+  record FileVendor(
+      String vendor,
+      String name,
+      Map<String, String> parts,
+      Map<String, String> plans,
+      boolean pools) {}
 
   @Schema(name = "FileWays")
   record Ways(List<Kind> kinds, List<FileVendor> vendors, List<Mapping> remembered) {}
@@ -137,6 +153,20 @@ public class IntakeResource {
     return new Ways(kinds, vendors(books.current()), service.mappings());
   }
 
+  /** A workbook to fill in, with the columns of the kind. */
+  @GET
+  @Path("/templates/{kind}")
+  @Produces(XlsxListWriter.XLSX)
+  public Response template(@PathParam("kind") String kind) {
+    FileKind wanted =
+        Params.choice("kind", kind, FileKind.class)
+            .orElseThrow(() -> Problem.notFound("There is no such kind of file."));
+    String name = wanted.name().toLowerCase(Locale.ROOT).replace('_', '-') + "-template.xlsx";
+    return Response.ok(Templates.workbook(wanted))
+        .header("Content-Disposition", "attachment; filename=\"%s\"".formatted(name))
+        .build();
+  }
+
   private static List<FileVendor> vendors(Book book) {
     return book.vendors().all().stream()
         .map(
@@ -152,7 +182,12 @@ public class IntakeResource {
                           plan ->
                               plan.vendor().equals(vendor.id())
                                   && plan.model() == PlanModel.FLOATING);
-              return new FileVendor(vendor.id(), vendor.name(), parts, pools);
+              Map<String, String> plans = new TreeMap<>();
+              book.plans().all().stream()
+                  .filter(plan -> plan.vendor().equals(vendor.id()))
+                  .filter(plan -> plan.model() != PlanModel.FLOATING)
+                  .forEach(plan -> plans.put(plan.id(), plan.name()));
+              return new FileVendor(vendor.id(), vendor.name(), parts, plans, pools);
             })
         .sorted(Comparator.comparing(FileVendor::name))
         .toList();
@@ -167,6 +202,22 @@ public class IntakeResource {
       throw Problem.badRequest("name: say what the file is called, in at most 300 characters.");
     }
     Sheet sheet = Sheet.read(content);
+    return look(service.keep(name, content, actor()), name, sheet, null);
+  }
+
+  /** A file that was brought, as another sheet of it looks. */
+  @GET
+  @Path("/files/{id}")
+  public Seen look(@PathParam("id") String id, @QueryParam("sheet") String sheet) {
+    IntakeStore.Kept file = service.file(id);
+    return look(id, file.name(), Sheet.read(file.content(), sheet), sheet);
+  }
+
+  private static Seen look(String id, String name, Sheet sheet, String sheetName) {
+    String shown =
+        sheetName == null && !sheet.sheets().isEmpty() ? sheet.sheets().get(0) : sheetName;
+    // What is remembered of a source with one sheet serves whatever that is called.
+    String remembered = sheet.sheets().size() > 1 ? shown : null;
     DayForm dayForm =
         DayForm.likeliest(
             sheet.rows().stream()
@@ -176,15 +227,36 @@ public class IntakeResource {
                 .toList());
     Map<FileKind, Mapping> guesses = new TreeMap<>();
     for (FileKind kind : FileKind.values()) {
-      guesses.put(kind, Mapping.guess(kind, sheet.columns(), dayForm));
+      guesses.put(kind, Mapping.guess(kind, sheet.columns(), dayForm, remembered));
     }
     return new Seen(
-        service.keep(name, content, actor()),
+        id,
         name,
         sheet.rows().size(),
         sheet.columns(),
         sheet.rows().stream().limit(SAMPLES).map(List::of).toList(),
-        guesses);
+        sheet.sheets(),
+        shown,
+        guesses,
+        likeliest(guesses));
+  }
+
+  /** Of the kinds whose needed fields all have a column the one with most columns. */
+  private static FileKind likeliest(Map<FileKind, Mapping> guesses) {
+    FileKind likeliest = FileKind.HOLDINGS;
+    int most = 0;
+    for (Mapping guess : guesses.values()) {
+      int found = guess.columns().size() + guess.parts().size();
+      boolean whole =
+          guess.kind().fields().stream()
+              .allMatch(field -> !field.required() || guess.columns().containsKey(field.name()));
+      boolean told = guess.kind() != FileKind.LAST_USE || !guess.parts().isEmpty();
+      if (whole && told && found > most) {
+        likeliest = guess.kind();
+        most = found;
+      }
+    }
+    return likeliest;
   }
 
   /** What taking the file in would change; nothing is changed. */

@@ -74,6 +74,12 @@ class IntakeService {
     return store.all();
   }
 
+  /** A file that was brought. */
+  @Transactional
+  IntakeStore.Kept file(String id) {
+    return store.file(id);
+  }
+
   /** How far a reading under way has come; null if none is. */
   Progress progress(String file) {
     return readings.get(file);
@@ -147,9 +153,12 @@ class IntakeService {
   }
 
   private FileChanges draft(Book current, String file, Mapping mapping) {
-    Sheet sheet = Sheet.read(store.file(file).content());
+    Sheet sheet = Sheet.read(store.file(file).content(), mapping.sheet());
     fit(current, mapping, sheet);
     FileChanges draft = new FileChanges(current, rows, mapping, sheet, clock.today());
+    if (sheet.encoding() != null) {
+      draft.notes.add("The letters of the file are read as %s.".formatted(sheet.encoding()));
+    }
     Progress progress = new Progress(sheet.rows().size());
     readings.put(file, progress);
     try {
@@ -170,7 +179,16 @@ class IntakeService {
     }
     switch (mapping.kind()) {
       case PEOPLE -> new PeopleFile(draft, to).take(progress);
-      case HOLDINGS -> new HoldingsFile(draft, mapping.vendor(), to).take(progress);
+      case CONTRACTS -> new ContractsFile(draft, to).take(progress);
+      case RATES -> new RatesFile(draft, to).take(progress);
+      case GROUPS -> new GroupsFile(draft).take(progress);
+      case HOLDINGS -> {
+        HoldingsFile seats = new HoldingsFile(draft, mapping.vendor(), to);
+        seats.take(progress);
+        if (!mapping.parts().isEmpty()) {
+          seats.takeUse(Params.day("from", mapping.from()).orElse(null));
+        }
+      }
       case LAST_USE ->
           new LastUseFile(
                   draft, mapping.vendor(), Params.day("from", mapping.from()).orElse(null), to)

@@ -33,11 +33,18 @@ final class LastUseFile {
    * @param to up to which day the file knows everything
    */
   LastUseFile(FileChanges draft, String vendor, LocalDate from, LocalDate to) {
+    this(draft, vendor, from, to, new AccountLookup(draft.book, vendor));
+  }
+
+  /**
+   * @param whos which knows the accounts that the file itself brings
+   */
+  LastUseFile(FileChanges draft, String vendor, LocalDate from, LocalDate to, AccountLookup whos) {
     this.draft = draft;
     this.vendor = vendor;
     this.from = from;
     this.to = to;
-    this.whos = new AccountLookup(draft.book, vendor);
+    this.whos = whos;
     if (draft.mapping.parts().isEmpty()) {
       throw Problem.badRequest("parts: say which column has the last use of which part.");
     }
@@ -54,6 +61,22 @@ final class LastUseFile {
   void take(Progress progress) {
     reach();
     draft.forEachRow(progress, this::row);
+  }
+
+  /**
+   * The use that rows of another kind of file tell beside theirs.
+   *
+   * @param rows places of those that are taken
+   */
+  void takeAlso(Iterable<Integer> rows) {
+    reach();
+    for (int row : rows) {
+      try {
+        row(row);
+      } catch (BadRowException e) {
+        draft.reject(row, e.field(), e.getMessage());
+      }
+    }
   }
 
   private void row(int row) throws BadRowException {
@@ -99,9 +122,10 @@ final class LastUseFile {
     String[] now = draft.rows.find(EVIDENCE, List.of(key)).get(key);
     Evidence known =
         draft.book.hasEvidence(vendor) ? draft.book.evidenceOf(vendor, draft.today) : null;
-    if (known == null && from == null) {
+    LocalDate first = from == null && known == null ? oldest() : from;
+    if (known == null && first == null) {
       throw Problem.badRequest(
-          "from: nothing is known of this vendor's use yet. Say the first day of which the file"
+          "from: the file says of nobody that they used anything. Say the first day of which it"
               + " knows.");
     }
     if (known != null && known.kind() == Evidence.Kind.DAILY) {
@@ -112,7 +136,7 @@ final class LastUseFile {
       return;
     }
     LocalDate begins =
-        known == null || from != null && from.isBefore(known.from()) ? from : known.from();
+        known == null || first != null && first.isBefore(known.from()) ? first : known.from();
     Set<String> told = told();
     Set<String> before = known == null ? told : partsOf(known);
     // Evidence reaches as far for every part that it tells of.
@@ -154,6 +178,25 @@ final class LastUseFile {
                   String.join(
                       ", ", before.stream().filter(part -> !told.contains(part)).toList())));
     }
+  }
+
+  /** Who keeps no last use longer than that shows none that is older. */
+  private LocalDate oldest() {
+    LocalDate oldest = null;
+    for (String column : draft.mapping.parts().values()) {
+      int place = draft.sheet.columns().indexOf(column);
+      for (String[] row : draft.sheet.rows()) {
+        LocalDate day = draft.mapping.dayForm().day(row[place]);
+        boolean older = day != null && !day.isAfter(to) && (oldest == null || day.isBefore(oldest));
+        oldest = older ? day : oldest;
+      }
+    }
+    if (oldest != null) {
+      draft.notes.add(
+          "The oldest use in the file is of %s, so it is taken to know of days from then on. Say another day if that is not so."
+              .formatted(oldest));
+    }
+    return oldest;
   }
 
   /** The parts that this file tells of. */

@@ -14,13 +14,16 @@ import org.eclipse.microprofile.openapi.annotations.media.Schema;
  * @param source what the organisation calls where such files come from
  * @param vendor whose file it is; null for people
  * @param columns the file's column of each field
- * @param parts the file's column of each part, for last uses
+ * @param parts the file's column of each part, for last uses; also beside who holds what
  * @param dayForm how the file writes days; null for {@link DayForm#ISO}
- * @param values what the file's words for a status or a kind of person mean
+ * @param values what the file's words mean: for a status, a kind of person, a product, or how much
+ *     a currency is worth
  * @param from the first day of which the file knows; null where the source's reach stays
  * @param to the day on which the file was made, up to which it knows everything
  * @param whole whether the file lists everybody: who is not in it holds no seat of the vendor any
  *     more, or, in a file of people, has left
+ * @param sheet of a workbook; null for its first
+ * @param separator what stands between several products in one cell; null where there is only one
  */
 @Schema(name = "FileMapping")
 public record Mapping(
@@ -33,7 +36,11 @@ public record Mapping(
     @Schema(nullable = true) Map<String, String> values,
     @Schema(nullable = true) String from,
     @Schema(nullable = true) String to,
-    @Schema(nullable = true) Boolean whole) {
+    @Schema(nullable = true) Boolean whole,
+    @Schema(nullable = true) String sheet,
+    @Schema(nullable = true) String separator) {
+
+  private static final int LONGEST_SEPARATOR = 5;
 
   public Mapping {
     columns = columns == null ? Map.of() : columns;
@@ -41,6 +48,10 @@ public record Mapping(
     values = values == null ? Map.of() : values;
     dayForm = dayForm == null ? DayForm.ISO : dayForm;
     whole = whole != null && whole;
+    separator =
+        separator == null || separator.isEmpty() || separator.length() > LONGEST_SEPARATOR
+            ? null
+            : separator;
   }
 
   /**
@@ -48,17 +59,41 @@ public record Mapping(
    *
    * @param dayForm how the file's days seem to be written
    */
-  static Mapping guess(FileKind kind, List<String> columns, DayForm dayForm) {
+  static Mapping guess(FileKind kind, List<String> columns, DayForm dayForm, String sheet) {
     Map<String, String> guessed = new LinkedHashMap<>();
+    Map<String, String> parts = new LinkedHashMap<>();
     Set<String> taken = new LinkedHashSet<>();
-    for (FileKind.Field field : kind.fields()) {
-      String column = FileKind.likeliest(field, columns, taken);
-      if (column != null) {
-        guessed.put(field.name(), column);
-        taken.add(column);
+    // What is called so first: a column that has a word in its name may be another's.
+    for (boolean called : new boolean[] {true, false}) {
+      if (kind == FileKind.LAST_USE || kind == FileKind.HOLDINGS) {
+        guess(parts, LastUseFile.ANY_USE, FileKind.LAST_USES, columns, taken, called);
+      }
+      for (FileKind.Field field : kind.fields()) {
+        guess(guessed, field.name(), field.likely(), columns, taken, called);
       }
     }
-    return new Mapping("", kind, null, guessed, null, dayForm, null, null, null, null);
+    return new Mapping(
+        "", kind, null, guessed, parts, dayForm, null, null, null, null, sheet, null);
+  }
+
+  private static void guess(
+      Map<String, String> into,
+      String field,
+      List<String> names,
+      List<String> columns,
+      Set<String> taken,
+      boolean called) {
+    String column =
+        called ? FileKind.called(names, columns, taken) : FileKind.naming(names, columns, taken);
+    if (column != null && !into.containsKey(field)) {
+      into.put(field, column);
+      taken.add(column);
+    }
+  }
+
+  /** What a word of the file's own means; the word itself where nobody said. */
+  String meant(String word) {
+    return values.getOrDefault(word, word);
   }
 
   /** Columns that the mapping reads and the file has not, each with what it was. */
@@ -82,6 +117,17 @@ public record Mapping(
   /** The same for the next file: its days are its own. */
   Mapping remembered() {
     return new Mapping(
-        source.strip(), kind, vendor, columns, parts, dayForm, values, null, null, whole);
+        source.strip(),
+        kind,
+        vendor,
+        columns,
+        parts,
+        dayForm,
+        values,
+        null,
+        null,
+        whole,
+        sheet,
+        separator);
   }
 }

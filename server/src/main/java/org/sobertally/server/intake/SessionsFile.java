@@ -25,6 +25,7 @@ final class SessionsFile {
 
   private final FileChanges draft;
   private final AccountLookup whos;
+  private final NewAccounts accounts;
   private final ZoneId zone;
   private final Map<String, Plan> pools = new HashMap<>();
   private final Map<String, String[]> after = new LinkedHashMap<>();
@@ -37,6 +38,7 @@ final class SessionsFile {
     this.draft = draft;
     this.zone = zone;
     this.whos = new AccountLookup(draft.book, vendor);
+    this.accounts = new NewAccounts(draft, vendor, whos);
     List<Plan> sold =
         draft.book.plans().all().stream()
             .filter(p -> p.vendor().equals(vendor) && p.model() == PlanModel.FLOATING)
@@ -69,9 +71,8 @@ final class SessionsFile {
 
   private void row(int row) throws BadRowException, BookRows.NotAValueException {
     String who = draft.text(row, "who");
-    String account = who.isEmpty() ? null : whos.account(who, "who");
-    if (account == null) {
-      throw new BadRowException("who", "No account at this vendor is called so.");
+    if (who.isEmpty()) {
+      throw new BadRowException("who", "The row names nobody.");
     }
     Plan pool = pool(row);
     OffsetDateTime started = moment(row, "started");
@@ -81,6 +82,10 @@ final class SessionsFile {
     OffsetDateTime ended = moment(row, "ended");
     if (ended != null && ended.isBefore(started)) {
       throw new BadRowException("ended", "The session would end before it starts.");
+    }
+    String account = whos.account(who, "who");
+    if (account == null) {
+      account = accounts.open(who);
     }
     String id = draft.text(row, "session");
     if (id.isEmpty()) {

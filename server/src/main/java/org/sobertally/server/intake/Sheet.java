@@ -8,6 +8,7 @@ import java.io.IOException;
 import java.math.BigDecimal;
 import java.nio.ByteBuffer;
 import java.nio.charset.CharacterCodingException;
+import java.nio.charset.Charset;
 import java.nio.charset.CodingErrorAction;
 import java.nio.charset.StandardCharsets;
 import java.time.DateTimeException;
@@ -34,8 +35,15 @@ import org.sobertally.server.http.Problem;
  * times of a workbook's cells are given as ISO 8601.
  *
  * @param lines the line of each row in the file, its first line being 1
+ * @param sheets the names of the workbook's sheets; empty for CSV
+ * @param encoding how a CSV file's letters are written, where it is not UTF-8; else null
  */
-record Sheet(List<String> columns, List<String[]> rows, List<Integer> lines) {
+record Sheet(
+    List<String> columns,
+    List<String[]> rows,
+    List<Integer> lines,
+    List<String> sheets,
+    String encoding) {
 
   static final int MOST_ROWS = 200_000;
   private static final int MOST_COLUMNS = 200;
@@ -51,12 +59,33 @@ record Sheet(List<String> columns, List<String[]> rows, List<Integer> lines) {
   /** Of a number written out; 1E999999999 would fill the memory. */
   private static final int MOST_DIGITS = 40;
 
-  /** Reads a CSV file (UTF-8; comma, semicolon or tab) or the first sheet of an XLSX workbook. */
+  private static final Charset WINDOWS_1252 = Charset.forName("windows-1252");
+
+  /** Begins what an old workbook is packed in, and one behind a password. */
+  private static final int[] OLD_WORKBOOK = {0xD0, 0xCF, 0x11, 0xE0};
+
+  /** The first sheet of a workbook, or a CSV file. */
   static Sheet read(byte[] content) {
+    return read(content, null);
+  }
+
+  /**
+   * Reads a CSV file (UTF-8, UTF-16 or Windows-1252; comma, semicolon or tab) or one sheet of an
+   * XLSX workbook.
+   *
+   * @param name of the sheet; null for the first
+   */
+  static Sheet read(byte[] content, String name) {
     boolean zip = content.length > 3 && content[0] == 'P' && content[1] == 'K';
-    List<Line> lines = zip ? workbook(content) : csv(content);
+    List<String> sheets = new ArrayList<>();
+    Encoded encoded = zip ? null : text(content);
+    List<Line> lines = zip ? workbook(content, name, sheets) : csv(encoded.text());
     if (lines.isEmpty()) {
-      throw Problem.badRequest("The file is empty: it needs a row that names its columns.");
+      throw Problem.badRequest(
+          sheets.size() > 1
+              ? "The sheet is empty: it needs a row that names its columns. The workbook has %s."
+                  .formatted(String.join(", ", sheets))
+              : "The file is empty: it needs a row that names its columns.");
     }
     List<String> columns = names(lines.get(0).cells());
     List<String[]> rows = new ArrayList<>(lines.size() - 1);
@@ -69,7 +98,7 @@ record Sheet(List<String> columns, List<String[]> rows, List<Integer> lines) {
       rows.add(row);
       places.add(line.number());
     }
-    return new Sheet(columns, rows, places);
+    return new Sheet(columns, rows, places, sheets, zip ? null : encoded.encoding());
   }
 
   private record Line(int number, List<String> cells) {}
@@ -96,8 +125,7 @@ record Sheet(List<String> columns, List<String[]> rows, List<Integer> lines) {
     }
   }
 
-  private static List<Line> csv(byte[] content) {
-    String text = text(content);
+  private static List<Line> csv(String text) {
     List<Line> lines = new ArrayList<>();
     try (CsvReader<CsvRecord> reader =
         CsvReader.builder()
@@ -118,7 +146,17 @@ record Sheet(List<String> columns, List<String[]> rows, List<Integer> lines) {
     }
   }
 
-  private static String text(byte[] content) {
+  private record Encoded(String text, String encoding) {}
+
+  private static Encoded text(byte[] content) {
+    if (begins(content, OLD_WORKBOOK)) {
+      throw Problem.badRequest(
+          "This is a workbook behind a password, or one of the old form. Save it without a"
+              + " password as XLSX.");
+    }
+    if (begins(content, 0xFF, 0xFE) || begins(content, 0xFE, 0xFF)) {
+      return new Encoded(new String(content, StandardCharsets.UTF_16), "UTF-16");
+    }
     try {
       String text =
           StandardCharsets.UTF_8
@@ -127,11 +165,29 @@ record Sheet(List<String> columns, List<String[]> rows, List<Integer> lines) {
               .onUnmappableCharacter(CodingErrorAction.REPORT)
               .decode(ByteBuffer.wrap(content))
               .toString();
-      return text.startsWith("\uFEFF") ? text.substring(1) : text;
+      return new Encoded(text.startsWith("\uFEFF") ? text.substring(1) : text, null);
     } catch (CharacterCodingException e) {
-      throw Problem.badRequest(
-          "The file is not UTF-8 text. Save it again as 'CSV UTF-8', or bring it as XLSX.");
+      return ofOneByte(content);
     }
+  }
+
+  /** What is neither may still be text of a byte a letter, but then it holds no control bytes. */
+  private static Encoded ofOneByte(byte[] content) {
+    for (byte one : content) {
+      if (one >= 0 && one < ' ' && one != '\t' && one != '\r' && one != '\n') {
+        throw Problem.badRequest("The file is no text. Bring CSV, or a workbook saved as XLSX.");
+      }
+    }
+    return new Encoded(new String(content, WINDOWS_1252), "Windows-1252");
+  }
+
+  private static boolean begins(byte[] content, int... with) {
+    for (int n = 0; n < with.length; n++) {
+      if (n >= content.length || (content[n] & 0xFF) != with[n]) {
+        return false;
+      }
+    }
+    return true;
   }
 
   /** Whatever stands most often outside quotes in the first lines. */
@@ -152,13 +208,13 @@ record Sheet(List<String> columns, List<String[]> rows, List<Integer> lines) {
     return seen[1] > seen[0] ? ';' : ',';
   }
 
-  private static List<Line> workbook(byte[] content) {
+  private static List<Line> workbook(byte[] content, String name, List<String> sheets) {
     boolean styled = PackedSheet.inspect(content);
     List<Line> lines = new ArrayList<>();
     AtomicInteger seen = new AtomicInteger();
     try (ReadableWorkbook workbook =
             new ReadableWorkbook(new ByteArrayInputStream(content), options(styled));
-        Stream<Row> rows = workbook.getFirstSheet().openStream()) {
+        Stream<Row> rows = sheet(workbook, name, sheets).openStream()) {
       rows.forEach(
           row -> {
             List<String> cells = new ArrayList<>();
@@ -182,6 +238,22 @@ record Sheet(List<String> columns, List<String[]> rows, List<Integer> lines) {
         | ArithmeticException e) {
       throw Problem.badRequest(PackedSheet.BROKEN);
     }
+  }
+
+  private static org.dhatim.fastexcel.reader.Sheet sheet(
+      ReadableWorkbook workbook, String name, List<String> sheets) {
+    workbook.getSheets().forEach(sheet -> sheets.add(sheet.getName()));
+    if (name == null) {
+      return workbook.getFirstSheet();
+    }
+    return workbook
+        .findSheet(name)
+        .orElseThrow(
+            () ->
+                Problem.unprocessable(
+                    "The workbook has no sheet '%s'. It has %s."
+                        .formatted(name, String.join(", ", sheets)),
+                    List.of(name)));
   }
 
   /** A day is a number like any other but for the form in which its cell shows it. */

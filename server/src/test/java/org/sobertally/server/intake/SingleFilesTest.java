@@ -22,7 +22,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.sobertally.server.support.Caller;
-import org.sobertally.skerry.book.SkerryLine;
+import org.sobertally.server.support.DemoBook;
 
 /** Files of other shapes: tried, taken in with their faults said, and taken back whole. */
 @QuarkusTest
@@ -49,7 +49,7 @@ class SingleFilesTest {
                 entities.createNativeQuery("delete from " + table).executeUpdate();
               }
             });
-    assertThat(Caller.keeper().putZip("/api/v1/book?replace=true", SkerryLine.book()).status())
+    assertThat(Caller.keeper().putZip("/api/v1/book?replace=true", DemoBook.late()).status())
         .isEqualTo(200);
     steward = Caller.steward();
   }
@@ -392,8 +392,10 @@ class SingleFilesTest {
   @Test
   void refusesWhatIsNoTableAndWhoMayNot() {
     assertThat(bring("x.csv", new byte[0]).detail()).startsWith("The file is empty");
-    assertThat(bring("x.csv", new byte[] {'a', (byte) 0xff, (byte) 0xfe}).detail())
-        .startsWith("The file is not UTF-8 text.");
+    assertThat(bring("x.csv", new byte[] {'a', 0, (byte) 0xff}).detail())
+        .startsWith("The file is no text.");
+    byte[] locked = {(byte) 0xD0, (byte) 0xCF, 0x11, (byte) 0xE0};
+    assertThat(bring("x.xlsx", locked).detail()).contains("behind a password");
     assertThat(bring("x.xlsx", new byte[] {'P', 'K', 3, 4, 0, 0}).detail())
         .startsWith("The file cannot be read as an XLSX workbook");
     byte[] file = "a,b\n".getBytes(StandardCharsets.UTF_8);

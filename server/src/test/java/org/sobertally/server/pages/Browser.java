@@ -54,11 +54,17 @@ final class Browser implements AutoCloseable {
   }
 
   Page visit(String name, ColorScheme colors) {
-    Page page = open("/", colors);
-    page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(name)).click();
+    Page page = comeIn(name, colors);
     PlaywrightAssertions.assertThat(
             page.getByRole(AriaRole.HEADING, new Page.GetByRoleOptions().setName("Subscriptions")))
         .isVisible();
+    return page;
+  }
+
+  /** The same where nobody knows yet on which page one begins. */
+  Page comeIn(String name, ColorScheme colors) {
+    Page page = open("/", colors);
+    page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(name)).click();
     return page;
   }
 

@@ -1,0 +1,374 @@
+<!-- The beginning: what is here, what is missing, what each brings, and what can be said already. -->
+<script lang="ts">
+  import FileField from '../../pieces/controls/FileField.svelte';
+  import { api, dataOf, saveXlsx, type Schemas } from '../../api/client';
+  import { navigate } from '../../router';
+  import { search, to, today } from '../../state/address.svelte';
+  import { book } from '../../state/book.svelte';
+  import { handed } from '../../state/handed.svelte';
+  import { Question } from '../../state/question.svelte';
+  import { session } from '../../state/session.svelte';
+  import { sayCount, sayDay, sayMoney, sayShortDay } from '../../state/say';
+  import type { FileKind } from './mapping';
+
+  const STEPS = 4;
+  const NAMED_AT_MOST = 4;
+  const WORDS = ['', 'One', 'Two', 'Three', 'All'];
+
+  const asked = new Question(
+    () => ({}),
+    () => dataOf(api.GET('/api/v1/beginning')),
+    { again: () => book.version },
+  );
+  const mayBring = $derived(session.me?.role === 'STEWARD' || session.me?.role === 'KEEPER');
+  let fault = $state('');
+
+  interface Step {
+    name: string;
+    about: string;
+    kind: FileKind;
+    done: boolean;
+    has: string;
+    more: string;
+    gives: string;
+    missing: string[];
+    links: { text: string; path: string }[];
+  }
+
+  const from = (file: string | null | undefined) => (file ? `from ${file}` : '');
+
+  function steps(b: Schemas['Beginning']): Step[] {
+    const of = (step: Schemas['BeginningVendors']) =>
+      `of ${step.vendors} of ${sayCount(step.of, 'vendor')}`;
+    return [
+      {
+        name: 'People',
+        about: 'who they are, and who has left',
+        kind: 'PEOPLE',
+        done: b.people.people > 0,
+        has: `${sayCount(b.people.people, 'person', 'people')}, ${b.people.away} of them away or gone, ${sayCount(b.people.departments, 'department')}`,
+        more: from(b.people.from),
+        gives: 'With it: seats have owners, and those of people who left are found.',
+        missing: [],
+        links: [{ text: 'all people', path: '/people' }],
+      },
+      {
+        name: 'Contracts',
+        about: 'what is bought, until when, for how much',
+        kind: 'CONTRACTS',
+        done: b.contracts.plans > 0,
+        has: `${sayCount(b.contracts.vendors, 'vendor')}, ${sayCount(b.contracts.plans, 'plan')}, ${sayMoney(b.contracts.yearlyCost)} a year`,
+        more: from(b.contracts.from),
+        gives: 'With it: what is paid, the days by which notice must be given, prices that dip.',
+        missing: [],
+        links: [{ text: 'the subscriptions', path: '/subscriptions' }],
+      },
+      {
+        name: 'Who holds what',
+        about: 'a vendor’s own export',
+        kind: 'HOLDINGS',
+        done: b.seats.count > 0,
+        has: `${sayCount(b.seats.count, 'seat')} held, ${of(b.seats)}`,
+        more: from(b.seats.from),
+        gives:
+          'With it: seats held against seats bought, seats of people who left, people covered twice.',
+        missing: b.seats.missing,
+        links: [],
+      },
+      {
+        name: 'Who used what',
+        about: 'last sign-ins, or last uses by part',
+        kind: 'LAST_USE',
+        done: b.use.vendors > 0,
+        has: `use is known ${of(b.use)}`,
+        more: from(b.use.from),
+        gives:
+          'With it: idle seats, seats never opened. Often it is a column of the file before: name it there.',
+        missing: b.use.missing,
+        links: [],
+      },
+    ];
+  }
+
+  const all = $derived(asked.value ? steps(asked.value) : []);
+  /** The first that is not here yet is the one to go on with. */
+  const next = $derived(all.findIndex((step) => !step.done));
+
+  function hand(file: File | undefined, kind: FileKind) {
+    if (!file) return;
+    handed.give(file);
+    void navigate('/intake/file', { search: { ...search(), kind } });
+  }
+
+  const template = (kind: FileKind) =>
+    saveXlsx(
+      `/api/v1/intake/templates/${kind}`,
+      `${kind.toLowerCase().replaceAll('_', '-')}-template.xlsx`,
+    ).catch((e: Error) => (fault = e.message));
+
+  function without(missing: string[]): string {
+    const named = missing.slice(0, NAMED_AT_MOST).join(', ');
+    const more = missing.length - NAMED_AT_MOST;
+    return `not of ${named}${more > 0 ? ` and ${more} more` : ''}`;
+  }
+
+  const recoverable = $derived(book.standing?.recoverable);
+  const found = $derived(Number(recoverable?.amount ?? 0) > 0);
+</script>
+
+<svelte:head><title>The beginning – Sober Tally</title></svelte:head>
+
+{#if asked.fault || fault}<p class="neg" role="alert">{asked.fault || fault}</p>{/if}
+{#if asked.value}
+  {@const b = asked.value}
+  <div class="begin">
+    <div class="head">
+      <svg width="40" height="32" viewBox="0 0 24 18" aria-hidden="true">
+        {#each [4, 9, 14, 19] as x, n (x)}
+          <path d="M{x} 2v14" class:here={all[n]?.done} />
+        {/each}
+        <path class="through" d="M1.5 13.5 21.5 4.5" class:here={found} />
+      </svg>
+      <div>
+        <h1>
+          {b.done === STEPS
+            ? 'All four are here'
+            : b.done === 0
+              ? 'Nothing is here yet'
+              : `${WORDS[b.done]} of four ${b.done === 1 ? 'is' : 'are'} here`}
+        </h1>
+        <p class="sub">
+          In any order. Bring your files as they are: columns are guessed, shown and remembered.
+          Nothing is taken before you say so, and each file can be taken back.
+        </p>
+      </div>
+    </div>
+    <ol class="steps">
+      {#each all as step, n (step.kind)}
+        <li class:next={n === next} aria-label={step.name}>
+          <span class="mark">{step.done ? '✓' : n + 1}</span>
+          <div>
+            <h2>{step.name}</h2>
+            <span class="sub">{step.about}</span>
+          </div>
+          <div class="what">
+            {#if step.done}
+              <span><b>{step.has}</b></span>
+              <span class="sub">
+                {[step.more, step.missing.length > 0 ? without(step.missing) : '']
+                  .filter(Boolean)
+                  .join(' · ')}
+              </span>
+            {:else}
+              <span>{step.gives}</span>
+            {/if}
+            {#if mayBring && (!step.done || step.missing.length > 0)}
+              <FileField
+                label="{step.name}: a file, CSV or XLSX"
+                accept=".csv,.txt,.tsv,.xlsx"
+                onfile={(file) => hand(file, step.kind)}
+              />
+            {/if}
+          </div>
+          <div class="aside">
+            {#each step.done ? step.links : [] as link (link.path)}
+              <a href={to(link.path)}>{link.text}</a>
+            {/each}
+            {#if mayBring}
+              {#if step.done && step.missing.length === 0}
+                <a
+                  href={`${to('/intake/file')}${to('').includes('?') ? '&' : '?'}kind=${step.kind}`}
+                  >bring a newer one</a
+                >
+              {/if}
+              {#if !step.done}
+                <button class="word" onclick={() => template(step.kind)}>
+                  a template to fill in (XLSX)
+                </button>
+              {/if}
+            {/if}
+          </div>
+        </li>
+      {/each}
+    </ol>
+    <div class="below">
+      <section aria-labelledby="said">
+        <h2 id="said">What can be said already</h2>
+        <ul>
+          {#if found}
+            <li>
+              <span class="num">now</span>
+              <span><a href={to('/findings')}>What was found</a>: paid and not needed</span>
+              <b class="num">{sayMoney(recoverable)} a year</b>
+            </li>
+          {/if}
+          {#if b.people.away > 0}
+            <li>
+              <span class="num">now</span>
+              <span>{sayCount(b.people.away, 'person', 'people')} away or gone</span>
+              <span class="sub"
+                >{b.seats.count > 0 ? '' : 'their seats are known after step 3'}</span
+              >
+            </li>
+          {/if}
+          {#each b.notices as notice (notice.day + notice.agreement)}
+            <li>
+              <span class="num">{sayShortDay(notice.day, today())}</span>
+              <span>
+                the last day for notice on <b>{notice.vendor}</b>{notice.agreement === notice.vendor
+                  ? ''
+                  : `, ${notice.agreement}`}
+              </span>
+              <span class="sub"
+                >{notice.byItself ? 'it renews by itself' : 'it ends unless renewed'}</span
+              >
+            </li>
+          {/each}
+          {#each b.dips as dip (dip.line)}
+            <li>
+              <span class="num">now</span>
+              <span>
+                <a href={to(`/subscriptions/${dip.line}`)}>{dip.plan}</a>: {dip.seats} seats cost more
+                than {dip.instead} would
+              </span>
+              <b class="num">{sayMoney(dip.less)} a year</b>
+            </li>
+          {/each}
+          {#if !found && b.people.away === 0 && b.notices.length === 0 && b.dips.length === 0}
+            <li class="none">Nothing yet: bring the first file.</li>
+          {/if}
+        </ul>
+      </section>
+      <aside>
+        {#if found}
+          <p>
+            The first finding is here. <a href={to('/findings')}>Look at who it is about</a>, choose
+            what to do, and send the slate to somebody who decides.
+          </p>
+        {/if}
+        <p class="sub">
+          Groups and their leads, rates of currencies and sessions of pools come in the same way:
+          <a href={to('/intake/file')}>any single file</a>. Money is shown in {b.currency}.
+        </p>
+        <p class="sub">
+          Somebody else keeps this up to date? An identity provider can send people and groups by
+          itself, and events can be posted as they happen. <a href={to('/intake')}>All of Intake</a>
+        </p>
+      </aside>
+    </div>
+    <p class="sub counted">Counted to {sayDay(today())}.</p>
+  </div>
+{:else}
+  <p class="sub">Looking…</p>
+{/if}
+
+<style>
+  .begin {
+    max-width: 1120px;
+    padding: 26px 18px 0;
+  }
+  .head {
+    display: flex;
+    gap: 14px;
+    align-items: center;
+    padding-bottom: 20px;
+  }
+  .head svg {
+    flex: none;
+    fill: none;
+    stroke-width: 1.9;
+    stroke-linecap: round;
+    stroke: var(--rule);
+  }
+  .head path.here {
+    stroke: var(--ink);
+  }
+  .head .through.here {
+    stroke: var(--locked);
+  }
+  .steps {
+    border-top: 1px solid var(--rule);
+  }
+  .steps li {
+    display: grid;
+    grid-template-columns: 30px 190px minmax(0, 1fr) 190px;
+    gap: 0 20px;
+    padding: 14px 0;
+    border-bottom: 1px solid var(--rule);
+  }
+  .steps li.next {
+    background: var(--sheet);
+    box-shadow: inset 3px 0 var(--ink);
+    margin: 0 -12px;
+    padding-left: 12px;
+    padding-right: 12px;
+  }
+  .mark {
+    font: 600 14px var(--font-mono);
+  }
+  h2 {
+    font: 600 16px var(--font-serif);
+  }
+  .what {
+    display: grid;
+    gap: 6px;
+    align-content: start;
+    font-size: 13.5px;
+  }
+  .aside {
+    display: grid;
+    gap: 4px;
+    align-content: start;
+    justify-items: end;
+    font-size: 12.5px;
+    text-align: right;
+  }
+  .below {
+    display: grid;
+    grid-template-columns: minmax(0, 1fr) 330px;
+    gap: 36px;
+    padding-top: 16px;
+    border-top: 1px solid var(--ink);
+    margin-top: -1px;
+  }
+  .below li {
+    display: grid;
+    grid-template-columns: 70px minmax(0, 1fr) auto;
+    gap: 10px;
+    padding: 6px 0;
+    border-bottom: 1px solid var(--fine);
+    font-size: 13px;
+  }
+  .below li.none {
+    display: block;
+    color: var(--soft);
+  }
+  .below li > .num:first-child {
+    color: var(--soft);
+    font-size: 12px;
+  }
+  .below aside {
+    display: grid;
+    gap: 10px;
+    align-content: start;
+    font-size: 13px;
+  }
+  .counted {
+    padding: 14px 0;
+  }
+  @media (max-width: 900px) {
+    .steps li,
+    .below {
+      grid-template-columns: 26px minmax(0, 1fr);
+    }
+    .below {
+      grid-template-columns: minmax(0, 1fr);
+    }
+    .steps .what,
+    .steps .aside {
+      grid-column: 2;
+      justify-items: start;
+      text-align: left;
+    }
+  }
+</style>
