@@ -6248,6 +6248,168 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/v1/vendors/{vendor}/terms': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Look */
+    get: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          vendor: string;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['TermsSheet'];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    /** Save */
+    put: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          vendor: string;
+        };
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/json': components['schemas']['TermsEdit'];
+        };
+      };
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['TermsSheet'];
+          };
+        };
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/v1/vendors/{vendor}/terms/check': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Check */
+    post: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          vendor: string;
+        };
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/json': components['schemas']['TermsEdit'];
+        };
+      };
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['TermsCheck'];
+          };
+        };
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/v1/welcome': {
     parameters: {
       query?: never;
@@ -6325,6 +6487,36 @@ export interface components {
       id: string;
       name: string;
       role: components['schemas']['Role'];
+    };
+    AgreementEdit: {
+      agreement: string;
+      ends?: string | null;
+      mayShrink?: string | null;
+      name?: string | null;
+      noticeDays?: string | null;
+      renews?: string | null;
+      starts?: string | null;
+    };
+    AgreementTerms: {
+      agreement: string;
+      currency: string;
+      ends: components['schemas']['LocalDate'];
+      lines: components['schemas']['LineTerms'][];
+      mayShrink: components['schemas']['MayShrink'];
+      name: string;
+      noticeBy?:
+        | ((string | components['schemas']['LocalDate'] | null) | null)
+        | components['schemas']['LocalDate']
+        | null;
+      /** Format: int32 */
+      noticeDays: number;
+      renewal?:
+        | ((string | components['schemas']['LocalDate'] | null) | null)
+        | components['schemas']['LocalDate']
+        | null;
+      renews: components['schemas']['Renews'];
+      starts: components['schemas']['LocalDate'];
+      yearly: components['schemas']['Money'];
     };
     /** @enum {string} */
     Answer: 'KEEP' | 'TAKE';
@@ -6441,6 +6633,10 @@ export interface components {
       rows: {
         [key: string]: number;
       };
+    };
+    BreakEdit: {
+      fromSeats: string;
+      unitPrice: string;
     };
     CashDay: {
       day: components['schemas']['LocalDate'];
@@ -7112,12 +7308,36 @@ export interface components {
       places: components['schemas']['Places'];
       postings: components['schemas']['Posting'][];
     };
+    LineEdit: {
+      bought?: string | null;
+      breaks?: components['schemas']['BreakEdit'][] | null;
+      line: string;
+      minimum?: string | null;
+      pricing?: string | null;
+      unitPrice?: string | null;
+    };
     LinePreview: {
       after: components['schemas']['Counts'];
       before: components['schemas']['Counts'];
       line: string;
       planName: string;
       yearlyDelta: components['schemas']['Money'];
+    };
+    LineTerms: {
+      /** Format: int32 */
+      bought: number;
+      breaks: components['schemas']['PriceBreak'][];
+      /** Format: int32 */
+      held: number;
+      line: string;
+      /** Format: int32 */
+      minimum: number;
+      model: components['schemas']['PlanModel'];
+      parts: string[];
+      planName: string;
+      pricing: components['schemas']['Pricing'];
+      unitPrice: string;
+      yearly: components['schemas']['Money'];
     };
     ListCheck: {
       /** Format: int32 */
@@ -7571,6 +7791,11 @@ export interface components {
       seatsBack: number;
       yearly: components['schemas']['Money'];
     };
+    PriceBreak: {
+      /** Format: int32 */
+      fromSeats: number;
+      unitPrice: string;
+    };
     PriceDip: {
       /** Format: int32 */
       buy: number;
@@ -7594,6 +7819,8 @@ export interface components {
       steps: components['schemas']['PriceStep'][];
       yearlyCost: components['schemas']['Money'];
     };
+    /** @enum {string} */
+    Pricing: 'FLAT' | 'VOLUME' | 'GRADUATED';
     QueueEntry: {
       id: string;
       name: string;
@@ -7625,6 +7852,8 @@ export interface components {
       holdings: string[];
       send?: boolean | null;
     };
+    /** @enum {string} */
+    Renews: 'AUTO' | 'MANUAL';
     RestRow: {
       message: string;
       person: string;
@@ -8012,6 +8241,51 @@ export interface components {
     TakeOverRequest: {
       account: string;
       plan: string;
+    };
+    TermsCheck: {
+      after: components['schemas']['Money'];
+      before: components['schemas']['Money'];
+      differences: components['schemas']['TermsDifference'][];
+      faults: components['schemas']['TermsFault'][];
+    };
+    TermsDifference: {
+      agreement: string;
+      name: string;
+      noticeAfter?:
+        | ((string | components['schemas']['LocalDate'] | null) | null)
+        | components['schemas']['LocalDate']
+        | null;
+      noticeBefore?:
+        | ((string | components['schemas']['LocalDate'] | null) | null)
+        | components['schemas']['LocalDate']
+        | null;
+      renewalAfter?:
+        | ((string | components['schemas']['LocalDate'] | null) | null)
+        | components['schemas']['LocalDate']
+        | null;
+      renewalBefore?:
+        | ((string | components['schemas']['LocalDate'] | null) | null)
+        | components['schemas']['LocalDate']
+        | null;
+      yearlyAfter: components['schemas']['Money'];
+      yearlyBefore: components['schemas']['Money'];
+    };
+    TermsEdit: {
+      agreements: components['schemas']['AgreementEdit'][];
+      lines: components['schemas']['LineEdit'][];
+      state: string;
+      why?: string | null;
+    };
+    TermsFault: {
+      field: string;
+      message: string;
+      of: string;
+    };
+    TermsSheet: {
+      agreements: components['schemas']['AgreementTerms'][];
+      name: string;
+      state: string;
+      vendor: string;
     };
     TokenRequest: {
       name: string;

@@ -61,7 +61,10 @@
         more: from(b.contracts.from),
         gives: 'With it: what is paid, the days by which notice must be given, prices that dip.',
         missing: [],
-        links: [{ text: 'the subscriptions', path: '/subscriptions' }],
+        links: [
+          { text: 'the subscriptions', path: '/subscriptions' },
+          { text: 'the terms, by vendor', path: '/intake' },
+        ],
       },
       {
         name: 'Who holds what',

@@ -146,7 +146,7 @@
       <tbody>
         {#each vendors ?? [] as v (v.vendor)}
           <tr>
-            <td class="name">{v.name}</td>
+            <td class="name"><a href={to(`/terms/${v.vendor}`)} title="the terms">{v.name}</a></td>
             <td>
               {#if v.hasEvidence}
                 {sayShortDay(v.completeFrom, today())} – {sayShortDay(v.completeTo, today())}

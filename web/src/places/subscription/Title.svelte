@@ -2,6 +2,7 @@
 <script lang="ts">
   import type { Subscription } from '../../api/client';
   import NoticeWedge from '../../pieces/notice-wedge/NoticeWedge.svelte';
+  import { to } from '../../state/address.svelte';
   import { sayDay, sayMoney } from '../../state/say';
 
   let { subscription: s }: { subscription: Subscription } = $props();
@@ -10,9 +11,9 @@
 <div class="title">
   <h1>{s.planName}</h1>
   <span class="sub">
-    {s.vendorName}{s.tiers > 1 ? ` · tier ${s.tier} of ${s.tiers}` : ''} · {s.bought.toLocaleString(
-      'en-GB',
-    )} bought at {sayMoney(s.seatPrice, true)} a year
+    <a href={to(`/terms/${s.vendor}`)} title="the terms">{s.vendorName}</a>{s.tiers > 1
+      ? ` · tier ${s.tier} of ${s.tiers}`
+      : ''} · {s.bought.toLocaleString('en-GB')} bought at {sayMoney(s.seatPrice, true)} a year
     {#if s.mayShrink === 'NEVER'}· may never shrink
     {:else if s.cashFrom}· cannot shrink before <b>{sayDay(s.cashFrom)}</b>{/if}
   </span>

@@ -101,7 +101,7 @@ public final class Book {
     rates = same.rates;
     vendors = same.vendors;
     plans = or(edit.plans, same.plans);
-    agreements = same.agreements;
+    agreements = or(edit.agreements, same.agreements);
     lines = or(edit.lines, same.lines);
     people = or(edit.people, same.people);
     groups = or(edit.groups, same.groups);
@@ -148,6 +148,7 @@ public final class Book {
   private static final class Edit {
     private @Nullable HouseRules rules;
     private @Nullable Table<Plan> plans;
+    private @Nullable Table<Agreement> agreements;
     private @Nullable Table<Subscription> lines;
     private @Nullable Table<Person> people;
     private @Nullable Table<Group> groups;
@@ -512,6 +513,12 @@ public final class Book {
   public Book withLinesOfPlan(String plan, Integer idleLine, Integer openingGrace) {
     Plan changed = plans.byId(plan).withLines(idleLine, openingGrace);
     return edited(e -> e.plans = plans.with(changed));
+  }
+
+  /** The next version, with the agreement as it is now; no other may have its id. */
+  public Book withAgreement(Agreement agreement) {
+    agreements.require(agreement.id());
+    return edited(e -> e.agreements = agreements.with(agreement));
   }
 
   /** The next version, with the subscription as it is now; no other may have its id. */

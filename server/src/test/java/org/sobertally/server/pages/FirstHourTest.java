@@ -134,10 +134,9 @@ class FirstHourTest {
     assertThat(page.getByText("All four are here")).isVisible();
     assertThat(page.getByText("The first finding is here.")).isVisible();
 
-    page.navigate(Caller.base() + "/findings?sets=LEFT&vendor=ostwerk");
+    page.navigate(Caller.base() + "/findings?sets=LEFT_PAID&vendor=ostwerk");
     Locator found =
-        page.getByRole(AriaRole.ROW)
-            .filter(new Locator.FilterOptions().setHasText("Left, still paid"));
+        page.getByRole(AriaRole.ROW).filter(new Locator.FilterOptions().setHasText("Left on"));
     assertThat(found.first()).isVisible();
     page.keyboard().press("a");
     page.keyboard().press(".");

@@ -81,7 +81,27 @@ public final class Mappers {
                   .set("capacity_gb", plan.capacityGb()));
 
   public static final RowMapper<Agreement> AGREEMENT =
-      readOnly(BookSchema.AGREEMENTS, Mappers::agreement);
+      new RowMapper<>(
+          BookSchema.AGREEMENTS,
+          Mappers::agreement,
+          (agreement, to) -> {
+            to.set("agreement", agreement.id())
+                .set("vendor", agreement.vendor())
+                .set("name", agreement.name())
+                .set("currency", agreement.currency())
+                .set("starts", agreement.starts())
+                .set("ends", agreement.ends())
+                .set("notice_days", agreement.noticeDays())
+                .set("renews", agreement.renews())
+                .set("may_shrink", agreement.mayShrink());
+            Agreement.Floor floor = agreement.floor();
+            if (floor != null) {
+              to.set("floor_percent", floor.percent())
+                  .set("floor_window", floor.window())
+                  .set("floor_of", floor.of())
+                  .set("floor_check", floor.check());
+            }
+          });
 
   /** Without its price breaks and changes, which are rows of their own. */
   public static final RowMapper<Subscription> LINE =

@@ -13,6 +13,7 @@ import java.util.UUID;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.sobertally.core.activity.Evidence;
+import org.sobertally.core.agreement.Agreement;
 import org.sobertally.core.agreement.Subscription;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.book.Holding;
@@ -68,6 +69,12 @@ public class BookEditor {
   public void put(Books.Change change, StandingRule rule) {
     store(Mappers.STANDING_RULE, rule);
     change.apply(book -> book.withRule(rule));
+  }
+
+  /** The agreement as it is now. */
+  public void put(Books.Change change, Agreement agreement) {
+    store(Mappers.AGREEMENT, agreement);
+    change.apply(book -> book.withAgreement(agreement));
   }
 
   /** The subscription as it is now, with its price breaks and the changes of its quantity. */

@@ -1,0 +1,152 @@
+package org.sobertally.server.terms;
+
+import java.nio.charset.StandardCharsets;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Objects;
+import java.util.UUID;
+import org.sobertally.core.agreement.Agreement;
+import org.sobertally.core.agreement.Subscription;
+import org.sobertally.core.book.Book;
+import org.sobertally.core.catalogue.Plan;
+import org.sobertally.core.ledger.Ledger;
+import org.sobertally.core.ledger.Places;
+import org.sobertally.core.money.Money;
+import org.sobertally.server.book.schema.Type;
+import org.sobertally.server.http.MoneyDto;
+
+/** Makes a vendor's sheet out of the book, and words of what was changed on it. */
+final class Terms {
+
+  private Terms() {}
+
+  static TermsSheet sheet(Book book, String vendor, LocalDate today) {
+    List<TermsSheet.AgreementTerms> agreements = new ArrayList<>();
+    for (Agreement one : book.agreements().all()) {
+      if (one.vendor().equals(vendor)) {
+        agreements.add(
+            new TermsSheet.AgreementTerms(
+                one.id(),
+                one.name(),
+                one.currency(),
+                one.starts(),
+                one.ends(),
+                one.noticeDays(),
+                one.renews(),
+                one.mayShrink(),
+                one.nextRenewal(today).orElse(null),
+                one.noticeBy(today).orElse(null),
+                MoneyDto.of(yearly(book, one.id(), today).rounded()),
+                lines(book, one, today)));
+      }
+    }
+    return new TermsSheet(
+        vendor, book.vendors().byId(vendor).name(), state(book, vendor), agreements);
+  }
+
+  private static List<TermsSheet.LineTerms> lines(Book book, Agreement of, LocalDate today) {
+    List<TermsSheet.LineTerms> lines = new ArrayList<>();
+    for (int line = 0; line < book.lines().size(); line++) {
+      Subscription one = book.lines().get(line);
+      if (!one.agreement().equals(of.id())) {
+        continue;
+      }
+      Plan plan = book.planOfLine(line);
+      Places places = Ledger.count(book, line, today);
+      int bought = one.quantityOn(today);
+      lines.add(
+          new TermsSheet.LineTerms(
+              one.id(),
+              plan.name(),
+              plan.model(),
+              book.partTitles(plan.vendor(), book.partsOfPlan(book.planNumberOfLine(line))),
+              bought,
+              places.held() + places.promised(),
+              Type.plain(one.prices().unitPrice()),
+              one.prices().pricing(),
+              one.prices().minimum(),
+              one.prices().breaks().stream()
+                  .map(step -> new TermsSheet.Break(step.fromSeats(), Type.plain(step.unitPrice())))
+                  .toList(),
+              MoneyDto.of(new Money(one.prices().costOf(bought), of.currency()).rounded())));
+    }
+    return lines;
+  }
+
+  /** Another one once anything on the vendor's sheet is otherwise. */
+  static String state(Book book, String vendor) {
+    StringBuilder all = new StringBuilder();
+    for (Agreement one : book.agreements().all()) {
+      if (one.vendor().equals(vendor)) {
+        all.append(one).append('\n');
+      }
+    }
+    for (int line = 0; line < book.lines().size(); line++) {
+      if (book.vendors().get(book.vendorOfLine(line)).id().equals(vendor)) {
+        all.append(book.lines().get(line)).append('\n');
+      }
+    }
+    return UUID.nameUUIDFromBytes(all.toString().getBytes(StandardCharsets.UTF_8)).toString();
+  }
+
+  /**
+   * What the agreement costs a year, in the reporting currency.
+   *
+   * @param agreement null for all
+   */
+  static Money yearly(Book book, String agreement, LocalDate today) {
+    Money yearly = Money.zero(book.rates().reportingCurrency());
+    for (int line = 0; line < book.lines().size(); line++) {
+      if (agreement == null || book.lines().get(line).agreement().equals(agreement)) {
+        yearly = yearly.plus(book.yearlyCost(line, today));
+      }
+    }
+    return yearly;
+  }
+
+  /** What becomes otherwise, each with what it was. */
+  static List<String> said(Book book, EditedTerms edited, LocalDate today) {
+    List<String> said = new ArrayList<>();
+    for (Agreement then : edited.agreements) {
+      Agreement now = book.agreements().byId(then.id());
+      String of = now.name();
+      say(said, of, "name", now.name(), then.name());
+      say(said, of, "starts", now.starts(), then.starts());
+      say(said, of, "ends", now.ends(), then.ends());
+      say(said, of, "notice days", now.noticeDays(), then.noticeDays());
+      say(said, of, "renews", now.renews(), then.renews());
+      say(said, of, "may shrink", now.mayShrink(), then.mayShrink());
+    }
+    for (Subscription then : edited.lines) {
+      int line = book.lines().require(then.id());
+      Subscription now = book.lines().get(line);
+      String of = book.planOfLine(line).name();
+      say(said, of, "seats", now.quantityOn(today), then.quantityOn(today));
+      say(
+          said,
+          of,
+          "price",
+          Type.plain(now.prices().unitPrice()),
+          Type.plain(then.prices().unitPrice()));
+      say(said, of, "pricing", now.prices().pricing(), then.prices().pricing());
+      say(said, of, "minimum", now.prices().minimum(), then.prices().minimum());
+      say(said, of, "prices by quantity", breaks(now), breaks(then));
+    }
+    return said;
+  }
+
+  private static String breaks(Subscription line) {
+    List<String> steps =
+        line.prices().breaks().stream()
+            .map(step -> step.fromSeats() + " at " + Type.plain(step.unitPrice()))
+            .toList();
+    return steps.isEmpty() ? "none" : "from " + String.join(", ", steps);
+  }
+
+  private static void say(List<String> said, String of, String what, Object was, Object is) {
+    if (!Objects.equals(was, is)) {
+      said.add("%s %s %s → %s".formatted(of, what, was, is));
+    }
+  }
+}

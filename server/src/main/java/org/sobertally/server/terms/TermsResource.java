@@ -1,0 +1,177 @@
+package org.sobertally.server.terms;
+
+import io.quarkus.security.identity.SecurityIdentity;
+import jakarta.annotation.security.RolesAllowed;
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotNull;
+import jakarta.ws.rs.GET;
+import jakarta.ws.rs.POST;
+import jakarta.ws.rs.PUT;
+import jakarta.ws.rs.Path;
+import jakarta.ws.rs.PathParam;
+import jakarta.ws.rs.Produces;
+import jakarta.ws.rs.core.MediaType;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.List;
+import org.eclipse.microprofile.openapi.annotations.media.Schema;
+import org.eclipse.microprofile.openapi.annotations.tags.Tag;
+import org.sobertally.core.agreement.Agreement;
+import org.sobertally.core.agreement.Subscription;
+import org.sobertally.core.book.Book;
+import org.sobertally.core.money.Money;
+import org.sobertally.server.access.Role;
+import org.sobertally.server.book.store.BookEditor;
+import org.sobertally.server.book.store.Books;
+import org.sobertally.server.http.MoneyDto;
+import org.sobertally.server.http.Problem;
+import org.sobertally.server.journal.Journal;
+import org.sobertally.server.time.TallyClock;
+
+/** What was agreed with a vendor: looked at, tried, and set right. */
+@Path("/api/v1/vendors/{vendor}/terms")
+@Tag(name = "terms")
+@Produces(MediaType.APPLICATION_JSON)
+@RolesAllowed("**")
+public class TermsResource {
+
+  private final Books books;
+  private final BookEditor editor;
+  private final Journal journal;
+  private final TallyClock clock;
+  private final SecurityIdentity identity;
+
+  TermsResource(
+      Books books,
+      BookEditor editor,
+      Journal journal,
+      TallyClock clock,
+      SecurityIdentity identity) {
+    this.books = books;
+    this.editor = editor;
+    this.journal = journal;
+    this.clock = clock;
+    this.identity = identity;
+  }
+
+  /**
+   * An agreement as it is and as it would be.
+   *
+   * @param yearly in the reporting currency
+   */
+  @Schema(name = "TermsDifference")
+  record Difference(
+      String agreement,
+      String name,
+      @Schema(nullable = true) LocalDate noticeBefore,
+      @Schema(nullable = true) LocalDate noticeAfter,
+      @Schema(nullable = true) LocalDate renewalBefore,
+      @Schema(nullable = true) LocalDate renewalAfter,
+      MoneyDto yearlyBefore,
+      MoneyDto yearlyAfter) {}
+
+  /**
+   * @param faults values that cannot be; with any of them nothing can be saved
+   * @param differences by agreement, of those that change
+   * @param after what all of the house would pay a year
+   */
+  @Schema(name = "TermsCheck")
+  record Check(
+      List<EditedTerms.Fault> faults,
+      List<Difference> differences,
+      MoneyDto before,
+      MoneyDto after) {}
+
+  @GET
+  public TermsSheet look(@PathParam("vendor") String vendor) {
+    return Terms.sheet(known(books.current(), vendor), vendor, clock.today());
+  }
+
+  /** What the edit would change; nothing is stored. */
+  @POST
+  @Path("/check")
+  @RolesAllowed({Role.STEWARD_NAME, Role.KEEPER_NAME})
+  public Check check(@PathParam("vendor") String vendor, @NotNull @Valid TermsEdit edit) {
+    Book book = known(books.current(), vendor);
+    LocalDate today = clock.today();
+    EditedTerms edited = new EditedTerms(book, vendor, edit, today);
+    Book changed = edited.changed();
+    List<Difference> differences = new ArrayList<>();
+    for (Agreement now : book.agreements().all()) {
+      Agreement then = changed.agreements().byId(now.id());
+      Money before = Terms.yearly(book, now.id(), today);
+      Money after = Terms.yearly(changed, now.id(), today);
+      boolean touched =
+          edited.agreements.contains(then)
+              || edited.lines.stream().anyMatch(line -> line.agreement().equals(now.id()));
+      if (touched) {
+        differences.add(
+            new Difference(
+                now.id(),
+                then.name(),
+                now.noticeBy(today).orElse(null),
+                then.noticeBy(today).orElse(null),
+                now.nextRenewal(today).orElse(null),
+                then.nextRenewal(today).orElse(null),
+                MoneyDto.of(before.rounded()),
+                MoneyDto.of(after.rounded())));
+      }
+    }
+    return new Check(
+        edited.faults,
+        differences,
+        MoneyDto.of(Terms.yearly(book, null, today).rounded()),
+        MoneyDto.of(Terms.yearly(changed, null, today).rounded()));
+  }
+
+  /** Saves the edit whole, or not at all. */
+  @PUT
+  @RolesAllowed({Role.STEWARD_NAME, Role.KEEPER_NAME})
+  public TermsSheet save(@PathParam("vendor") String vendor, @NotNull @Valid TermsEdit edit) {
+    if (edit.why() == null || edit.why().isBlank()) {
+      throw Problem.badRequest("why: say why, for the journal.");
+    }
+    LocalDate today = clock.today();
+    return books.write(
+        change -> {
+          Book book = known(change.book(), vendor);
+          if (!Terms.state(book, vendor).equals(edit.state())) {
+            throw Problem.conflict(
+                "Somebody else has changed this sheet since you opened it. Look at what it says"
+                    + " now; what you typed is still here.");
+          }
+          EditedTerms edited = new EditedTerms(book, vendor, edit, today);
+          if (!edited.faults.isEmpty()) {
+            EditedTerms.Fault first = edited.faults.get(0);
+            throw Problem.unprocessable(
+                "%s, %s: %s".formatted(first.of(), first.field(), first.message()), edited.faults);
+          }
+          List<String> said = Terms.said(book, edited, today);
+          if (said.isEmpty()) {
+            throw Problem.conflict("Nothing on the sheet is otherwise: there is nothing to save.");
+          }
+          for (Agreement agreement : edited.agreements) {
+            editor.put(change, agreement);
+          }
+          for (Subscription line : edited.lines) {
+            editor.put(change, line);
+          }
+          journal.add(
+              identity.getPrincipal().getName(),
+              "TERMS_CHANGED",
+              "Changed the terms of %s: %s. “%s”"
+                  .formatted(
+                      book.vendors().byId(vendor).name(),
+                      String.join("; ", said),
+                      edit.why().strip()));
+          return Terms.sheet(change.book(), vendor, today);
+        });
+  }
+
+  private static Book known(Book book, String vendor) {
+    if (!book.vendors().has(vendor)) {
+      throw Problem.notFound("There is no vendor %s.".formatted(vendor));
+    }
+    return book;
+  }
+}

@@ -1,0 +1,254 @@
+<!-- One agreement: its terms as sentences, its subscriptions as rows, all to be typed over. -->
+<script lang="ts">
+  import DayField from '../../pieces/controls/DayField.svelte';
+  import Pick from '../../pieces/controls/Pick.svelte';
+  import Typed from '../../pieces/typed/Typed.svelte';
+  import type { Schemas } from '../../api/client';
+  import { to } from '../../state/address.svelte';
+  import { sayDay, sayMoney } from '../../state/say';
+  import { pastedSteps, type Agreement, type Edits, type Line, type Step } from './edits.svelte';
+
+  interface Props {
+    agreement: Agreement;
+    edits: Edits;
+    faults: Schemas['TermsFault'][];
+    mayEdit: boolean;
+  }
+  let { agreement: a, edits, faults, mayEdit }: Props = $props();
+
+  const RENEWS = { AUTO: 'by itself', MANUAL: 'only by hand' };
+  const SHRINK = { MONTHLY: 'every month', AT_RENEWAL: 'at renewal', NEVER: 'never' };
+  const PRICING = { FLAT: 'flat', VOLUME: 'all at the band’s', GRADUATED: 'each at its band’s' };
+
+  const faultOf = (of: string, field: string) =>
+    faults.find((one) => one.of === of && one.field === field)?.message ?? '';
+
+  /** With an empty row to type the next into. */
+  const steps = (line: Line): Step[] => [
+    ...edits.breaksOf(line),
+    ...(mayEdit ? [{ fromSeats: '', unitPrice: '' }] : []),
+  ];
+
+  function setStep(line: Line, n: number, field: keyof Step, value: string) {
+    edits.setBreaks(
+      line,
+      steps(line).map((step, at) => (at === n ? { ...step, [field]: value } : step)),
+    );
+  }
+
+  function paste(line: Line, n: number, text: string): boolean {
+    const pasted = pastedSteps(text);
+    if (pasted) edits.setBreaks(line, [...steps(line).slice(0, n), ...pasted]);
+    return pasted !== null;
+  }
+</script>
+
+<section aria-label={a.name}>
+  <div class="head">
+    <h2>
+      <Typed
+        label="Name of the agreement"
+        value={edits.ofAgreement(a, 'name')}
+        width={Math.max(12, edits.ofAgreement(a, 'name').length + 2)}
+        changed={edits.agreementChanged(a, 'name')}
+        fault={faultOf(a.agreement, 'name')}
+        disabled={!mayEdit}
+        onvalue={(v) => edits.setAgreement(a, 'name', v)}
+      />
+    </h2>
+    <span class="sub">paid in {a.currency} · {sayMoney(a.yearly)} a year</span>
+  </div>
+  <p class="terms">
+    In force from
+    {#if mayEdit}
+      <DayField
+        label="First day of {a.name}"
+        value={edits.ofAgreement(a, 'starts')}
+        onday={(day) => day && edits.setAgreement(a, 'starts', day)}
+      />
+    {:else}<b>{sayDay(a.starts)}</b>{/if}
+    until before
+    {#if mayEdit}
+      <DayField
+        label="End of {a.name}"
+        value={edits.ofAgreement(a, 'ends')}
+        onday={(day) => day && edits.setAgreement(a, 'ends', day)}
+      />
+    {:else}<b>{sayDay(a.ends)}</b>{/if}; it renews
+    <Pick
+      label="How {a.name} renews"
+      disabled={!mayEdit}
+      value={edits.ofAgreement(a, 'renews')}
+      onchange={(e) => edits.setAgreement(a, 'renews', e.currentTarget.value)}
+    >
+      {#each Object.entries(RENEWS) as [value, text] (value)}<option {value}>{text}</option>{/each}
+    </Pick>. Notice is due
+    <Typed
+      label="Notice days of {a.name}"
+      number
+      width={5}
+      value={edits.ofAgreement(a, 'noticeDays')}
+      changed={edits.agreementChanged(a, 'noticeDays')}
+      fault={faultOf(a.agreement, 'noticeDays')}
+      disabled={!mayEdit}
+      onvalue={(v) => edits.setAgreement(a, 'noticeDays', v)}
+    /> days before{#if a.noticeBy}, so by <b>{sayDay(a.noticeBy)}</b>{/if}. Fewer seats can be had
+    <Pick
+      label="When {a.name} may shrink"
+      disabled={!mayEdit}
+      value={edits.ofAgreement(a, 'mayShrink')}
+      onchange={(e) => edits.setAgreement(a, 'mayShrink', e.currentTarget.value)}
+    >
+      {#each Object.entries(SHRINK) as [value, text] (value)}<option {value}>{text}</option>{/each}
+    </Pick>.
+  </p>
+  {#each faults.filter((one) => one.of === a.agreement) as one (one.field)}
+    <p class="neg">{one.message}</p>
+  {/each}
+  <table class="list">
+    <thead>
+      <tr>
+        <th>Plan</th>
+        <th>what it gives</th>
+        <th class="r">bought</th>
+        <th class="r">held</th>
+        <th class="r">a seat a year</th>
+        <th>price</th>
+        <th class="r">at least</th>
+        <th class="r">a year</th>
+      </tr>
+    </thead>
+    <tbody>
+      {#each a.lines as line (line.line)}
+        <tr>
+          <td class="name"><a href={to(`/subscriptions/${line.line}`)}>{line.planName}</a></td>
+          <td class="sub">{line.parts.join(', ') || '–'}</td>
+          <td class="r">
+            <Typed
+              label="Seats bought of {line.planName}"
+              number
+              width={7}
+              value={edits.ofLine(line, 'bought')}
+              changed={edits.lineChanged(line, 'bought')}
+              fault={faultOf(line.line, 'bought')}
+              disabled={!mayEdit}
+              onvalue={(v) => edits.setLine(line, 'bought', v)}
+            />
+          </td>
+          <td class="r num sub">{line.model === 'FLOATING' ? 'pool' : line.held}</td>
+          <td class="r">
+            <Typed
+              label="Price of {line.planName}"
+              number
+              width={10}
+              value={edits.ofLine(line, 'unitPrice')}
+              changed={edits.lineChanged(line, 'unitPrice')}
+              fault={faultOf(line.line, 'unitPrice')}
+              disabled={!mayEdit}
+              onvalue={(v) => edits.setLine(line, 'unitPrice', v)}
+            />
+          </td>
+          <td>
+            <Pick
+              label="How {line.planName} is priced"
+              disabled={!mayEdit}
+              value={edits.ofLine(line, 'pricing')}
+              onchange={(e) => edits.setLine(line, 'pricing', e.currentTarget.value)}
+            >
+              {#each Object.entries(PRICING) as [value, text] (value)}
+                <option {value}>{text}</option>
+              {/each}
+            </Pick>
+          </td>
+          <td class="r">
+            <Typed
+              label="Fewest seats of {line.planName}"
+              number
+              width={6}
+              value={edits.ofLine(line, 'minimum')}
+              changed={edits.lineChanged(line, 'minimum')}
+              fault={faultOf(line.line, 'minimum')}
+              disabled={!mayEdit}
+              onvalue={(v) => edits.setLine(line, 'minimum', v)}
+            />
+          </td>
+          <td class="r num">{sayMoney(line.yearly)}</td>
+        </tr>
+        {#if edits.ofLine(line, 'pricing') !== 'FLAT'}
+          {#each steps(line) as step, n (n)}
+            <tr class="step">
+              <td></td>
+              <td class="r sub">{n === 0 ? 'prices by quantity: from' : 'from'}</td>
+              <td class="r">
+                <Typed
+                  label="{line.planName}, price {n + 1}: from seats"
+                  number
+                  width={7}
+                  value={step.fromSeats}
+                  changed={edits.lineChanged(line, 'breaks')}
+                  disabled={!mayEdit}
+                  onvalue={(v) => setStep(line, n, 'fromSeats', v)}
+                  onpaste={(text) => paste(line, n, text)}
+                />
+              </td>
+              <td class="sub">on</td>
+              <td class="r">
+                <Typed
+                  label="{line.planName}, price {n + 1}: a seat a year"
+                  number
+                  width={10}
+                  value={step.unitPrice}
+                  changed={edits.lineChanged(line, 'breaks')}
+                  disabled={!mayEdit}
+                  onvalue={(v) => setStep(line, n, 'unitPrice', v)}
+                />
+              </td>
+              <td colspan="3" class="neg">{n === 0 ? faultOf(line.line, 'breaks') : ''}</td>
+            </tr>
+          {/each}
+        {/if}
+        {#each faults.filter((one) => one.of === line.line && one.field !== 'breaks') as one (one.field)}
+          <tr class="step"><td></td><td colspan="7" class="neg">{one.message}</td></tr>
+        {/each}
+      {/each}
+    </tbody>
+  </table>
+</section>
+
+<style>
+  section {
+    background: var(--sheet);
+    border: 1px solid var(--rule);
+    padding: 16px 20px 10px;
+    margin-bottom: 16px;
+  }
+  .head {
+    display: flex;
+    align-items: baseline;
+    gap: 12px;
+  }
+  h2 {
+    font: 600 17px var(--font-serif);
+  }
+  .head .sub {
+    margin-left: auto;
+  }
+  .terms {
+    line-height: 2.2;
+    font-size: 13.5px;
+    margin: 4px 0 10px;
+    max-width: 96ch;
+  }
+  .name {
+    font: 600 13.5px var(--font-serif);
+    white-space: nowrap;
+  }
+  table.list td {
+    padding-top: 4px;
+    padding-bottom: 4px;
+  }
+  .step td {
+    border-top: 0;
+    font-size: 12px;
+  }
+</style>

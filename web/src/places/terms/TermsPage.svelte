@@ -1,0 +1,207 @@
+<!-- A vendor's terms as one sheet: read like a contract, typed over in place, saved in one stroke. -->
+<script lang="ts">
+  import { api, dataOf, type Schemas } from '../../api/client';
+  import { route } from '../../router';
+  import { asOf, to, today } from '../../state/address.svelte';
+  import { book } from '../../state/book.svelte';
+  import { Question } from '../../state/question.svelte';
+  import { session } from '../../state/session.svelte';
+  import { sayDay, sayMoney } from '../../state/say';
+  import AgreementSheet from './AgreementSheet.svelte';
+  import { Edits } from './edits.svelte';
+
+  const SETTLES_MS = 250;
+  const DAY_MS = 86_400_000;
+
+  const vendor = $derived(route.params.vendor ?? '');
+  const params = $derived({ path: { vendor } });
+  const mayEdit = $derived(session.me?.role === 'STEWARD' || session.me?.role === 'KEEPER');
+  const edits = new Edits();
+  let why = $state('');
+  let busy = $state(false);
+  let fault = $state('');
+  let saved = $state('');
+
+  const asked = new Question(
+    () => vendor || undefined,
+    () => dataOf(api.GET('/api/v1/vendors/{vendor}/terms', { params })),
+    { again: () => book.version, subject: () => vendor },
+  );
+  const sheet = $derived(asked.value);
+  const body = $derived(sheet && edits.any ? edits.body(sheet.state, null) : undefined);
+  const check = new Question(
+    () => body,
+    (edit) => dataOf(api.POST('/api/v1/vendors/{vendor}/terms/check', { params, body: edit })),
+    { settles: SETTLES_MS },
+  );
+  const tried = $derived(edits.any ? check.value : null);
+  const faults = $derived(tried?.faults ?? []);
+
+  const left = (day: string | null | undefined) =>
+    day ? Math.round((Date.parse(day) - Date.parse(today())) / DAY_MS) : null;
+
+  async function save() {
+    busy = true;
+    [fault, saved] = ['', ''];
+    try {
+      await dataOf(
+        api.PUT('/api/v1/vendors/{vendor}/terms', { params, body: edits.body(sheet!.state, why) }),
+      );
+      edits.clear();
+      why = '';
+      saved = 'Saved, from today on.';
+      await book.load(asOf());
+    } catch (e) {
+      fault = (e as Error).message;
+    } finally {
+      await asked.reload();
+      busy = false;
+    }
+  }
+
+  interface Row {
+    what: string;
+    before: string;
+    after: string;
+  }
+  function rows(d: Schemas['TermsDifference']): Row[] {
+    const days = (n: number | null) => (n === null ? '–' : `${n} days`);
+    return [
+      { what: 'notice by', before: sayDay(d.noticeBefore), after: sayDay(d.noticeAfter) },
+      { what: 'time left', before: days(left(d.noticeBefore)), after: days(left(d.noticeAfter)) },
+      { what: 'renewal', before: sayDay(d.renewalBefore), after: sayDay(d.renewalAfter) },
+      { what: 'paid a year', before: sayMoney(d.yearlyBefore), after: sayMoney(d.yearlyAfter) },
+    ];
+  }
+</script>
+
+<svelte:head><title>{sheet?.name ?? 'Terms'}: terms – Sober Tally</title></svelte:head>
+
+{#if asked.fault}<p class="neg" role="alert">{asked.fault}</p>{/if}
+{#if sheet}
+  <div class="title">
+    <h1>{sheet.name}: terms</h1>
+    <span class="sub">as they stand today; what changes is said beside before it is saved</span>
+    <a class="word" href={`${to('/journal')}${to('').includes('?') ? '&' : '?'}kind=TERMS_CHANGED`}
+      >what changed when</a
+    >
+  </div>
+  <div class="page">
+    <div>
+      {#each sheet.agreements as agreement (agreement.agreement)}
+        <AgreementSheet {agreement} {edits} {faults} {mayEdit} />
+      {:else}
+        <p class="sub">
+          Nothing is bought of {sheet.name} yet.
+          <a href={to('/intake/file')}>Bring a file of contracts.</a>
+        </p>
+      {/each}
+    </div>
+    <aside aria-label="What this changes">
+      <h2>What this changes</h2>
+      {#if tried}
+        {#each tried.differences as d (d.agreement)}
+          <h3>{d.name}</h3>
+          <table>
+            <tbody>
+              {#each rows(d) as row (row.what)}
+                <tr class:same={row.before === row.after}>
+                  <td>{row.what}</td>
+                  <td class="r num">
+                    {#if row.before !== row.after}{row.before} → <b>{row.after}</b>
+                    {:else}{row.before}{/if}
+                  </td>
+                </tr>
+              {/each}
+            </tbody>
+          </table>
+        {/each}
+        <p class="sub all">
+          All of the house: {sayMoney(tried.before)} → <b>{sayMoney(tried.after)}</b> a year.
+        </p>
+        {#if faults.length > 0}<p class="neg">{faults[0]!.message}</p>{/if}
+        <label class="why">
+          Why? <input bind:value={why} placeholder="side letter of 3 June" maxlength="500" />
+        </label>
+        <div class="do">
+          <button
+            class="go"
+            disabled={busy || faults.length > 0 || why.trim() === '' || check.stale}
+            onclick={save}>{busy ? 'Saving…' : 'Save from today'}</button
+          >
+          <button class="plain" disabled={busy} onclick={() => edits.clear()}>Leave it</button>
+        </div>
+      {:else if saved}<p role="status"><b>{saved}</b></p>
+      {:else if mayEdit}
+        <p class="sub">
+          Nothing yet. Every dotted value can be typed over: <kbd>Tab</kbd> goes on,
+          <kbd>Enter</kbd> keeps, <kbd>Esc</kbd> leaves it. Another quantity holds from today; a range
+          of two columns can be pasted into prices by quantity.
+        </p>
+      {:else}<p class="sub">A steward or a keeper changes terms.</p>{/if}
+      {#if fault || check.fault}<p class="neg" role="alert">{fault || check.fault}</p>{/if}
+    </aside>
+  </div>
+{:else if !asked.fault}<p class="sub">Looking…</p>{/if}
+
+<style>
+  .title {
+    display: flex;
+    align-items: baseline;
+    gap: 14px;
+    padding-bottom: 12px;
+  }
+  .title > a {
+    margin-left: auto;
+    font-size: 12px;
+  }
+  .page {
+    display: grid;
+    grid-template-columns: minmax(0, 1fr) 290px;
+    gap: 26px;
+  }
+  aside h2 {
+    font: 600 15px var(--font-serif);
+  }
+  h3 {
+    font: 600 12.5px var(--font-sans);
+    padding-top: 10px;
+  }
+  aside table {
+    width: 100%;
+    font-size: 12.5px;
+  }
+  aside td {
+    padding: 5px 0;
+    border-bottom: 1px solid var(--fine);
+  }
+  aside .num {
+    font-size: 11.5px;
+    text-align: right;
+  }
+  .same td {
+    color: var(--soft);
+  }
+  .all {
+    padding: 8px 0;
+  }
+  .why {
+    display: flex;
+    gap: 8px;
+    align-items: baseline;
+    font-size: 13px;
+  }
+  .why input {
+    width: 220px;
+    border: 0;
+    border-bottom: 1px dotted var(--soft);
+    background: transparent;
+    padding: 2px 3px;
+    font: inherit;
+  }
+  .do {
+    display: flex;
+    gap: 10px;
+    padding-top: 12px;
+  }
+</style>
