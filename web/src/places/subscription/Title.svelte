@@ -28,6 +28,10 @@
 </div>
 
 <style>
+  .sub a {
+    text-decoration: underline;
+    text-underline-offset: 2px;
+  }
   .title {
     display: flex;
     flex-wrap: wrap;

@@ -163,7 +163,8 @@ class FirstHourTest {
 
     bringWithoutThoseWhoLeft(page);
     page.navigate(slate);
-    assertThat(page.getByText(Pattern.compile("[Cc]onfirmed")).first()).isVisible();
+    assertThat(page.getByText("Settled.")).isVisible();
+    assertThat(page.getByText("shown by an intake").first()).isVisible();
   }
 
   /** What the vendor's console gives once their seats are taken back there. */
