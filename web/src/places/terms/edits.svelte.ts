@@ -79,11 +79,10 @@ function withField<T extends object>(
   field: string,
   value: unknown,
 ): Record<string, T> {
-  const one = { ...all[id], [field]: value } as Record<string, unknown>;
-  if (value === null) delete one[field];
-  const rest = { ...all };
-  delete rest[id];
-  return Object.keys(one).length > 0 ? { ...rest, [id]: one as T } : rest;
+  const fields = { ...all[id], [field]: value };
+  const one = Object.fromEntries(Object.entries(fields).filter(([, v]) => v !== null)) as T;
+  const rest = Object.fromEntries(Object.entries(all).filter(([key]) => key !== id));
+  return Object.keys(one).length > 0 ? { ...rest, [id]: one } : rest;
 }
 
 const savedBreaks = (one: Line): Step[] =>
