@@ -6029,6 +6029,59 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/v1/vendor-sums': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Vendor Sums */
+    get: {
+      parameters: {
+        query?: {
+          asOf?: string;
+        };
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['VendorSums'][];
+            'text/csv': components['schemas']['VendorSums'][];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/v1/vendors': {
     parameters: {
       query?: never;
@@ -6446,6 +6499,113 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/v1/work-by-hand': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** List */
+    get: {
+      parameters: {
+        query?: {
+          slate?: string;
+          vendor?: string;
+        };
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['WorkByHand'][];
+            'text/csv': components['schemas']['WorkByHand'][];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/v1/work-by-hand/done': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Done */
+    post: {
+      parameters: {
+        query?: {
+          slate?: string;
+          vendor?: string;
+        };
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['WorkByHand'][];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -6852,6 +7012,8 @@ export interface components {
       actor: string;
       /** Format: int32 */
       changed: number;
+      /** Format: int32 */
+      confirmed: number;
       fileName: string;
       /** Format: int32 */
       good: number;
@@ -8354,6 +8516,22 @@ export interface components {
       recoverable: components['schemas']['Money'];
       vendor: string;
     };
+    VendorSums: {
+      /** Format: int32 */
+      bought: number;
+      noticeBy?:
+        | ((string | components['schemas']['LocalDate'] | null) | null)
+        | components['schemas']['LocalDate']
+        | null;
+      /** Format: int32 */
+      noticeInDays?: number | null;
+      recoverable: components['schemas']['Money'];
+      /** Format: int32 */
+      subscriptions: number;
+      vendor: string;
+      vendorName: string;
+      yearlyCost: components['schemas']['Money'];
+    };
     /** @description Validation constraint violation details */
     Violation: {
       /**
@@ -8387,6 +8565,16 @@ export interface components {
     Welcome: {
       demoPeople: components['schemas']['DemoPerson'][];
       needsFirstKeeper: boolean;
+    };
+    WorkByHand: {
+      account: string;
+      email: string;
+      name: string;
+      person?: string | null;
+      slate: string;
+      todo: string;
+      vendor: string;
+      vendorName: string;
     };
   };
   responses: never;

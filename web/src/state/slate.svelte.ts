@@ -182,6 +182,13 @@ class SlateState {
     );
   }
 
+  /** Says of all changes of the slate that wait for a hand that they are made. */
+  allDoneByHand(id: string) {
+    return this.#carryOut(() =>
+      api.POST('/api/v1/work-by-hand/done', { params: { query: { slate: id } } }),
+    );
+  }
+
   /** Gives up on a move that is on its way. */
   end(id: string, move: string, reason: string) {
     return this.#carryOut(() =>

@@ -28,6 +28,8 @@
   let files = $state.raw<Schemas['FileIntake'][]>([]);
   let fault = $state('');
   let busy = $state('');
+  /** The intake whose taking back was asked for, and needs a second word. */
+  let asking = $state('');
   let replace = $state(false);
   let partial = $state(false);
   let file = $state<File | null>(null);
@@ -237,7 +239,14 @@
               <td class="sub">{sayShortDay(one.taken.slice(0, 10), today())}, {one.actor}</td>
               <td class="r">
                 {#if one.takenBack}<span class="sub">taken back</span>
+                {:else if one.mayTakeBack && one.confirmed > 0 && asking !== one.id}
+                  <button class="word" onclick={() => (asking = one.id)}>take back …</button>
                 {:else if one.mayTakeBack}
+                  {#if one.confirmed > 0}
+                    <span class="neg">
+                      It confirmed {sayCount(one.confirmed, 'change')} made by hand, which will wait again.
+                    </span>
+                  {/if}
                   <button class="word" disabled={busy !== ''} onclick={() => takeBack(one)}>
                     {busy === one.id ? 'taking it back…' : 'take back'}
                   </button>

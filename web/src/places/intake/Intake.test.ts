@@ -42,6 +42,7 @@ const file: Schemas['FileIntake'] = {
   rejected: 62,
   changed: 98,
   mayTakeBack: true,
+  confirmed: 0,
   takenBack: null,
   takenBackBy: null,
 };
@@ -123,6 +124,21 @@ describe('intake', () => {
     await waitFor(() =>
       expect(only(asked, 'POST /api/v1/intake/{id}/take-back')[0]!.path).toEqual({ id: 'i1' }),
     );
+  });
+
+  it('says before it takes a file back what that takes along', async () => {
+    const showing = { ...file, confirmed: 3 };
+    const asked = serve({
+      ...served,
+      'GET /api/v1/intake': [showing],
+      'POST /api/v1/intake/{id}/take-back': [],
+    });
+    render(Intake);
+    await fireEvent.click(await screen.findByRole('button', { name: 'take back …' }));
+    expect(screen.getByText(/It confirmed 3 changes made by hand/)).toBeTruthy();
+    expect(only(asked, 'POST /api/v1/intake/{id}/take-back')).toEqual([]);
+    await fireEvent.click(screen.getByRole('button', { name: 'take back' }));
+    await waitFor(() => expect(only(asked, 'POST /api/v1/intake/{id}/take-back')).toHaveLength(1));
   });
 
   it('tells every fault of a book that was not taken', async () => {

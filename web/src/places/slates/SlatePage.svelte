@@ -2,7 +2,7 @@
 <script lang="ts">
   import Progressbar from 'flowbite-svelte/Progressbar.svelte';
   import { SvelteSet } from 'svelte/reactivity';
-  import type { Move } from '../../api/client';
+  import { saveCsv, type Move } from '../../api/client';
   import { navigate, route } from '../../router';
   import { param, search, to, today } from '../../state/address.svelte';
   import { bindKeys } from '../../state/keys.svelte';
@@ -38,6 +38,12 @@
       why = '';
     }
   }
+
+  let listFault = $state('');
+  const takeAlong = () =>
+    saveCsv(`/api/v1/work-by-hand?slate=${id}`, 'by-hand.csv').catch(
+      (e: Error) => (listFault = e.message),
+    );
 
   function leaveOut(move: string) {
     if (!without.delete(move)) without.add(move);
@@ -154,6 +160,12 @@
             Make each at the vendor and say so here, or bring in what the vendor shows: that
             confirms it.
           </span>
+          {#if session.maySteer}
+            <button class="word" onclick={takeAlong}>take the list along (CSV)</button> ·
+            <button class="word" disabled={slates.busy} onclick={() => slates.allDoneByHand(id)}
+              >all done by hand</button
+            >
+          {/if}
         </p>
       {:else if slate.openCalls > 0}
         <p role="status">
@@ -174,7 +186,9 @@
       {:else}
         <p role="status"><b>{sayState(slate)}.</b></p>
       {/if}
-      {#if slates.fault}<p class="neg" role="alert">{slates.fault}</p>{/if}
+      {#if slates.fault || listFault}
+        <p class="neg" role="alert">{slates.fault || listFault}</p>
+      {/if}
     </div>
   </div>
 

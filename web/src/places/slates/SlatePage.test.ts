@@ -98,6 +98,10 @@ describe('a slate on its way', () => {
     expect(screen.getByText('1 change to be made by hand.')).toBeTruthy();
     await fireEvent.click(screen.getByRole('button', { name: 'done by hand' }));
     await fireEvent.click(screen.getByRole('button', { name: 'undo' }));
+    const all = vi.spyOn(slates, 'allDoneByHand').mockResolvedValue(true);
+    await fireEvent.click(screen.getByRole('button', { name: 'all done by hand' }));
+    expect(all).toHaveBeenCalledWith('s1');
+    expect(screen.getByRole('button', { name: /take the list along/ })).toBeTruthy();
     expect(done).toHaveBeenCalledWith('s1', 'm1');
     expect(undo).toHaveBeenCalledWith('s1', 'm2');
   });

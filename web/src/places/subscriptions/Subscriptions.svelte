@@ -5,14 +5,18 @@
   import NoticeWedge from '../../pieces/notice-wedge/NoticeWedge.svelte';
   import StateSwatch from '../../pieces/state-swatch/StateSwatch.svelte';
   import TallyBar from '../../pieces/tally-bar/TallyBar.svelte';
-  import { saveCsv, type Subscription } from '../../api/client';
+  import { api, dataOf, saveCsv, type Subscription } from '../../api/client';
   import { navigate } from '../../router';
   import { asOf, param, search, setParam, to } from '../../state/address.svelte';
   import { book } from '../../state/book.svelte';
   import { bindKeys } from '../../state/keys.svelte';
   import { ListState } from '../../state/list.svelte';
+  import { Question } from '../../state/question.svelte';
   import { sayCount, sayDay, sayMoney, sayShortDay } from '../../state/say';
   import { TEXTURE_WORDS, shares, type Texture } from '../../state/states';
+
+  import VendorRow from './VendorRow.svelte';
+  import { folded, isVendor, keyOf, type Row } from './folded';
 
   type Order = 'recoverable' | 'notice' | 'name' | 'used' | 'paid' | 'working' | 'spare';
   const ORDERS: Record<Order, string> = {
@@ -35,11 +39,20 @@
     }),
   );
   const rows = $derived(sorted(fitting, order in ORDERS ? order : 'recoverable'));
-  const list = new ListState<Subscription>({
-    rows: () => rows,
-    key: (s) => s.line,
-    at: 'at',
-  });
+  const byVendor = $derived(param('by') === 'vendor');
+  const open = $derived(new Set((param('open') ?? '').split(',').filter(Boolean)));
+  const sums = new Question(
+    () => (byVendor ? asOf() : undefined),
+    (day) => dataOf(api.GET('/api/v1/vendor-sums', { params: { query: { asOf: day } } })),
+    { again: () => book.version },
+  );
+  const lines = $derived<Row[]>(byVendor && sums.value ? folded(rows, sums.value, open) : rows);
+  const list = new ListState<Row>({ rows: () => lines, key: keyOf, at: 'at' });
+
+  function fold(vendor: string) {
+    const next = open.has(vendor) ? [...open].filter((one) => one !== vendor) : [...open, vendor];
+    setParam('open', next.join(',') || null);
+  }
   const shown = $derived([
     ...new Set(rows.flatMap((s) => shares(s).map((share) => share.texture))),
   ] as Texture[]);
@@ -89,8 +102,9 @@
     return days < 0 ? `notice has passed · ${renews}` : `notice in ${days} d · ${renews}`;
   }
 
-  function open(s: Subscription | undefined) {
+  function enter(s: Row | undefined) {
     if (!s) return;
+    if (isVendor(s)) return fold(s.vendor);
     if (s.model === 'FLOATING') {
       void navigate('/pools/:plan', { params: { plan: s.plan }, search: search() });
       return;
@@ -100,7 +114,12 @@
 
   $effect(() =>
     bindKeys([
-      ...list.keys({ row: 'row', open: { does: 'open the row', run: () => open(list.current) } }),
+      ...list.keys({ row: 'row', open: { does: 'open the row', run: () => enter(list.current) } }),
+      {
+        keys: 'v',
+        does: 'by vendor, or each by itself',
+        run: () => setParam('by', byVendor ? null : 'vendor'),
+      },
       { keys: 'f', does: 'go to the words to look for', run: () => field?.focus() },
     ]),
   );
@@ -118,6 +137,12 @@
       {/each}
     </Pick>
   </label>
+  <button
+    class="word"
+    aria-pressed={byVendor}
+    onclick={() => setParam('by', byVendor ? null : 'vendor')}
+    >{byVendor ? 'each by itself' : 'by vendor'}</button
+  >
   <input
     bind:this={field}
     class="find"
@@ -147,14 +172,14 @@
   </p>
 {:else if book.subscriptions && rows.length === 0}
   <p class="empty">
-    No book is here yet. A keeper of keys or a steward brings one in on the page
-    <a href="/intake">Intake</a>, or by <code>PUT /api/v1/book</code>; the README tells how.
+    Nothing is bought yet, as far as is known here. <a href={to('/begin')}>The beginning</a> says what
+    is here and what to bring.
   </p>
 {:else if book.subscriptions}
   <List
     {list}
     laid
-    onopen={open}
+    onopen={enter}
     columns={[
       { name: 'Plan', width: 178 },
       { name: 'Seats bought' },
@@ -164,60 +189,66 @@
     ]}
   >
     {#snippet row(s)}
-      {@const days = decideIn(s)}
-      <td>
-        <a
-          class="name"
-          href={to(s.model === 'FLOATING' ? `/pools/${s.plan}` : `/subscriptions/${s.line}`)}
-          >{s.planName}</a
-        >
-        <div class="sub">{kind(s)}</div>
-      </td>
-      <td>
-        <div class="seats">
-          <span class="num">{s.bought}</span>
-          <div class="bar"><TallyBar of={s} /></div>
-        </div>
-      </td>
-      <td
-        class={['r num', s.floor?.status === 'BELOW' && 'low']}
-        title="{s.utilisation.used} of {s.utilisation.of} used in {s.utilisation
-          .windowDays} days to {sayDay(s.measureDay)}"
-      >
-        {#if s.model === 'RESTING'}
-          <span class="sub">–</span>
-        {:else if s.model === 'FLOATING'}
-          <span class="sub">{s.mostAtOnce ?? 0} at once</span>
-        {:else if s.utilisation.percent === null || s.utilisation.percent === undefined}
-          <span class="sub">cannot say</span>
-        {:else}
-          {s.floor ? s.utilisation.percent.toFixed(1) : Math.round(s.utilisation.percent)} %
-        {/if}
-        {#if s.floor}<div class="under">floor {s.floor.percent} %</div>{/if}
-      </td>
-      <td class="r num">
-        {sayMoney(s.recoverable)}
-        {#if s.evidence.daysBehind > 3 || !s.evidence.known}
-          <div class="under stale">
-            {s.evidence.known ? `counted to ${sayShortDay(s.measureDay, asOf())}` : 'no evidence'}
-          </div>
-        {/if}
-      </td>
-      <td>
-        {#if days !== null}<NoticeWedge {days} of={s.termDays} />{/if}
-        <div class="sub">
-          {decide(s)}{s.floor?.check ? ` · check ${sayShortDay(s.floor.check, asOf())}` : ''}
-        </div>
-      </td>
+      {#if isVendor(s)}<VendorRow of={s} open={open.has(s.vendor)} onfold={() => fold(s.vendor)} />
+      {:else}{@render one(s)}{/if}
     {/snippet}
   </List>
   <p class="keys sub no-print">
-    <kbd>j</kbd> <kbd>k</kbd> move <kbd>Enter</kbd> open <kbd>[</kbd> <kbd>]</kbd> a week back or on
-    <kbd>/</kbd> find <kbd>?</kbd> all keys
+    <kbd>j</kbd> <kbd>k</kbd> move <kbd>Enter</kbd> open <kbd>v</kbd> by vendor <kbd>[</kbd>
+    <kbd>]</kbd> a week back or on <kbd>/</kbd> find <kbd>?</kbd> all keys
   </p>
 {:else if !book.fault}
   <p class="sub">Counting…</p>
 {/if}
+{#if sums.fault}<p class="neg" role="alert">{sums.fault}</p>{/if}
+
+{#snippet one(s: Subscription)}
+  {@const days = decideIn(s)}
+  <td>
+    <a
+      class="name"
+      href={to(s.model === 'FLOATING' ? `/pools/${s.plan}` : `/subscriptions/${s.line}`)}
+      >{s.planName}</a
+    >
+    <div class="sub">{kind(s)}</div>
+  </td>
+  <td>
+    <div class="seats">
+      <span class="num">{s.bought}</span>
+      <div class="bar"><TallyBar of={s} /></div>
+    </div>
+  </td>
+  <td
+    class={['r num', s.floor?.status === 'BELOW' && 'low']}
+    title="{s.utilisation.used} of {s.utilisation.of} used in {s.utilisation
+      .windowDays} days to {sayDay(s.measureDay)}"
+  >
+    {#if s.model === 'RESTING'}
+      <span class="sub">–</span>
+    {:else if s.model === 'FLOATING'}
+      <span class="sub">{s.mostAtOnce ?? 0} at once</span>
+    {:else if s.utilisation.percent === null || s.utilisation.percent === undefined}
+      <span class="sub">cannot say</span>
+    {:else}
+      {s.floor ? s.utilisation.percent.toFixed(1) : Math.round(s.utilisation.percent)} %
+    {/if}
+    {#if s.floor}<div class="under">floor {s.floor.percent} %</div>{/if}
+  </td>
+  <td class="r num">
+    {sayMoney(s.recoverable)}
+    {#if s.evidence.daysBehind > 3 || !s.evidence.known}
+      <div class="under stale">
+        {s.evidence.known ? `counted to ${sayShortDay(s.measureDay, asOf())}` : 'no evidence'}
+      </div>
+    {/if}
+  </td>
+  <td>
+    {#if days !== null}<NoticeWedge {days} of={s.termDays} />{/if}
+    <div class="sub">
+      {decide(s)}{s.floor?.check ? ` · check ${sayShortDay(s.floor.check, asOf())}` : ''}
+    </div>
+  </td>
+{/snippet}
 
 <style>
   .find {

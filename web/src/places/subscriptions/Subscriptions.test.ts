@@ -3,7 +3,7 @@ import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { param } from '../../state/address.svelte';
 import { book } from '../../state/book.svelte';
 import { aSubscription, euros } from '../../testing/made';
-import { at, signIn } from '../../testing/server';
+import { at, serve, signIn } from '../../testing/server';
 import Subscriptions from './Subscriptions.svelte';
 
 const opus = aSubscription();
@@ -89,8 +89,35 @@ describe('subscriptions', () => {
   it('tell how to bring a book in where there is none', () => {
     book.subscriptions = [];
     render(Subscriptions);
-    expect(screen.getByText(/No book is here yet/)).toBeTruthy();
+    expect(screen.getByText(/Nothing is bought yet/)).toBeTruthy();
   });
+});
+
+it('folds by vendor, with the sums of each, and opens one', async () => {
+  const sums = {
+    vendor: opus.vendor,
+    vendorName: 'Quillmoor',
+    subscriptions: 2,
+    bought: 720,
+    yearlyCost: euros('155160.00'),
+    recoverable: euros('42308.00'),
+    noticeBy: '2026-10-12',
+    noticeInDays: 12,
+  };
+  book.subscriptions = [opus, aSubscription({ line: 'qm-folio', planName: 'Folio' })];
+  serve({ 'GET /api/v1/vendor-sums': [sums] });
+  render(Subscriptions);
+  await fireEvent.click(screen.getByRole('button', { name: 'by vendor' }));
+  const vendor = await screen.findByRole('button', { name: /Quillmoor/ });
+  expect(vendor.closest('tr')!.textContent).toMatch(
+    /720.*€155,160.*€42,308.*first notice by 12 Oct/s,
+  );
+  expect(screen.queryByRole('link', { name: 'Opus' })).toBeNull();
+  await fireEvent.click(vendor);
+  expect(screen.getByRole('link', { name: 'Opus' })).toBeTruthy();
+  expect(screen.getByRole('link', { name: 'Folio' })).toBeTruthy();
+  await fireEvent.click(screen.getByRole('button', { name: 'each by itself' }));
+  expect(screen.queryByRole('button', { name: /Quillmoor/ })).toBeNull();
 });
 
 it('shows those that are called so, in whatever order one says it', async () => {

@@ -79,6 +79,9 @@ public class Demo {
   private MailStandIn mail;
   private final Map<String, VendorStandIn> vendors = new ConcurrentHashMap<>();
 
+  /** Whether the vendors of the book are played; there may be none in it for a while. */
+  private volatile boolean playing;
+
   Demo(
       @ConfigProperty(name = "sober.demo") boolean on,
       @ConfigProperty(name = "sober.demo.slowness") Duration slowness,
@@ -181,7 +184,7 @@ public class Demo {
 
   /** Another book has other accounts: the vendors forget what they played and play that one. */
   void onBookTaken(@Observes BookService.BookTaken event) throws IOException {
-    if (on && event.whole() && !vendors.isEmpty()) {
+    if (playing && event.whole()) {
       vendors.values().forEach(VendorStandIn::close);
       vendors.clear();
       for (var vendor : books.current().vendors().all()) {
@@ -201,6 +204,7 @@ public class Demo {
   }
 
   private void startVendors() {
+    playing = true;
     StandInCast.of(books.current(), clock.today())
         .forEach(
             role -> {

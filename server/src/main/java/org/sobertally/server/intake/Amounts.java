@@ -32,6 +32,16 @@ enum Amounts {
     return comma > point ? COMMA : POINT;
   }
 
+  /**
+   * The same of prices: where none of them tells, 1.188 is a thousand and not a price with three
+   * decimals.
+   */
+  static Amounts ofPrices(List<String> texts) {
+    boolean told = texts.stream().anyMatch(text -> COMMA.isSure(text) || POINT.isSure(text));
+    boolean thousands = texts.stream().anyMatch(text -> text.indexOf(POINT.decimal) >= 0);
+    return !told && thousands ? COMMA : likeliest(texts);
+  }
+
   /** Both signs stand in it in the right order, or the decimal one not before three digits. */
   private boolean isSure(String text) {
     String bare = ASIDE.matcher(text).replaceAll("");

@@ -110,10 +110,25 @@ final class BookNames {
     String key = values.get(BookRows.columns(file).get(0));
     if (!values.equals(put.get(List.of(file, key)))) {
       Map<String, String> earlier = put.get(List.of(file, key));
-      String[] before = earlier == null ? draft.rows.find(file, key) : BookRows.row(file, earlier);
+      String[] before = null;
+      if (earlier != null) {
+        before = BookRows.row(file, earlier);
+      } else if (isKnown(file, key)) {
+        before = draft.rows.find(file, key);
+      }
       draft.put(file, before, values);
       put.put(List.of(file, key), new HashMap<>(values));
     }
+  }
+
+  /** Asked of the book in memory: two thousand new rows need not be looked for. */
+  private boolean isKnown(String file, String key) {
+    return switch (file) {
+      case BookSchema.VENDORS -> book.vendors().has(key);
+      case BookSchema.PLANS -> book.plans().has(key);
+      case BookSchema.AGREEMENTS -> book.agreements().has(key);
+      default -> book.lines().has(key);
+    };
   }
 
   /** Puts the vendor and the plan, if the book has not got them, and what the plan gives. */
@@ -158,8 +173,11 @@ final class BookNames {
       String part = own ? plan : part(vendor, name);
       parts.add(part);
       List<String> key = List.of(vendor, part);
-      if (draft.rows.find(BookSchema.PARTS_FILE, List.of(key)).isEmpty()
-          && given.add("part\n" + vendor + "\n" + part)) {
+      boolean first = given.add("part\n" + vendor + "\n" + part);
+      boolean named =
+          book.vendors().has(vendor)
+              && !draft.rows.find(BookSchema.PARTS_FILE, List.of(key)).isEmpty();
+      if (first && !named) {
         draft.put(
             BookSchema.PARTS_FILE, null, values("vendor", vendor, "part", part, "name", name));
       }

@@ -32,7 +32,7 @@ final class ContractsFile {
   private final LocalDate day;
   private final BookNames names;
   private final CurrencyRates rates;
-  private final Map<List<String>, Purchase> firstOfAgreement = new HashMap<>();
+  private final Map<String, Purchase> firstOfAgreement = new HashMap<>();
   private final Map<String, Purchase> bought = new LinkedHashMap<>();
   private final Set<String> assumed = new HashSet<>();
 
@@ -61,22 +61,22 @@ final class ContractsFile {
   }
 
   private void take(Purchase purchase) throws BadRowException, BookRows.NotAValueException {
-    String currency = rates.require(purchase);
     // Looked up before anything is changed: a row that cannot be taken leaves nothing behind.
     String vendor = names.vendor(purchase.vendor());
     String plan = names.plan(vendor, purchase.plan());
     Agreement known = knownAgreement(vendor, plan, purchase);
-    String agreement = known == null ? newAgreementId(vendor, currency, purchase) : known.id();
+    String agreement = known == null ? newAgreementId(vendor, purchase) : known.id();
+    Purchase whole = withTermsOfEarlierRows(agreement, purchase);
     Map<String, String> terms =
         known == null
-            ? firstTerms(agreement, vendor, currency, purchase)
-            : laterTerms(known, purchase);
-    once(agreement, plan, purchase);
-    sameTerms(agreement, purchase);
-    names.store(vendor, plan, purchase);
-    rates.store(purchase);
-    put(BookSchema.AGREEMENTS, terms);
-    subscription(agreement, plan, purchase);
+            ? firstTerms(agreement, vendor, rates.require(whole), whole)
+            : laterTerms(known, whole);
+    once(agreement, plan, whole);
+    firstOfAgreement.putIfAbsent(agreement, whole);
+    names.store(vendor, plan, whole);
+    rates.store(whole);
+    names.put(BookSchema.AGREEMENTS, terms);
+    subscription(agreement, plan, whole);
   }
 
   private void once(String agreement, String plan, Purchase purchase) throws BadRowException {
@@ -89,17 +89,20 @@ final class ContractsFile {
     }
   }
 
-  /** Rows of one agreement that say something say the same. */
-  private void sameTerms(String agreement, Purchase purchase) throws BadRowException {
-    Purchase first = firstOfAgreement.putIfAbsent(List.of(agreement), purchase);
-    if (first == null || first.terms().equals(purchase.terms())) {
-      return;
+  /** Of an agreement that has several rows often only the first says its terms. */
+  private Purchase withTermsOfEarlierRows(String agreement, Purchase purchase)
+      throws BadRowException {
+    Purchase first = firstOfAgreement.get(agreement);
+    if (first == null) {
+      return purchase;
     }
-    bought.values().remove(purchase);
-    throw new BadRowException(
-        "agreement",
-        "Row %d is of the same agreement and says other days, notice or currency."
-            .formatted(draft.sheet.lines().get(first.row())));
+    if (purchase.terms().contradicts(first.terms())) {
+      throw new BadRowException(
+          "agreement",
+          "Row %d is of the same agreement and says other days, notice or currency."
+              .formatted(draft.sheet.lines().get(first.row())));
+    }
+    return purchase.withTerms(purchase.terms().or(first.terms()));
   }
 
   private Agreement knownAgreement(String vendor, String plan, Purchase purchase) {
@@ -110,7 +113,9 @@ final class ContractsFile {
           .filter(
               a ->
                   a.id().equalsIgnoreCase(purchase.agreement())
-                      || a.name().equalsIgnoreCase(purchase.agreement()))
+                      || a.name().equalsIgnoreCase(purchase.agreement())
+                      // Called otherwise since it came in.
+                      || a.id().equals(BookNames.slug(vendor + "-" + purchase.agreement())))
           .findFirst()
           .orElse(null);
     }
@@ -124,11 +129,11 @@ final class ContractsFile {
         .orElse(null);
   }
 
-  private String newAgreementId(String vendor, String currency, Purchase purchase) {
+  private String newAgreementId(String vendor, Purchase purchase) {
     Purchase.Terms terms = purchase.terms();
     return purchase.agreement().isEmpty()
         ? names.agreement(
-            vendor + "\n" + currency + "\n" + terms.starts() + "\n" + terms.ends(), vendor)
+            vendor + "\n" + terms.currency() + "\n" + terms.starts() + "\n" + terms.ends(), vendor)
         : names.agreement(
             vendor + "\n" + purchase.agreement().toLowerCase(Locale.ROOT),
             vendor + "-" + purchase.agreement());
@@ -224,7 +229,7 @@ final class ContractsFile {
       values.put("seats", String.valueOf(purchase.seats()));
       values.put("unit_price", purchase.price().toPlainString());
       draft.count(Count.NEW);
-      put(BookSchema.LINES, values);
+      names.put(BookSchema.LINES, values);
       return;
     }
     int before = draft.changes.size();
@@ -236,7 +241,7 @@ final class ContractsFile {
       Map<String, String> values = names.stored(BookSchema.LINES, known.id());
       if (purchase.price().compareTo(new BigDecimal(values.get("unit_price"))) != 0) {
         values.put("unit_price", purchase.price().toPlainString());
-        put(BookSchema.LINES, values);
+        names.put(BookSchema.LINES, values);
       }
     } else {
       draft.notes.add("%s keeps its prices by quantity.".formatted(known.id()));
@@ -255,9 +260,5 @@ final class ContractsFile {
     values.put("delta", String.valueOf(delta));
     values.putIfAbsent("reason", "as told by " + draft.mapping.source());
     draft.put(BookSchema.LINE_CHANGES, now, delta == 0 ? null : values);
-  }
-
-  private void put(String file, Map<String, String> values) throws BookRows.NotAValueException {
-    names.put(file, values);
   }
 }

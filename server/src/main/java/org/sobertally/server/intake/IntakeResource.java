@@ -49,8 +49,11 @@ public class IntakeResource {
   private final IntakeService service;
   private final Books books;
   private final SecurityIdentity identity;
+  private final WhatIntakesShowed showed;
 
-  IntakeResource(IntakeService service, Books books, SecurityIdentity identity) {
+  IntakeResource(
+      IntakeService service, Books books, SecurityIdentity identity, WhatIntakesShowed showed) {
+    this.showed = showed;
     this.service = service;
     this.books = books;
     this.identity = identity;
@@ -125,6 +128,8 @@ public class IntakeResource {
    * One intake of a single file.
    *
    * @param mayTakeBack whether nothing later stands on it
+   * @param confirmed changes made by hand that are believed because it showed them: taken back,
+   *     they wait again
    */
   @Schema(name = "FileIntake")
   record Intake(
@@ -139,6 +144,7 @@ public class IntakeResource {
       int rejected,
       int changed,
       boolean mayTakeBack,
+      int confirmed,
       @Schema(nullable = true) String takenBack,
       @Schema(nullable = true) String takenBackBy) {}
 
@@ -302,7 +308,8 @@ public class IntakeResource {
 
   private List<Intake> all() {
     List<IntakeStore.Row> rows = service.all();
-    return rows.stream().map(row -> shown(row, rows)).toList();
+    Map<String, Integer> confirmed = showed.confirmed();
+    return rows.stream().map(row -> shown(row, rows, confirmed.getOrDefault(row.id(), 0))).toList();
   }
 
   @POST
@@ -337,7 +344,7 @@ public class IntakeResource {
         draft.notes);
   }
 
-  private static Intake shown(IntakeStore.Row row, List<IntakeStore.Row> all) {
+  private static Intake shown(IntakeStore.Row row, List<IntakeStore.Row> all, int confirmed) {
     boolean newest =
         all.stream()
             .noneMatch(
@@ -358,6 +365,7 @@ public class IntakeResource {
         row.rejected(),
         row.changed(),
         row.mayGo() && newest,
+        confirmed,
         row.takenBack() == null ? null : row.takenBack().toString(),
         row.takenBackBy());
   }

@@ -25,6 +25,8 @@ import org.sobertally.server.time.TallyClock;
 @ApplicationScoped
 class IntakeService {
 
+  static final String NOTHING_NEW = "Nothing in this file is new: there is nothing to take in.";
+
   private static final int LONGEST_SOURCE = 200;
 
   private final Books books;
@@ -120,7 +122,7 @@ class IntakeService {
 
   private void store(FileChanges draft, String id, String file, String actor) {
     if (draft.changes.isEmpty() && draft.uses.isEmpty()) {
-      throw Problem.conflict("Nothing in this file is new: there is nothing to take in.");
+      throw Problem.conflict(NOTHING_NEW);
     }
     rows.apply(draft.changes);
     Map<Long, Integer> added = activity.add(draft.uses);

@@ -1,5 +1,6 @@
 package org.sobertally.server.intake;
 
+import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
@@ -112,6 +113,23 @@ public record Mapping(
           }
         });
     return missing;
+  }
+
+  /** The same for a file that was made on the day. */
+  Mapping madeOn(LocalDate day) {
+    return new Mapping(
+        source,
+        kind,
+        vendor,
+        columns,
+        parts,
+        dayForm,
+        values,
+        from,
+        day.toString(),
+        whole,
+        sheet,
+        separator);
   }
 
   /** The same for the next file: its days are its own. */

@@ -33,5 +33,30 @@ record Purchase(
       LocalDate ends,
       Integer noticeDays,
       String renews,
-      String mayShrink) {}
+      String mayShrink) {
+
+    /** These, and where they say nothing what the others say. */
+    Terms or(Terms others) {
+      return new Terms(
+          first(currency, others.currency),
+          first(starts, others.starts),
+          first(ends, others.ends),
+          first(noticeDays, others.noticeDays),
+          first(renews, others.renews),
+          first(mayShrink, others.mayShrink));
+    }
+
+    /** Whether something that both say is not the same. */
+    boolean contradicts(Terms others) {
+      return !or(others).equals(others.or(this));
+    }
+
+    private static <T> T first(T one, T other) {
+      return one == null ? other : one;
+    }
+  }
+
+  Purchase withTerms(Terms others) {
+    return new Purchase(row, vendor, plan, agreement, seats, price, others, model, parts);
+  }
 }

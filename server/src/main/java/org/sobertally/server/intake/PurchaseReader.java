@@ -39,7 +39,7 @@ final class PurchaseReader {
             .boxed()
             .flatMap(row -> Stream.of(draft.text(row, "unit_price"), draft.text(row, "total")))
             .toList();
-    this.amounts = Amounts.likeliest(texts);
+    this.amounts = Amounts.ofPrices(texts);
     if (texts.stream().anyMatch(text -> text.indexOf(',') >= 0 || text.indexOf('.') >= 0)) {
       draft.notes.add("Amounts are read as written like %s.".formatted(amounts.example()));
     }

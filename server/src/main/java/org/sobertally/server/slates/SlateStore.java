@@ -7,7 +7,9 @@ import jakarta.transaction.Transactional;
 import java.math.BigDecimal;
 import java.time.Instant;
 import java.time.LocalDate;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
@@ -258,6 +260,32 @@ class SlateStore {
         .createQuery("from VendorCall c where c.state = :state", VendorCall.class)
         .setParameter("state", VendorCall.State.BY_HAND)
         .getResultList();
+  }
+
+  /** How many calls each intake confirmed that are confirmed still. */
+  @Transactional
+  Map<String, Integer> confirmedByIntake() {
+    Map<String, Integer> confirmed = new HashMap<>();
+    entities
+        .createQuery(
+            """
+            select c.seenIn, count(c) from VendorCall c
+            where c.seenIn is not null and c.state = :confirmed group by c.seenIn
+            """,
+            Object[].class)
+        .setParameter("confirmed", VendorCall.State.CONFIRMED)
+        .getResultList()
+        .forEach(row -> confirmed.put((String) row[0], ((Number) row[1]).intValue()));
+    return confirmed;
+  }
+
+  /** The slate on which the move stands. */
+  @Transactional
+  String slateOf(String move) {
+    return entities
+        .createQuery("select m.slate from SlateMove m where m.id = :move", String.class)
+        .setParameter("move", move)
+        .getSingleResult();
   }
 
   /** Accounts with a move on its way. */

@@ -155,6 +155,23 @@ final class Dto {
       boolean reusable) {}
 
   /**
+   * All subscriptions with one vendor that are in force.
+   *
+   * @param bought seats, whatever their plans
+   * @param noticeBy the soonest day that is still to come on which notice can be given
+   */
+  @Schema(name = "VendorSums")
+  record VendorSums(
+      String vendor,
+      String vendorName,
+      int subscriptions,
+      int bought,
+      MoneyDto yearlyCost,
+      MoneyDto recoverable,
+      @Schema(nullable = true) LocalDate noticeBy,
+      @Schema(nullable = true) Integer noticeInDays) {}
+
+  /**
    * One open holding.
    *
    * @param weeks days of use in each of the 26 weeks up to the measure day, oldest first

@@ -18,6 +18,7 @@ import java.util.HashSet;
 import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.Set;
@@ -115,6 +116,20 @@ public class SubscriptionResource {
     List<Dto.Subscription> all =
         IntStream.range(0, book.lines().size()).mapToObj(summaries::subscription).toList();
     return Page.of(all, Dto.Subscription::line, limit, cursor, uri, book.version());
+  }
+
+  /** What is bought of each vendor, all in all; by name. */
+  @GET
+  @Path("/vendor-sums")
+  @Produces({MediaType.APPLICATION_JSON, CSV})
+  public List<Dto.VendorSums> vendorSums(@QueryParam("asOf") String asOfText) {
+    Book book = books.current();
+    Summaries summaries = summaries(book, asOf.of(book, asOfText));
+    return IntStream.range(0, book.vendors().size())
+        .mapToObj(summaries::vendor)
+        .filter(Objects::nonNull)
+        .sorted(Comparator.comparing(Dto.VendorSums::vendorName))
+        .toList();
   }
 
   @GET

@@ -194,6 +194,39 @@ final class Summaries {
         evidence.from(), evidence.to(), evidence.kind(), book.hasEvidence(vendor), (int) behind);
   }
 
+  /** The sums of the vendor's subscriptions that are in force; null where there is none. */
+  Dto.VendorSums vendor(int vendor) {
+    Money paid = Money.zero(book.rates().reportingCurrency());
+    Money back = paid;
+    LocalDate soonest = null;
+    int lines = 0;
+    int bought = 0;
+    for (int line = 0; line < book.lines().size(); line++) {
+      Agreement agreement = book.agreementOfLine(line);
+      if (book.vendorOfLine(line) != vendor || !agreement.inForce(asOf)) {
+        continue;
+      }
+      lines++;
+      bought += book.boughtOn(line, asOf);
+      paid = paid.plus(book.yearlyCost(line, asOf));
+      back = back.plus(recoverableOf(line));
+      LocalDate by = agreement.noticeBy(asOf).filter(day -> !day.isBefore(asOf)).orElse(soonest);
+      soonest = soonest == null || by != null && by.isBefore(soonest) ? by : soonest;
+    }
+    Vendor of = book.vendors().get(vendor);
+    return lines == 0
+        ? null
+        : new Dto.VendorSums(
+            of.id(),
+            of.name(),
+            lines,
+            bought,
+            MoneyDto.of(paid.rounded()),
+            MoneyDto.of(back.rounded()),
+            soonest,
+            soonest == null ? null : (int) ChronoUnit.DAYS.between(asOf, soonest));
+  }
+
   Dto.Standing standing(Money kept, Money keptYearly) {
     Map<UseState, Money> money = new EnumMap<>(UseState.class);
     Money none = Money.zero(book.rates().reportingCurrency());

@@ -38,6 +38,14 @@ class AmountsTest {
     assertThat(Amounts.POINT.amount("1,188")).isEqualByComparingTo("1188");
   }
 
+  @Test
+  void aPriceHasNoThreeDecimalsWhereARateMay() {
+    assertThat(Amounts.ofPrices(List.of("1.188", "960"))).isEqualTo(Amounts.COMMA);
+    assertThat(Amounts.ofPrices(List.of("1.188", "960.5"))).isEqualTo(Amounts.POINT);
+    assertThat(Amounts.ofPrices(List.of("1,188", "960"))).isEqualTo(Amounts.POINT);
+    assertThat(Amounts.likeliest(List.of("1.125"))).isEqualTo(Amounts.POINT);
+  }
+
   @ParameterizedTest
   @CsvSource({"abc", "1-2", "''", "'1.2.3'"})
   void whatIsNoAmountIsNone(String text) {

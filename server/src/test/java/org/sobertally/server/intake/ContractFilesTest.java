@@ -11,12 +11,15 @@ import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.nio.charset.Charset;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import org.dhatim.fastexcel.Workbook;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
 import org.sobertally.server.support.Caller;
 import org.sobertally.server.support.Zips;
 
@@ -40,6 +43,7 @@ class ContractFilesTest {
         "notice":"Kündigungsfrist","parts":"Umfang"}%s}""";
 
   @Inject EntityManager entities;
+  @Inject WatchedFolder watched;
   private Caller steward;
 
   @BeforeEach
@@ -158,6 +162,39 @@ class ContractFilesTest {
     assertThat(steward.post("/api/v1/intake/" + newest.get("id").asText() + "/take-back").status())
         .isEqualTo(200);
     assertThat(Caller.keeper().get("/api/v1/book").bytes()).isEqualTo(before);
+  }
+
+  @Test
+  void onlyTheFirstRowOfAnAgreementNeedsToSayItsTerms() {
+    String rows =
+        CONTRACTS.replace(
+            "25;240,00 €;EUR;OW-17;01.02.2026;01.02.2027;3 Monate", "25;240,00 €;;OW-17;;;");
+    assertThat(take(rows, AS_CONTRACTS.formatted("")).at("/counts/NEW").asInt()).isEqualTo(3);
+    assertThat(subscription("ostwerk-ow-17-atelier-lite").get("noticeBy").asText())
+        .isEqualTo("2026-11-01");
+  }
+
+  @Test
+  void anAgreementThatWasRenamedIsStillTheSame() {
+    take(CONTRACTS, AS_CONTRACTS.formatted(""));
+    JsonNode terms = steward.get("/api/v1/vendors/ostwerk/terms").json();
+    String edit =
+        """
+        {"state":"%s","why":"as we call it","lines":[],
+         "agreements":[{"agreement":"ostwerk-ow-17","name":"Design suite"}]}"""
+            .formatted(terms.get("state").asText());
+    assertThat(
+            steward
+                .send(
+                    "PUT",
+                    "/api/v1/vendors/ostwerk/terms",
+                    "application/json",
+                    edit.getBytes(StandardCharsets.UTF_8))
+                .status())
+        .isEqualTo(200);
+    String newer = CONTRACTS.replace("Atelier;40;", "Atelier;41;");
+    assertThat(take(newer, AS_CONTRACTS.formatted("")).at("/counts/CHANGED").asInt()).isEqualTo(1);
+    assertThat(steward.get("/api/v1/subscriptions").json()).hasSize(3);
   }
 
   @Test
@@ -290,6 +327,34 @@ class ContractFilesTest {
     assertThat(idle).hasSize(1);
     assertThat(idle.get(0).get("name").asText()).isEqualTo("Bo Finch");
     assertThat(idle.get(0).get("lastUsed").asText()).isEqualTo("2026-03-02");
+  }
+
+  @Test
+  void aFolderIsReadAsItsSourceWasReadBefore(@TempDir Path folder) throws IOException {
+    take(CONTRACTS, AS_CONTRACTS.formatted(""));
+    Path source = Files.createDirectories(folder.resolve("contracts"));
+    Path unknown = Files.createDirectories(folder.resolve("somebody else"));
+    Files.writeString(source.resolve("a.csv"), CONTRACTS);
+    Files.writeString(source.resolve("b.csv"), CONTRACTS.replace("Atelier;40;", "Atelier;44;"));
+    Files.writeString(source.resolve("c.csv"), "nothing;that\n1;2\n");
+    Files.writeString(unknown.resolve("d.csv"), CONTRACTS);
+
+    watched.look(folder);
+
+    assertThat(subscription("ostwerk-ow-17-atelier").get("bought").asInt()).isEqualTo(44);
+    assertThat(source.resolve("taken/a.csv")).exists();
+    assertThat(source.resolve("taken/b.csv")).exists();
+    assertThat(source.resolve("b.csv")).doesNotExist();
+    assertThat(source.resolve("refused/c.csv.why.txt"))
+        .content()
+        .startsWith("The mapping does not fit the file: it has no column");
+    assertThat(unknown.resolve("refused/d.csv.why.txt"))
+        .content()
+        .startsWith("Nobody has said yet");
+    JsonNode newest = steward.get("/api/v1/intake").json().get(0);
+    assertThat(newest.get("fileName").asText()).isEqualTo("b.csv");
+    assertThat(newest.get("actor").asText()).isEqualTo("Watched folder");
+    assertThat(steward.get("/api/v1/journal?kind=FILE_REFUSED").json()).hasSize(2);
   }
 
   @Test

@@ -113,7 +113,9 @@ class FilesAndSeatsTest {
         REEDHOLM.formatted(", \"until\": \"until\""));
     assertThat(stateOf(slate)).isEqualTo("CONFIRMED");
 
-    String intake = steward.get("/api/v1/intake").json().at("/0/id").asText();
+    JsonNode newest = steward.get("/api/v1/intake").json().get(0);
+    assertThat(newest.get("confirmed").asInt()).as("said before it is taken back").isEqualTo(1);
+    String intake = newest.get("id").asText();
     Caller.Answer back = steward.post("/api/v1/intake/" + intake + "/take-back");
     assertThat(back.status()).as(back.text()).isEqualTo(200);
     assertThat(stateOf(slate)).as("it waits to be seen again").isEqualTo("SENT");

@@ -9,6 +9,7 @@ import jakarta.inject.Inject;
 import jakarta.persistence.EntityManager;
 import java.time.Duration;
 import java.time.LocalDate;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
 import org.junit.jupiter.api.BeforeEach;
@@ -279,6 +280,33 @@ class AllMovesTest {
     assertThat(steward.get("/api/v1/journal?slate=" + id).text()).contains("not read back");
     assertThat(steward.post(SLATES + "/" + id + "/moves/" + move + "/done-by-hand").status())
         .isEqualTo(409);
+  }
+
+  @Test
+  void workByHandIsAListToTakeAlongAndDoneInOneStroke() {
+    List<String> moves = new ArrayList<>();
+    for (JsonNode holding :
+        steward.get("/api/v1/subscriptions/rh-forms/holdings?state=IDLE").json()) {
+      if (!holding.get("kept").asBoolean() && moves.size() < 2) {
+        moves.add(
+            "{\"kind\":\"TAKE_BACK\",\"holding\":\"%s\"}"
+                .formatted(holding.get("holding").asText()));
+      }
+    }
+    String id = posted("{\"moves\":[%s]}".formatted(String.join(",", moves))).get("id").asText();
+    String list = "/api/v1/work-by-hand";
+    JsonNode work = steward.get(list + "?slate=" + id).json();
+    assertThat(work).hasSize(2);
+    assertThat(work.at("/0/vendorName").asText()).isEqualTo("Reedholm");
+    assertThat(work.at("/0/todo").asText()).isEqualTo("take back Forms");
+    assertThat(work.at("/0/email").asText()).contains("@");
+    assertThat(work.at("/0/slate").asText()).isEqualTo(id);
+    assertThat(steward.get(list + "?vendor=quillmoor").json()).isEmpty();
+    assertThat(Caller.decider().get(list).status()).isEqualTo(403);
+    assertThat(steward.post(list + "/done?slate=none").json()).isEmpty();
+    assertThat(steward.get(list).json()).hasSize(2);
+    assertThat(steward.post(list + "/done?slate=" + id).json()).isEmpty();
+    assertThat(steward.get(SLATES + "/" + id).json().get("state").asText()).isEqualTo("CONFIRMED");
   }
 
   @Test

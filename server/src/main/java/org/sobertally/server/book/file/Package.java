@@ -9,6 +9,7 @@ import java.util.Map;
 import java.util.TreeMap;
 import org.sobertally.server.book.schema.BookFile;
 import org.sobertally.server.book.schema.BookSchema;
+import org.sobertally.server.book.schema.BookWords;
 import org.sobertally.server.book.schema.Column;
 
 /** The {@code datapackage.json} of a book. */
@@ -34,7 +35,7 @@ final class Package {
 
   private static Map<String, Object> resource(BookFile file) {
     Map<String, Object> schema = new LinkedHashMap<>();
-    schema.put("fields", file.columns().stream().map(Package::field).toList());
+    schema.put("fields", file.columns().stream().map(column -> field(file, column)).toList());
     schema.put(
         "primaryKey", file.keyColumns().stream().map(c -> file.columns().get(c).name()).toList());
     List<Object> references = new ArrayList<>();
@@ -61,6 +62,7 @@ final class Package {
     Map<String, Object> resource = new LinkedHashMap<>();
     resource.put("name", file.resource().replace('_', '-'));
     resource.put("path", file.name());
+    resource.put("description", BookWords.of(file));
     resource.put("profile", "tabular-data-resource");
     resource.put("encoding", "utf-8");
     resource.put("schema", schema);
@@ -71,10 +73,12 @@ final class Package {
     return new TreeMap<>((Map<?, ?>) map);
   }
 
-  private static Map<String, Object> field(Column column) {
+  private static Map<String, Object> field(BookFile file, Column column) {
     Map<String, Object> field = new LinkedHashMap<>();
     field.put("name", column.name());
     field.put("type", column.type().frictionless());
+    field.put("description", BookWords.of(file, column));
+    field.put("example", BookWords.example(file, column));
     Map<String, Object> constraints = new LinkedHashMap<>();
     if (column.required()) {
       constraints.put("required", true);

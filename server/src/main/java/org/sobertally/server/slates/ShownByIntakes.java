@@ -1,0 +1,21 @@
+package org.sobertally.server.slates;
+
+import jakarta.enterprise.context.ApplicationScoped;
+import java.util.Map;
+import org.sobertally.server.intake.WhatIntakesShowed;
+
+/** Changes made by hand that an intake showed. */
+@ApplicationScoped
+class ShownByIntakes implements WhatIntakesShowed {
+
+  private final SlateStore store;
+
+  ShownByIntakes(SlateStore store) {
+    this.store = store;
+  }
+
+  @Override
+  public Map<String, Integer> confirmed() {
+    return store.confirmedByIntake();
+  }
+}
