@@ -33,6 +33,8 @@ final class BookNames {
   /** Rows put by this file, by file and key: a later row of the same thing goes on from it. */
   private final Map<List<String>, Map<String, String>> put = new HashMap<>();
 
+  private final Map<List<String>, String[]> found = new HashMap<>();
+
   BookNames(FileChanges draft) {
     this.draft = draft;
     this.book = draft.book;
@@ -101,8 +103,7 @@ final class BookNames {
   /** The values of a stored row, as this file has left them so far. */
   Map<String, String> stored(String file, String key) {
     Map<String, String> changed = put.get(List.of(file, key));
-    return new HashMap<>(
-        changed == null ? BookRows.byColumn(file, draft.rows.find(file, key)) : changed);
+    return new HashMap<>(changed == null ? BookRows.byColumn(file, find(file, key)) : changed);
   }
 
   /** Puts the row unless it is there just so. */
@@ -114,11 +115,16 @@ final class BookNames {
       if (earlier != null) {
         before = BookRows.row(file, earlier);
       } else if (isKnown(file, key)) {
-        before = draft.rows.find(file, key);
+        before = find(file, key);
       }
       draft.put(file, before, values);
       put.put(List.of(file, key), new HashMap<>(values));
     }
+  }
+
+  /** Several rows are of one agreement: it is looked for once. */
+  private String[] find(String file, String key) {
+    return found.computeIfAbsent(List.of(file, key), any -> draft.rows.find(file, key));
   }
 
   /** Asked of the book in memory: two thousand new rows need not be looked for. */
