@@ -133,8 +133,9 @@
     work('bring', async () => {
       const params = { path: { id: seen!.id }, query: { sheet } };
       const looked = await dataOf(api.GET('/api/v1/intake/files/{id}', { params }));
-      const guess = looked.guesses[looked.likely]!;
-      mapping = { ...guess, source: mapping!.source, vendor: mapping!.vendor, to: mapping!.to };
+      const known = remembered(ways?.remembered ?? [], looked.columns);
+      const { source, vendor, to } = mapping!;
+      mapping = known ? { ...known, to } : { ...likeliest(looked), source, vendor, to };
       [seen, check] = [looked, null];
     });
 

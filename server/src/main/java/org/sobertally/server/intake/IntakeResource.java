@@ -207,8 +207,11 @@ public class IntakeResource {
     if (name == null || name.isBlank() || name.length() > 300) {
       throw Problem.badRequest("name: say what the file is called, in at most 300 characters.");
     }
-    Sheet sheet = Sheet.read(content);
-    return look(service.keep(name, content, actor()), name, sheet, null);
+    // The first sheet is often about the file, or empty.
+    List<String> tables = Sheet.tables(content);
+    String first = tables.isEmpty() ? null : tables.get(0);
+    Sheet sheet = Sheet.read(content, first);
+    return look(service.keep(name, content, actor()), name, sheet, first);
   }
 
   /** A file that was brought, as another sheet of it looks. */

@@ -53,6 +53,9 @@ record Sheet(
 
   private static final int DETECTED_IN = 4_000;
 
+  /** Rows after which it is clear whether a sheet is a table. */
+  private static final long LOOKED_INTO = 50;
+
   /** What of a form is not about the value: colours and words. */
   private static final Pattern ASIDE = Pattern.compile("\\[[^\\]]*]|\"[^\"]*\"|\\\\.");
 
@@ -79,7 +82,7 @@ record Sheet(
     boolean zip = content.length > 3 && content[0] == 'P' && content[1] == 'K';
     List<String> sheets = new ArrayList<>();
     Encoded encoded = zip ? null : text(content);
-    List<Line> lines = zip ? workbook(content, name, sheets) : csv(encoded.text());
+    List<Line> lines = zip ? workbook(content, name, sheets, Long.MAX_VALUE) : csv(encoded.text());
     if (lines.isEmpty()) {
       throw Problem.badRequest(
           sheets.size() > 1
@@ -99,6 +102,34 @@ record Sheet(
       places.add(line.number());
     }
     return new Sheet(columns, rows, places, sheets, zip ? null : encoded.encoding());
+  }
+
+  /**
+   * The names of the workbook's sheets that have rows under a row of names, those with several
+   * columns first; empty for CSV, and where there is none.
+   */
+  static List<String> tables(byte[] content) {
+    List<String> tables = new ArrayList<>();
+    List<String> narrow = new ArrayList<>();
+    boolean zip = content.length > 3 && content[0] == 'P' && content[1] == 'K';
+    for (String name : zip ? names(content) : List.<String>of()) {
+      List<Line> lines = workbook(content, name, new ArrayList<>(), LOOKED_INTO);
+      if (lines.size() > 1) {
+        (lines.get(0).cells().size() > 1 ? tables : narrow).add(name);
+      }
+    }
+    tables.addAll(narrow);
+    return tables;
+  }
+
+  private static List<String> names(byte[] content) {
+    boolean styled = PackedSheet.inspect(content);
+    try (ReadableWorkbook workbook =
+        new ReadableWorkbook(new ByteArrayInputStream(content), options(styled))) {
+      return workbook.getSheets().map(org.dhatim.fastexcel.reader.Sheet::getName).toList();
+    } catch (IOException | ExcelReaderException e) {
+      throw Problem.badRequest(PackedSheet.BROKEN);
+    }
   }
 
   private record Line(int number, List<String> cells) {}
@@ -208,27 +239,28 @@ record Sheet(
     return seen[1] > seen[0] ? ';' : ',';
   }
 
-  private static List<Line> workbook(byte[] content, String name, List<String> sheets) {
+  private static List<Line> workbook(byte[] content, String name, List<String> sheets, long most) {
     boolean styled = PackedSheet.inspect(content);
     List<Line> lines = new ArrayList<>();
     AtomicInteger seen = new AtomicInteger();
     try (ReadableWorkbook workbook =
             new ReadableWorkbook(new ByteArrayInputStream(content), options(styled));
         Stream<Row> rows = sheet(workbook, name, sheets).openStream()) {
-      rows.forEach(
-          row -> {
-            List<String> cells = new ArrayList<>();
-            for (int c = 0; c < Math.min(row.getCellCount(), MOST_COLUMNS + 1); c++) {
-              cells.add(Optional.ofNullable(row.getCell(c)).map(Sheet::cell).orElse(""));
-            }
-            if (!cells.stream().allMatch(String::isBlank)) {
-              lines.add(new Line(row.getRowNum(), cells));
-            }
-            limit(lines);
-            if (seen.incrementAndGet() > MOST_ROWS_OF_WORKBOOK) {
-              throw Problem.badRequest(PackedSheet.BROKEN);
-            }
-          });
+      rows.limit(most)
+          .forEach(
+              row -> {
+                List<String> cells = new ArrayList<>();
+                for (int c = 0; c < Math.min(row.getCellCount(), MOST_COLUMNS + 1); c++) {
+                  cells.add(Optional.ofNullable(row.getCell(c)).map(Sheet::cell).orElse(""));
+                }
+                if (!cells.stream().allMatch(String::isBlank)) {
+                  lines.add(new Line(row.getRowNum(), cells));
+                }
+                limit(lines);
+                if (seen.incrementAndGet() > MOST_ROWS_OF_WORKBOOK) {
+                  throw Problem.badRequest(PackedSheet.BROKEN);
+                }
+              });
       return lines;
     } catch (IOException
         | ExcelReaderException

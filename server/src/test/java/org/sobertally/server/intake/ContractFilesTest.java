@@ -265,6 +265,7 @@ class ContractFilesTest {
   private static byte[] staff() throws IOException {
     ByteArrayOutputStream bytes = new ByteArrayOutputStream();
     try (Workbook workbook = new Workbook(bytes, "Tests", "1.0")) {
+      workbook.newWorksheet("Nothing");
       workbook.newWorksheet("Read me").value(0, 0, "nothing here");
       var sheet = workbook.newWorksheet("Staff");
       String[][] rows = {
@@ -284,8 +285,12 @@ class ContractFilesTest {
 
   private void takePeople() throws IOException {
     JsonNode seen = bring("staff.xlsx", staff());
-    assertThat(seen.get("sheets")).hasSize(2);
+    assertThat(seen.get("sheets")).hasSize(3);
+    assertThat(seen.get("sheet").asText()).as("the first that is a table").isEqualTo("Staff");
     String file = "/api/v1/intake/files/" + seen.get("id").asText();
+    Caller.Answer empty = steward.get(file + "?sheet=Nothing");
+    assertThat(empty.status()).isEqualTo(400);
+    assertThat(empty.detail()).contains("The workbook has Nothing, Read me, Staff");
     JsonNode second = steward.get(file + "?sheet=Staff").json();
     assertThat(second.get("likely").asText()).isEqualTo("PEOPLE");
     assertThat(second.at("/guesses/PEOPLE/columns/person").asText()).isEqualTo("Personnel number");
