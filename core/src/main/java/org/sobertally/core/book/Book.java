@@ -444,6 +444,15 @@ public final class Book {
     return rates.toReporting(new Money(cost, agreementOfLine(line).currency()), day);
   }
 
+  /** What all subscriptions that are in force cost a year. */
+  public Money yearlyCost(LocalDate day) {
+    Money yearly = Money.zero(rates.reportingCurrency());
+    for (int line = 0; line < lines.size(); line++) {
+      yearly = yearly.plus(yearlyCost(line, day));
+    }
+    return yearly;
+  }
+
   public Holding holding(int number) {
     return new Holding(
         holdings.id(number),

@@ -138,13 +138,12 @@ public class BeginningResource {
   }
 
   private static ContractStep contracts(Book book, LocalDate today, String from) {
-    Money yearly = Money.zero(book.rates().reportingCurrency());
-    for (int line = 0; line < book.lines().size(); line++) {
-      yearly = yearly.plus(book.yearlyCost(line, today));
-    }
     long bought = book.lines().all().stream().map(line -> line.plan()).distinct().count();
     return new ContractStep(
-        vendors(book, line -> true).size(), (int) bought, MoneyDto.of(yearly.rounded()), from);
+        vendors(book, line -> true).size(),
+        (int) bought,
+        MoneyDto.of(book.yearlyCost(today).rounded()),
+        from);
   }
 
   /** The names of the vendors of whom something fitting is bought. */

@@ -51,6 +51,10 @@ final class ContractsFile {
     PurchaseReader reader = new PurchaseReader(draft);
     rates.lookThrough();
     draft.forEachRow(progress, row -> take(reader.read(row)));
+    if (bought.isEmpty()) {
+      // A currency is not settled by a file of which nothing is taken.
+      draft.changes.clear();
+    }
     if (!assumed.isEmpty()) {
       draft.notes.add(
           "Of %s the file does not say all terms: taken as renewing by itself, %d days' notice, fewer seats at renewal. Set them right, for days depend on them."

@@ -279,13 +279,21 @@ class SlateStore {
     return confirmed;
   }
 
-  /** The slate on which the move stands. */
+  /** The slates of the moves that somebody makes by hand and has not made yet, by move. */
   @Transactional
-  String slateOf(String move) {
-    return entities
-        .createQuery("select m.slate from SlateMove m where m.id = :move", String.class)
-        .setParameter("move", move)
-        .getSingleResult();
+  Map<String, String> slatesByHand() {
+    Map<String, String> slates = new HashMap<>();
+    entities
+        .createQuery(
+            """
+            select m.id, m.slate from SlateMove m, VendorCall c
+            where c.move = m.id and c.state = :state
+            """,
+            Object[].class)
+        .setParameter("state", VendorCall.State.BY_HAND)
+        .getResultList()
+        .forEach(row -> slates.put((String) row[0], (String) row[1]));
+    return slates;
   }
 
   /** Accounts with a move on its way. */

@@ -11,6 +11,7 @@ import jakarta.ws.rs.core.MediaType;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Map;
 import java.util.Objects;
 import java.util.Set;
 import java.util.stream.Collectors;
@@ -71,9 +72,10 @@ public class WorkByHandResource {
   @Produces({MediaType.APPLICATION_JSON, "text/csv"})
   public List<Work> list(@QueryParam("slate") String slate, @QueryParam("vendor") String vendor) {
     Book book = books.current();
+    Map<String, String> slates = store.slatesByHand();
     List<Work> works = new ArrayList<>();
-    for (VendorCall call : open(slate, vendor)) {
-      works.add(work(book, call));
+    for (VendorCall call : open(slates, slate, vendor)) {
+      works.add(work(book, call, slates.get(call.move)));
     }
     works.sort(
         Comparator.comparing(Work::vendorName)
@@ -88,22 +90,19 @@ public class WorkByHandResource {
   @Path("/done")
   public List<Work> done(@QueryParam("slate") String slate, @QueryParam("vendor") String vendor) {
     String actor = identity.getPrincipal().getName();
-    open(slate, vendor).forEach(call -> outcomes.sayDone(call.id, actor));
+    open(store.slatesByHand(), slate, vendor).forEach(call -> outcomes.sayDone(call.id, actor));
     return list(slate, vendor);
   }
 
-  private List<VendorCall> open(String slate, String vendor) {
-    Set<String> moves =
-        slate == null
-            ? null
-            : store.movesOf(slate).stream().map(move -> move.id).collect(Collectors.toSet());
+  private List<VendorCall> open(Map<String, String> slates, String slate, String vendor) {
     return store.callsByHand().stream()
-        .filter(call -> moves == null || moves.contains(call.move))
+        .filter(call -> slates.containsKey(call.move))
+        .filter(call -> slate == null || slate.equals(slates.get(call.move)))
         .filter(call -> vendor == null || vendor.equals(call.vendor))
         .toList();
   }
 
-  private Work work(Book book, VendorCall call) {
+  private Work work(Book book, VendorCall call, String slate) {
     Account account = book.accounts().has(call.account) ? book.accounts().byId(call.account) : null;
     String email = account == null ? Objects.requireNonNullElse(call.email, "") : account.email();
     String person = account == null ? null : account.person();
@@ -115,7 +114,7 @@ public class WorkByHandResource {
         person,
         person == null ? email : book.people().byId(person).name(),
         todo(book, call.wish()),
-        store.slateOf(call.move));
+        slate);
   }
 
   private static String todo(Book book, AccountTarget wish) {

@@ -233,7 +233,7 @@ final class Summaries {
     for (UseState state : UseState.values()) {
       money.put(state, none);
     }
-    Money paid = none;
+    Money paid = people == null ? book.yearlyCost(asOf) : none;
     Money spare = none;
     Money resting = none;
     for (int line = 0; line < book.lines().size(); line++) {
@@ -244,7 +244,6 @@ final class Summaries {
         if (people != null) {
           continue;
         }
-        paid = paid.plus(book.yearlyCost(line, asOf));
         boolean pool = book.planOfLine(line).model() == PlanModel.FLOATING;
         int enough = pool ? figures.surplus(book, asOf).get(line).needed() : 0;
         int needed = Math.min(enough, Math.max(0, places.spare()));

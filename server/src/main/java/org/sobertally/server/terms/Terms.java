@@ -90,15 +90,11 @@ final class Terms {
     return UUID.nameUUIDFromBytes(all.toString().getBytes(StandardCharsets.UTF_8)).toString();
   }
 
-  /**
-   * What the agreement costs a year, in the reporting currency.
-   *
-   * @param agreement null for all
-   */
+  /** What the agreement costs a year, in the reporting currency. */
   static Money yearly(Book book, String agreement, LocalDate today) {
     Money yearly = Money.zero(book.rates().reportingCurrency());
     for (int line = 0; line < book.lines().size(); line++) {
-      if (agreement == null || book.lines().get(line).agreement().equals(agreement)) {
+      if (book.lines().get(line).agreement().equals(agreement)) {
         yearly = yearly.plus(book.yearlyCost(line, today));
       }
     }

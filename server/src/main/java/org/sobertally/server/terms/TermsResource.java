@@ -120,8 +120,8 @@ public class TermsResource {
     return new Check(
         edited.faults,
         differences,
-        MoneyDto.of(Terms.yearly(book, null, today).rounded()),
-        MoneyDto.of(Terms.yearly(changed, null, today).rounded()));
+        MoneyDto.of(book.yearlyCost(today).rounded()),
+        MoneyDto.of(changed.yearlyCost(today).rounded()));
   }
 
   /** Saves the edit whole, or not at all. */

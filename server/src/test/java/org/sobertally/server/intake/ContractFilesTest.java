@@ -226,6 +226,18 @@ class ContractFilesTest {
   }
 
   @Test
+  void aFileOfWhichNoRowIsTakenSettlesNoCurrency() {
+    String file =
+        brought("vendor,product,seats,price,currency,ends\nOstwerk,Atelier,x,1,GBP,2027-03-01\n");
+    String mapping =
+        """
+        {"source":"contracts","kind":"CONTRACTS","to":"2026-09-30","columns":{"vendor":"vendor",
+         "plan":"product","seats":"seats","unit_price":"price","currency":"currency","ends":"ends"}}""";
+    assertThat(check(file, mapping).get("changes").asInt()).isZero();
+    assertThat(steward.postJson(file + "/take", mapping).status()).isEqualTo(409);
+  }
+
+  @Test
   void saysOfEachRowThatCannotBeTakenWhatToDo() {
     String file =
         brought(
