@@ -5,6 +5,7 @@ import jakarta.annotation.security.RolesAllowed;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Size;
 import jakarta.ws.rs.GET;
 import jakarta.ws.rs.POST;
 import jakarta.ws.rs.Path;
@@ -61,7 +62,10 @@ public class DriftResource {
    *
    * @param linked whether there is a programmatic way to it
    * @param readAt when it was read as a whole last
+   * @param linkKind how it is spoken to; null where there is none
+   * @param linkMade whether a keeper made the link on a page, where it can be changed
    * @param readFault why that could not be done
+   * @param faultSince since when it cannot be done
    * @param accounts how many accounts it then showed
    * @param drift how many things it says otherwise than the book
    */
@@ -70,12 +74,15 @@ public class DriftResource {
       String vendor,
       String name,
       boolean linked,
+      @Schema(nullable = true) String linkKind,
+      boolean linkMade,
       boolean hasEvidence,
       @Schema(nullable = true) LocalDate completeFrom,
       @Schema(nullable = true) LocalDate completeTo,
       Evidence.Kind evidenceKind,
       @Schema(nullable = true) Instant readAt,
       @Schema(nullable = true) String readFault,
+      @Schema(nullable = true) Instant faultSince,
       int accounts,
       int drift) {}
 
@@ -94,12 +101,15 @@ public class DriftResource {
         vendor.id(),
         vendor.name(),
         links.to(vendor.id()).isPresent(),
+        links.kind(vendor.id()).orElse(null),
+        links.origin(vendor.id()).orElse(null) == VendorLinks.Origin.MADE,
         known,
         known ? evidence.from() : null,
         known ? evidence.to() : null,
         evidence.kind(),
         read.map(VendorRolls.Read::at).orElse(null),
         read.map(VendorRolls.Read::fault).orElse(null),
+        read.map(VendorRolls.Read::faultSince).orElse(null),
         read.map(one -> one.logins().size()).orElse(0),
         drifts.of(book, vendor.id()).size());
   }
@@ -135,6 +145,25 @@ public class DriftResource {
   @Schema(name = "TakeOverRequest")
   public record TakeOver(@NotBlank String account, @NotBlank String plan) {}
 
+  /**
+   * Several things at once.
+   *
+   * @param of what to take over; at most 20,000
+   */
+  @Schema(name = "TakeOverManyRequest")
+  public record TakeOverMany(@NotNull @Size(min = 1, max = 20_000) List<@Valid TakeOver> of) {}
+
+  /** Takes over all of these, or none: what cannot be is said. */
+  @POST
+  @Path("/{vendor}/drift/take-over-many")
+  @RolesAllowed(Role.STEWARD_NAME)
+  public List<Drifts.Drift> takeOverMany(
+      @PathParam("vendor") String id, @NotNull @Valid TakeOverMany what) {
+    requireVendor(id);
+    drifts.takeOver(id, what.of(), identity.getPrincipal().getName());
+    return drifts.of(books.current(), id);
+  }
+
   /** Takes over what the vendor says: the book follows. */
   @POST
   @Path("/{vendor}/drift/take-over")
@@ -142,7 +171,7 @@ public class DriftResource {
   public List<Drifts.Drift> takeOver(
       @PathParam("vendor") String id, @NotNull @Valid TakeOver what) {
     requireVendor(id);
-    drifts.takeOver(id, what.account(), what.plan(), identity.getPrincipal().getName());
+    drifts.takeOver(id, List.of(what), identity.getPrincipal().getName());
     return drifts.of(books.current(), id);
   }
 }

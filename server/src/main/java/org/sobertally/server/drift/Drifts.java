@@ -5,14 +5,18 @@ import io.quarkus.scheduler.Scheduled.ConcurrentExecution;
 import jakarta.enterprise.context.ApplicationScoped;
 import jakarta.enterprise.event.Observes;
 import java.time.LocalDate;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import org.eclipse.microprofile.openapi.annotations.media.Schema;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.book.Holding;
 import org.sobertally.core.ledger.Reconciliation;
 import org.sobertally.core.people.Account;
+import org.sobertally.core.people.Person;
 import org.sobertally.server.book.file.BookService;
 import org.sobertally.server.book.store.BookEditor;
 import org.sobertally.server.book.store.Books;
@@ -106,54 +110,80 @@ class Drifts {
         drift instanceof Reconciliation.Drift.OnlyAtVendor);
   }
 
-  /** The book follows the vendor, from today. */
-  void takeOver(String vendor, String account, String plan, String actor) {
+  /** The book follows the vendor in all of these, from today; or in none. */
+  void takeOver(String vendor, List<DriftResource.TakeOver> what, String actor) {
     books.write(
         change -> {
-          Book book = change.book();
-          Drift drift =
-              of(book, vendor).stream()
-                  .filter(one -> one.account().equals(account) && one.plan().equals(plan))
-                  .findFirst()
-                  .orElseThrow(
-                      () -> Problem.conflict("The vendor and the book agree on that by now."));
-          LocalDate today = clock.today();
-          JournalEntry entry = new JournalEntry();
-          entry.person = drift.person();
-          String vendorName = book.vendors().byId(vendor).name();
-          if (drift.onlyAtVendor()) {
-            if (!book.accounts().has(account)) {
-              editor.put(change, unknown(vendor, account, drift));
-            }
-            entry.line = lineOf(book, plan, today);
-            entry.holding =
-                editor.openHolding(
-                    change,
-                    account + "-" + entry.line,
-                    account,
-                    entry.line,
-                    today,
-                    Holding.Method.VENDOR);
-          } else {
-            entry.holding = drift.holding();
-            entry.line = book.holding(book.holdings().numberOf(drift.holding())).line();
-            editor.endHolding(change, drift.holding(), today);
+          Map<String, Drift> found = new HashMap<>();
+          of(change.book(), vendor).forEach(one -> found.put(key(one.account(), one.plan()), one));
+          Map<String, String> people = new HashMap<>();
+          for (Person person : change.book().people().all()) {
+            people.merge(person.email().toLowerCase(Locale.ROOT), person.id(), (a, b) -> "");
           }
-          String text =
-              drift.onlyAtVendor()
-                  ? "Took over from %s: %s holds %s."
-                  : "Took over from %s: %s no longer holds %s.";
-          journal.add(
-              actor,
-              "DRIFT_TAKEN_OVER",
-              text.formatted(vendorName, drift.name(), drift.planName()),
-              entry);
+          for (DriftResource.TakeOver one : what) {
+            Drift drift = found.get(key(one.account(), one.plan()));
+            if (drift == null) {
+              throw Problem.conflict("The vendor and the book agree on that by now.");
+            }
+            takeOver(change, vendor, drift, people, actor);
+          }
           return null;
         });
   }
 
-  private Account unknown(String vendor, String account, Drift drift) {
-    return new Account(account, vendor, null, drift.name(), Account.State.ACTIVE, null, false);
+  private static String key(String account, String plan) {
+    return account + " " + plan;
+  }
+
+  private void takeOver(
+      Books.Change change, String vendor, Drift drift, Map<String, String> people, String actor) {
+    LocalDate today = clock.today();
+    Book book = change.book();
+    JournalEntry entry = new JournalEntry();
+    entry.person = drift.person();
+    if (drift.onlyAtVendor()) {
+      if (!book.accounts().has(drift.account())) {
+        String person = people.getOrDefault(drift.name().toLowerCase(Locale.ROOT), "");
+        entry.person = person.isEmpty() ? null : person;
+        editor.put(change, opened(vendor, drift, entry.person));
+      }
+      entry.line = lineOf(book, drift.plan(), today);
+      entry.holding =
+          editor.openHolding(
+              change,
+              drift.account() + "-" + entry.line,
+              drift.account(),
+              entry.line,
+              today,
+              Holding.Method.VENDOR);
+    } else {
+      entry.holding = drift.holding();
+      entry.line = book.holding(book.holdings().numberOf(drift.holding())).line();
+      editor.endHolding(change, drift.holding(), today);
+    }
+    String text =
+        drift.onlyAtVendor()
+            ? "Took over from %s: %s holds %s."
+            : "Took over from %s: %s no longer holds %s.";
+    journal.add(
+        actor,
+        "DRIFT_TAKEN_OVER",
+        text.formatted(book.vendors().byId(vendor).name(), drift.name(), drift.planName()),
+        entry);
+  }
+
+  /** An account that the book did not know; whose it is its mail says. */
+  private Account opened(String vendor, Drift drift, @Nullable String person) {
+    Boolean active =
+        rolls
+            .of(vendor)
+            .map(read -> read.logins().get(drift.account()))
+            .map(VendorAccount::active)
+            .orElse(null);
+    Account.State state =
+        Boolean.FALSE.equals(active) ? Account.State.SUSPENDED : Account.State.ACTIVE;
+    LocalDate since = state == Account.State.SUSPENDED ? clock.today() : null;
+    return new Account(drift.account(), vendor, person, drift.name(), state, since, false);
   }
 
   private static String lineOf(Book book, String plan, LocalDate day) {

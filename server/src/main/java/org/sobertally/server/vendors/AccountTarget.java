@@ -40,6 +40,11 @@ public record AccountTarget(
     return new AccountTarget(account, null, null, active, Set.of(), Set.of());
   }
 
+  /** The same, but that it must hold these plans. */
+  AccountTarget granting(Set<String> plans) {
+    return new AccountTarget(account, email, present, active, plans, revokes);
+  }
+
   /** Whether that is what the vendor shows; an account that is not there holds nothing. */
   public boolean metBy(VendorAccount seen) {
     if (!seen.present()) {

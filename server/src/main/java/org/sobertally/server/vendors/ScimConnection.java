@@ -8,27 +8,28 @@ import com.unboundid.scim2.common.messages.PatchOperation;
 import com.unboundid.scim2.common.messages.PatchRequest;
 import com.unboundid.scim2.common.types.Email;
 import com.unboundid.scim2.common.types.Entitlement;
+import com.unboundid.scim2.common.types.Role;
 import com.unboundid.scim2.common.types.UserResource;
 import com.unboundid.scim2.common.utils.JsonUtils;
-import java.net.URI;
-import java.time.Duration;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.HashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
-import org.sobertally.server.vendors.ScimHttp.Reply;
-import org.sobertally.server.vendors.ScimHttp.UnreachedException;
-import org.sobertally.server.vendors.ScimUsers.UnreadableException;
 import org.sobertally.server.vendors.ScimUsers.User;
 import org.sobertally.server.vendors.ScimUsers.UserList;
+import org.sobertally.server.vendors.VendorHttp.Reply;
+import org.sobertally.server.vendors.VendorHttp.UnreachedException;
+import org.sobertally.server.vendors.VendorProtocol.Carrier;
 
 /**
  * A vendor that speaks SCIM 2.0 (RFC 7643, 7644): an account is a User whose {@code userName} is
- * the account's id, a seat is an entitlement whose value is the plan's id; an invitation that was
- * not taken up has the role {@code invited}, an administrator the role {@code admin}. A vendor with
- * shared pools may have a resource type {@code PoolSession} at {@code /Sessions}: deleting one ends
- * it.
+ * the account's id, a seat is an entitlement (or a role, or the membership of a group) whose value
+ * is the plan's id; an invitation that was not taken up has the role {@code invited}, an
+ * administrator the role {@code admin}. A vendor with shared pools may have a resource type {@code
+ * PoolSession} at {@code /Sessions}: deleting one ends it.
  *
  * <p>Never more is believed than the vendor said. An account is missing only if a list says that it
  * has none of that name; it is touched only if its {@code userName} is what was asked for, letter
@@ -36,6 +37,7 @@ import org.sobertally.server.vendors.ScimUsers.UserList;
  */
 final class ScimConnection implements VendorConnection, PoolControl {
 
+  private static final String SCIM_JSON = "application/scim+json";
   private static final String USERS = "Users";
   private static final String SESSIONS = "Sessions";
   private static final String POOL_SESSION = "PoolSession";
@@ -43,53 +45,18 @@ final class ScimConnection implements VendorConnection, PoolControl {
   private static final long MOST_ACCOUNTS = 2_000_000;
   private static final int NOT_FOUND = 404;
   private static final int ROLL_TRIES = 3;
-  private static final int LONGEST_REASON = 400;
 
   private final String vendor;
-  private final ScimHttp http;
+  private final VendorHttp http;
+  private final Carrier carrier;
+  private final ScimGroups groups;
   private volatile Boolean sessions;
 
-  ScimConnection(String vendor, URI base, String token, Duration timeout) {
-    this.vendor = vendor;
-    this.http = new ScimHttp(vendor, base, token, timeout);
-  }
-
-  /** The vendor answered with a fault. */
-  private static final class FaultException extends Exception {
-    private static final long serialVersionUID = 1L;
-    private final Reply reply;
-
-    FaultException(Reply reply) {
-      super(reason(reply), null, false, false);
-      this.reply = reply;
-    }
-
-    private static String reason(Reply reply) {
-      String detail = ScimUsers.detail(reply.body());
-      if (detail == null || detail.isBlank()) {
-        return "The vendor answered %d.".formatted(reply.status());
-      }
-      String plain = detail.replaceAll("\\p{Cntrl}+", " ").strip();
-      return plain.length() > LONGEST_REASON ? plain.substring(0, LONGEST_REASON) + "…" : plain;
-    }
-
-    /** After a failure on the vendor's side nobody knows how far it came. */
-    Answer answer() {
-      int status = reply.status();
-      if (status == ScimHttp.TOO_MANY || status == ScimHttp.UNAVAILABLE) {
-        return new Answer.Later(getMessage(), reply.waitSeconds());
-      }
-      return status >= 500 || status < 400
-          ? new Answer.Unknown(getMessage())
-          : new Answer.Refused(getMessage());
-    }
-  }
-
-  private static Reply good(Reply reply) throws FaultException {
-    if (!reply.isGood()) {
-      throw new FaultException(reply);
-    }
-    return reply;
+  ScimConnection(VendorProtocol.LinkConfig config) {
+    this.vendor = config.vendor();
+    this.http = new VendorHttp(config, SCIM_JSON);
+    this.carrier = config.carrier();
+    this.groups = new ScimGroups(vendor, http);
   }
 
   @Override
@@ -101,9 +68,18 @@ final class ScimConnection implements VendorConnection, PoolControl {
       } else if (user.isEmpty() && !Boolean.TRUE.equals(wish.present())) {
         return new Answer.Refused("%s has no account %s.".formatted(vendor, wish.account()));
       } else if (user.isEmpty()) {
-        good(http.send("POST", ScimHttp.path(USERS), callId, opened(wish)));
+        FaultException.good(http.send("POST", VendorHttp.path(USERS), callId, opened(wish)));
+        if (carrier == Carrier.GROUPS && !wish.grants().isEmpty()) {
+          Optional<User> made = find(wish.account());
+          if (made.isEmpty()) {
+            return new Answer.Unknown(
+                "%s opened the account and does not show it.".formatted(vendor));
+          }
+          groups.change(callId, made.get(), wish);
+        }
       } else if (Boolean.FALSE.equals(wish.present())) {
-        good(http.send("DELETE", ScimHttp.path(USERS, user.get().id()), callId, null));
+        FaultException.good(
+            http.send("DELETE", VendorHttp.path(USERS, user.get().id()), callId, null));
       } else {
         change(callId, user.get(), wish);
       }
@@ -115,48 +91,65 @@ final class ScimConnection implements VendorConnection, PoolControl {
     }
   }
 
-  private static byte[] opened(AccountTarget wish) {
+  private byte[] opened(AccountTarget wish) {
     UserResource user = new UserResource();
     user.setUserName(wish.account());
     user.setActive(!Boolean.FALSE.equals(wish.active()));
     user.setEmails(List.of(new Email().setValue(wish.email()).setPrimary(true)));
-    user.setEntitlements(
-        wish.grants().stream().map(plan -> new Entitlement().setValue(plan)).toList());
+    if (carrier == Carrier.ENTITLEMENTS) {
+      user.setEntitlements(
+          wish.grants().stream().map(plan -> new Entitlement().setValue(plan)).toList());
+    } else if (carrier == Carrier.ROLES) {
+      user.setRoles(wish.grants().stream().map(plan -> new Role().setValue(plan)).toList());
+    }
     return json(user);
   }
 
-  /** In one request, so that a vendor does all of it or nothing. */
+  /**
+   * In one request, so that a vendor does all of it or nothing; where groups carry the seats, one a
+   * group, each of which can be repeated.
+   */
   private void change(String callId, User user, AccountTarget wish)
       throws FaultException, UnreachedException {
-    VendorAccount now = user.login();
+    if (carrier == Carrier.GROUPS) {
+      groups.change(callId, user, wish);
+    }
+    List<PatchOperation> operations = operations(user.login(), wish);
+    if (!operations.isEmpty()) {
+      byte[] body = json(new PatchRequest(operations));
+      FaultException.good(http.send("PATCH", VendorHttp.path(USERS, user.id()), callId, body));
+    }
+  }
+
+  private List<PatchOperation> operations(VendorAccount now, AccountTarget wish) {
     List<PatchOperation> operations = new ArrayList<>();
+    String field = carrier.name().toLowerCase(Locale.ROOT);
     try {
-      for (String plan : wish.grants()) {
-        if (!now.plans().contains(plan)) {
-          ObjectNode entitlement = JsonNodeFactory.instance.objectNode().put("value", plan);
-          operations.add(
-              PatchOperation.add(
-                  "entitlements", JsonNodeFactory.instance.arrayNode().add(entitlement)));
+      if (carrier != Carrier.GROUPS) {
+        for (String plan : wish.grants()) {
+          if (!now.plans().contains(plan)) {
+            ObjectNode value = JsonNodeFactory.instance.objectNode().put("value", plan);
+            operations.add(
+                PatchOperation.add(field, JsonNodeFactory.instance.arrayNode().add(value)));
+          }
         }
-      }
-      for (String plan : wish.revokes()) {
-        if (now.plans().contains(plan)) {
-          operations.add(
-              PatchOperation.remove(
-                  "entitlements[value eq %s]".formatted(JsonNodeFactory.instance.textNode(plan))));
+        for (String plan : wish.revokes()) {
+          if (now.plans().contains(plan)) {
+            String text = JsonNodeFactory.instance.textNode(plan).toString();
+            operations.add(PatchOperation.remove("%s[value eq %s]".formatted(field, text)));
+          }
         }
       }
       if (wish.active() != null && !wish.active().equals(now.active())) {
         operations.add(PatchOperation.replace("active", wish.active()));
       }
+      return operations;
     } catch (ScimException e) {
       throw new IllegalStateException(e);
     }
-    byte[] body = json(new PatchRequest(operations));
-    good(http.send("PATCH", ScimHttp.path(USERS, user.id()), callId, body));
   }
 
-  private static byte[] json(Object message) {
+  static byte[] json(Object message) {
     try {
       return JsonUtils.getObjectWriter().writeValueAsBytes(message);
     } catch (JsonProcessingException e) {
@@ -181,14 +174,15 @@ final class ScimConnection implements VendorConnection, PoolControl {
       throws FaultException, UnreachedException, UnreadableException {
     String filter = "userName eq " + JsonNodeFactory.instance.textNode(account);
     UserList found =
-        list(ScimHttp.path(USERS) + "?filter=" + ScimHttp.encoded(filter) + "&count=" + PAGE);
+        list(VendorHttp.path(USERS) + "?filter=" + VendorHttp.encoded(filter) + "&count=" + PAGE);
     if (found.total() == 0) {
       return Optional.empty();
     }
     List<User> same =
         found.users().stream().filter(user -> user.login().account().equals(account)).toList();
     if (same.size() == 1) {
-      return Optional.of(same.get(0));
+      User user = same.get(0);
+      return Optional.of(user.said() == null ? groups.withGroups(user) : user);
     } else if (same.size() > 1) {
       throw new UnreadableException(
           "%s shows %d accounts named %s.".formatted(vendor, same.size(), account));
@@ -204,7 +198,7 @@ final class ScimConnection implements VendorConnection, PoolControl {
 
   private UserList list(String pathAndQuery)
       throws FaultException, UnreachedException, UnreadableException {
-    return ScimUsers.list(good(http.get(pathAndQuery)).body());
+    return ScimUsers.list(FaultException.good(http.get(pathAndQuery)).body(), carrier);
   }
 
   /** Page by page; if accounts come or go meanwhile it is read anew, a few times. */
@@ -213,14 +207,14 @@ final class ScimConnection implements VendorConnection, PoolControl {
     try {
       String unread = "";
       for (int n = 0; n < ROLL_TRIES; n++) {
-        Map<String, VendorAccount> logins = new HashMap<>();
-        long total = readPages(logins);
-        if (logins.size() == total) {
-          return new Roll.All(List.copyOf(logins.values()));
+        Map<String, User> users = new HashMap<>();
+        long total = readPages(users);
+        if (users.size() == total) {
+          return roll(users.values());
         }
         unread =
             "%s says that it has %d accounts and showed %d different ones."
-                .formatted(vendor, total, logins.size());
+                .formatted(vendor, total, users.size());
       }
       return new Roll.Unread(unread);
     } catch (FaultException | UnreachedException | UnreadableException e) {
@@ -228,15 +222,29 @@ final class ScimConnection implements VendorConnection, PoolControl {
     }
   }
 
+  /** Where no account says its groups, the groups are asked whom they have. */
+  private Roll roll(Collection<User> users)
+      throws FaultException, UnreachedException, UnreadableException {
+    Map<String, String> names = new HashMap<>();
+    if (carrier == Carrier.GROUPS && users.stream().allMatch(user -> user.said() == null)) {
+      ScimGroups.Members members = groups.readAll();
+      members.groups().forEach(group -> names.put(group.id(), group.name()));
+      return new Roll.All(users.stream().map(members::with).map(User::login).toList(), names);
+    }
+    users.forEach(user -> names.putAll(user.said() == null ? Map.of() : user.said()));
+    names.values().removeIf(String::isEmpty);
+    return new Roll.All(users.stream().map(User::login).toList(), names);
+  }
+
   /** How many there are, as the page said that said the most. */
-  private long readPages(Map<String, VendorAccount> logins)
+  private long readPages(Map<String, User> users)
       throws FaultException, UnreachedException, UnreadableException {
     long shown = 0;
     long total = 0;
     while (true) {
       UserList page =
-          list(ScimHttp.path(USERS) + "?startIndex=%d&count=%d".formatted(shown + 1, PAGE));
-      page.users().forEach(user -> logins.put(user.login().account(), user.login()));
+          list(VendorHttp.path(USERS) + "?startIndex=%d&count=%d".formatted(shown + 1, PAGE));
+      page.users().forEach(user -> users.put(user.login().account(), user));
       shown += page.users().size();
       total = Math.max(total, page.total());
       if (page.users().isEmpty() || shown >= page.total() || shown > MOST_ACCOUNTS) {
@@ -256,7 +264,7 @@ final class ScimConnection implements VendorConnection, PoolControl {
     Boolean known = sessions;
     if (known == null) {
       try {
-        byte[] types = good(http.get(ScimHttp.path("ResourceTypes"))).body();
+        byte[] types = FaultException.good(http.get(VendorHttp.path("ResourceTypes"))).body();
         known = ScimUsers.namesType(types, POOL_SESSION);
         sessions = known;
       } catch (FaultException | UnreachedException | UnreadableException e) {
@@ -269,9 +277,9 @@ final class ScimConnection implements VendorConnection, PoolControl {
   @Override
   public Answer end(String callId, String session) {
     try {
-      Reply reply = http.send("DELETE", ScimHttp.path(SESSIONS, session), callId, null);
+      Reply reply = http.send("DELETE", VendorHttp.path(SESSIONS, session), callId, null);
       if (reply.status() != NOT_FOUND) {
-        good(reply);
+        FaultException.good(reply);
       }
       return new Answer.Done();
     } catch (FaultException e) {
@@ -285,11 +293,13 @@ final class ScimConnection implements VendorConnection, PoolControl {
   @Override
   public Optional<Boolean> isOpen(String session) {
     try {
-      Reply reply = http.get(ScimHttp.path(SESSIONS, session));
+      Reply reply = http.get(VendorHttp.path(SESSIONS, session));
       if (reply.status() == NOT_FOUND && ScimUsers.isError(reply.body(), NOT_FOUND)) {
         return Optional.of(false);
       }
-      return ScimUsers.isOf(good(reply).body(), session) ? Optional.of(true) : Optional.empty();
+      return ScimUsers.isOf(FaultException.good(reply).body(), session)
+          ? Optional.of(true)
+          : Optional.empty();
     } catch (FaultException | UnreachedException | UnreadableException e) {
       return Optional.empty();
     }

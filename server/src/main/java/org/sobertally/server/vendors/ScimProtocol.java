@@ -13,6 +13,6 @@ class ScimProtocol implements VendorProtocol {
 
   @Override
   public VendorConnection connect(LinkConfig config) {
-    return new ScimConnection(config.vendor(), config.url(), config.token(), config.timeout());
+    return new ScimConnection(config);
   }
 }

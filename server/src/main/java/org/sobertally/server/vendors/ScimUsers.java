@@ -6,10 +6,14 @@ import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.json.JsonMapper;
 import java.io.IOException;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
+import org.sobertally.server.vendors.VendorProtocol.Carrier;
 
 /**
  * Reads what a vendor answered of its Users (RFC 7643 §4.1, RFC 7644 §3.4.2), and takes nothing for
@@ -20,20 +24,13 @@ final class ScimUsers {
 
   private static final String LIST = "urn:ietf:params:scim:api:messages:2.0:listresponse";
   private static final String ERROR = "urn:ietf:params:scim:api:messages:2.0:error";
+  private static final String INVITED = "invited";
+  private static final String ADMIN = "admin";
   private static final int SHOWN = 80;
   private static final JsonMapper JSON =
       JsonMapper.builder().enable(DeserializationFeature.FAIL_ON_TRAILING_TOKENS).build();
 
   private ScimUsers() {}
-
-  /** An answer that came, and that does not say what was asked. */
-  static final class UnreadableException extends Exception {
-    private static final long serialVersionUID = 1L;
-
-    UnreadableException(String message) {
-      super(message, null, false, false);
-    }
-  }
 
   /** A page of a list. */
   record UserList(long total, List<User> users) {}
@@ -42,10 +39,23 @@ final class ScimUsers {
    * One User.
    *
    * @param id what the vendor calls it
+   * @param said what it says of its seats, where it says anything: name by value
    */
-  record User(String id, VendorAccount login) {}
+  record User(String id, VendorAccount login, @Nullable Map<String, String> said) {}
 
-  static UserList list(byte[] body) throws UnreadableException {
+  static UserList list(byte[] body, Carrier carrier) throws UnreadableException {
+    ListPage page = page(body);
+    List<User> users = new ArrayList<>();
+    for (JsonNode resource : page.resources()) {
+      users.add(user(resource, carrier));
+    }
+    return new UserList(page.total(), users);
+  }
+
+  /** A page of any list. */
+  record ListPage(long total, List<JsonNode> resources) {}
+
+  static ListPage page(byte[] body) throws UnreadableException {
     JsonNode root = json(body);
     if (!isList(root)) {
       throw new UnreadableException("The answer is no list of accounts: " + shown(root));
@@ -59,17 +69,15 @@ final class ScimUsers {
     if (!none && !resources.isArray()) {
       throw new UnreadableException("The answer's accounts are no list.");
     }
-    List<User> users = new ArrayList<>();
+    List<JsonNode> all = new ArrayList<>();
     if (!none) {
-      for (JsonNode resource : resources) {
-        users.add(user(resource));
-      }
+      resources.forEach(all::add);
     }
-    if (users.size() > total.longValue()) {
+    if (all.size() > total.longValue()) {
       throw new UnreadableException(
-          "The answer says %d accounts and shows %d.".formatted(total.longValue(), users.size()));
+          "The answer says %d accounts and shows %d.".formatted(total.longValue(), all.size()));
     }
-    return new UserList(total.longValue(), users);
+    return new ListPage(total.longValue(), all);
   }
 
   private static boolean isList(JsonNode root) {
@@ -81,7 +89,7 @@ final class ScimUsers {
     return false;
   }
 
-  private static JsonNode json(byte[] body) throws UnreadableException {
+  static JsonNode json(byte[] body) throws UnreadableException {
     try {
       JsonNode root = JSON.readTree(body);
       if (root == null || root.isMissingNode()) {
@@ -96,25 +104,18 @@ final class ScimUsers {
   }
 
   /** An entitlement that does not say which may be any: then nothing is known of the account. */
-  private static User user(JsonNode resource) throws UnreadableException {
+  private static User user(JsonNode resource, Carrier carrier) throws UnreadableException {
     String id = text(resource, "id");
     String name = text(resource, "userName");
     if (id == null || name == null) {
       throw new UnreadableException("An account of the answer has no id or no userName.");
-    }
-    Set<String> plans = new HashSet<>();
-    for (JsonNode entitlement : several(resource, "entitlements", name)) {
-      String plan = text(entitlement, "value");
-      if (plan == null) {
-        throw new UnreadableException("An entitlement of %s has no value.".formatted(name));
-      }
-      plans.add(plan);
     }
     Set<String> roles = new HashSet<>();
     for (JsonNode role : several(resource, "roles", name)) {
       String value = text(role, "value");
       roles.add(value == null ? "" : value);
     }
+    Map<String, String> said = said(resource, carrier, name);
     return new User(
         id,
         new VendorAccount(
@@ -122,9 +123,34 @@ final class ScimUsers {
             email(resource),
             true,
             active(resource, name),
-            roles.contains("invited"),
-            roles.contains("admin"),
-            plans));
+            roles.contains(INVITED),
+            roles.contains(ADMIN),
+            said == null ? Set.of() : said.keySet(),
+            text(resource, "externalId")),
+        said);
+  }
+
+  /** Null for groups that are not written there: they may be asked for elsewhere only. */
+  private static @Nullable Map<String, String> said(JsonNode resource, Carrier carrier, String name)
+      throws UnreadableException {
+    String field = carrier.name().toLowerCase(Locale.ROOT);
+    JsonNode written = resource.get(field);
+    if (carrier == Carrier.GROUPS && (written == null || written.isNull())) {
+      return null;
+    }
+    Map<String, String> said = new HashMap<>();
+    for (JsonNode one : several(resource, field, name)) {
+      String value = text(one, "value");
+      if (value == null) {
+        String what = carrier == Carrier.ENTITLEMENTS ? "An entitlement" : "One of the " + field;
+        throw new UnreadableException("%s of %s has no value.".formatted(what, name));
+      }
+      if (carrier != Carrier.ROLES || !value.equals(INVITED) && !value.equals(ADMIN)) {
+        String display = text(one, "display");
+        said.put(value, display == null ? "" : display);
+      }
+    }
+    return said;
   }
 
   private static Boolean active(JsonNode resource, String name) throws UnreadableException {
@@ -164,20 +190,11 @@ final class ScimUsers {
   }
 
   /** The text of the field; null where there is none. */
-  private static String text(JsonNode node, String field) {
+  static @Nullable String text(JsonNode node, String field) {
     JsonNode value = node.get(field);
     return value == null || !value.isTextual() || value.textValue().isEmpty()
         ? null
         : value.textValue();
-  }
-
-  /** What the vendor says of a fault; null where its answer does not say. */
-  static String detail(byte[] body) {
-    try {
-      return text(json(body), "detail");
-    } catch (UnreadableException e) {
-      return null;
-    }
   }
 
   /** Whether this is the SCIM error of that status (RFC 7644 §3.12), and no other server's page. */

@@ -1,6 +1,7 @@
 package org.sobertally.server.vendors;
 
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 
 /**
  * An account as its vendor shows it.
@@ -8,6 +9,7 @@ import java.util.Set;
  * @param present whether it is there at all; nothing else is known if not
  * @param active whether it can be signed in to; null where the vendor does not say
  * @param invited whether it is an invitation that was not taken up
+ * @param externalId what we are said to call it; null where the vendor does not say
  */
 public record VendorAccount(
     String account,
@@ -16,10 +18,23 @@ public record VendorAccount(
     Boolean active,
     boolean invited,
     boolean admin,
-    Set<String> plans) {
+    Set<String> plans,
+    @Nullable String externalId) {
 
   public VendorAccount {
     plans = Set.copyOf(plans);
+  }
+
+  /** One of which nobody says what we call it. */
+  public VendorAccount(
+      String account,
+      String email,
+      boolean present,
+      Boolean active,
+      boolean invited,
+      boolean admin,
+      Set<String> plans) {
+    this(account, email, present, active, invited, admin, plans, null);
   }
 
   /** Of an account that the vendor does not know. */

@@ -1,6 +1,7 @@
 package org.sobertally.server.vendors;
 
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 
 /** A programmatic way to one vendor: asks for and reads back who holds which plans. */
@@ -61,7 +62,14 @@ public interface VendorConnection {
   /** What a vendor showed of all its accounts. */
   sealed interface Roll {
 
-    record All(List<VendorAccount> logins) implements Roll {}
+    /**
+     * @param planNames how the vendor writes what it calls a plan, for those that have a name
+     */
+    record All(List<VendorAccount> logins, Map<String, String> planNames) implements Roll {
+      public All(List<VendorAccount> logins) {
+        this(logins, Map.of());
+      }
+    }
 
     /** It could not be read, or not to its end. */
     record Unread(String reason) implements Roll {}

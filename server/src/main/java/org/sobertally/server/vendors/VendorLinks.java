@@ -14,17 +14,31 @@ import java.util.Set;
 import java.util.TreeMap;
 import java.util.concurrent.ConcurrentHashMap;
 import org.eclipse.microprofile.config.inject.ConfigProperty;
+import org.sobertally.server.vendors.VendorProtocol.LinkConfig;
 
-/** The links to vendors: those of the configuration, and those that the demo adds. */
+/**
+ * The links to vendors: those of the configuration, those that the demo adds, and those that a
+ * keeper made.
+ */
 @ApplicationScoped
 public class VendorLinks {
 
   private static final String SCIM = "scim";
 
-  private final Map<String, VendorConnection> links = new ConcurrentHashMap<>();
+  private final Map<String, Known> links = new ConcurrentHashMap<>();
   private final Set<String> freeWhenAsked = ConcurrentHashMap.newKeySet();
   private final Map<String, VendorProtocol> protocols = new TreeMap<>();
   private final Duration timeout;
+
+  private record Known(VendorConnection connection, String kind, Origin origin) {}
+
+  /** Who made a link. */
+  public enum Origin {
+    /** Whoever runs the application: it cannot be changed on a page. */
+    GIVEN,
+    /** A keeper, on a page. */
+    MADE
+  }
 
   VendorLinks(
       Configured configured,
@@ -36,7 +50,7 @@ public class VendorLinks {
         .byVendor()
         .forEach(
             (vendor, link) -> {
-              IdMapping ids = new IdMapping(link.plans(), link.accounts());
+              IdMapping ids = IdMapping.byOurs(link.plans(), link.accounts());
               connect(vendor, link.protocol(), link.url(), link.token().orElse(""), ids);
               if (link.freeWhenAsked()) {
                 freeWhenAsked.add(vendor);
@@ -77,7 +91,7 @@ public class VendorLinks {
 
   /** Links a vendor's SCIM 2.0 service, in place of any earlier link. */
   public void connect(String vendor, URI url, String token) {
-    connect(vendor, SCIM, url, token, new IdMapping(Map.of(), Map.of()));
+    connect(vendor, SCIM, url, token, IdMapping.none());
   }
 
   /**
@@ -86,15 +100,75 @@ public class VendorLinks {
    * @throws IllegalArgumentException if there is no such protocol
    */
   void connect(String vendor, String kind, URI url, String token, IdMapping ids) {
+    if (!protocols.containsKey(kind)) {
+      throw new IllegalArgumentException(
+          "sober.links.\"%s\".protocol: %s".formatted(vendor, noSuch(kind)));
+    }
+    VendorConnection connection = connection(kind, LinkConfig.of(vendor, url, token, timeout));
+    VendorConnection named =
+        ids.isEmpty() ? connection : new MappedConnection(connection, ids, Recogniser.NONE);
+    links.put(vendor, new Known(named, kind, Origin.GIVEN));
+  }
+
+  private String noSuch(String kind) {
+    return "there is no protocol %s; there is %s."
+        .formatted(kind, String.join(", ", protocols.keySet()));
+  }
+
+  /** The protocols that there are. */
+  public Set<String> kinds() {
+    return Set.copyOf(protocols.keySet());
+  }
+
+  /** How long a request may take. */
+  public Duration timeout() {
+    return timeout;
+  }
+
+  /**
+   * A connection that nobody else uses, with the vendor's own names.
+   *
+   * @throws IllegalArgumentException if it cannot be made so, with the reason
+   */
+  public VendorConnection connection(String kind, LinkConfig config) {
     VendorProtocol protocol = protocols.get(kind);
     if (protocol == null) {
-      throw new IllegalArgumentException(
-          "sober.links.\"%s\".protocol: there is no protocol %s; there is %s."
-              .formatted(vendor, kind, String.join(", ", protocols.keySet())));
+      throw new IllegalArgumentException(noSuch(kind));
     }
-    VendorConnection connection =
-        protocol.connect(new VendorProtocol.LinkConfig(vendor, url, token, timeout));
-    links.put(vendor, ids.isEmpty() ? connection : new MappedConnection(connection, ids));
+    return protocol.connect(config);
+  }
+
+  /**
+   * Links a vendor as a keeper made it; a link that was given stays as it is.
+   *
+   * @throws IllegalArgumentException if it cannot be made so, with the reason
+   */
+  public void make(String kind, LinkConfig config, IdMapping ids, Recogniser recogniser) {
+    VendorConnection connection = new MappedConnection(connection(kind, config), ids, recogniser);
+    Known made = new Known(connection, kind, Origin.MADE);
+    links.compute(
+        config.vendor(),
+        (vendor, known) -> known != null && known.origin == Origin.GIVEN ? known : made);
+  }
+
+  /** Takes away whatever link there is, as where a stand-in is stopped. */
+  public void disconnect(String vendor) {
+    links.remove(vendor);
+  }
+
+  /** Takes away a link that a keeper made. */
+  public void unmake(String vendor) {
+    links.computeIfPresent(vendor, (v, known) -> known.origin == Origin.MADE ? null : known);
+  }
+
+  /** Who made the vendor's link; empty where there is none. */
+  public Optional<Origin> origin(String vendor) {
+    return Optional.ofNullable(links.get(vendor)).map(Known::origin);
+  }
+
+  /** How the vendor is spoken to; empty where there is no link. */
+  public Optional<String> kind(String vendor) {
+    return Optional.ofNullable(links.get(vendor)).map(Known::kind);
   }
 
   /**
@@ -106,6 +180,6 @@ public class VendorLinks {
   }
 
   public Optional<VendorConnection> to(String vendor) {
-    return Optional.ofNullable(links.get(vendor));
+    return Optional.ofNullable(links.get(vendor)).map(Known::connection);
   }
 }

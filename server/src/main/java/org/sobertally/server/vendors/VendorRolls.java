@@ -4,6 +4,7 @@ import jakarta.enterprise.context.ApplicationScoped;
 import java.time.Instant;
 import java.util.HashMap;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
@@ -23,8 +24,10 @@ public class VendorRolls {
    *
    * @param logins by account id; empty where it could not be read
    * @param fault why it could not be read; null where it could
+   * @param faultSince since when it cannot be read; null where it could
    */
-  public record Read(Instant at, Map<String, VendorAccount> logins, String fault) {}
+  public record Read(
+      Instant at, Map<String, VendorAccount> logins, String fault, Instant faultSince) {}
 
   private final Map<String, Read> reads = new ConcurrentHashMap<>();
   private final AtomicLong version = new AtomicLong();
@@ -57,12 +60,14 @@ public class VendorRolls {
               if (roll instanceof Roll.All all) {
                 Map<String, VendorAccount> logins = new ConcurrentHashMap<>();
                 all.logins().forEach(login -> logins.put(login.account(), login));
-                read = new Read(clock.now(), logins, null);
+                read = new Read(clock.now(), logins, null, null);
               } else {
                 String reason = ((Roll.Unread) roll).reason();
                 Map<String, VendorAccount> before =
                     of(vendor).map(Read::logins).orElseGet(ConcurrentHashMap::new);
-                read = new Read(clock.now(), before, reason);
+                Instant since =
+                    of(vendor).map(Read::faultSince).filter(Objects::nonNull).orElse(clock.now());
+                read = new Read(clock.now(), before, reason, since);
               }
               reads.put(vendor, read);
               version.incrementAndGet();
@@ -77,6 +82,12 @@ public class VendorRolls {
       read.logins().put(login.account(), login);
       version.incrementAndGet();
     }
+  }
+
+  /** Forgets what the vendor said, as when it is linked otherwise. */
+  public void forget(String vendor) {
+    reads.remove(vendor);
+    version.incrementAndGet();
   }
 
   /** Forgets everything, as when another book is taken. */

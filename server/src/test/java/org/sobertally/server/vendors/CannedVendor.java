@@ -17,7 +17,14 @@ import java.util.function.Function;
 final class CannedVendor implements AutoCloseable {
 
   /** What came in. */
-  record Request(String method, String path, String query, String body) {}
+  record Request(
+      String method, String path, String query, String body, Map<String, List<String>> headers) {
+
+    /** The header's value; empty where it was not sent. */
+    String header(String name) {
+      return String.join(",", headers.getOrDefault(name, List.of()));
+    }
+  }
 
   record Reply(int status, String type, String body, Map<String, String> headers) {
     static Reply of(int status, String body) {
@@ -61,7 +68,12 @@ final class CannedVendor implements AutoCloseable {
     URI asked = exchange.getRequestURI();
     String body = new String(exchange.getRequestBody().readAllBytes(), StandardCharsets.UTF_8);
     Request request =
-        new Request(exchange.getRequestMethod(), asked.getPath(), asked.getQuery(), body);
+        new Request(
+            exchange.getRequestMethod(),
+            asked.getPath(),
+            asked.getQuery(),
+            body,
+            Map.copyOf(exchange.getRequestHeaders()));
     requests.add(request);
     Reply reply = replies.apply(request);
     byte[] bytes = reply.body().getBytes(StandardCharsets.UTF_8);

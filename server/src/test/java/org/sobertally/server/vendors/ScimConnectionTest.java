@@ -15,6 +15,7 @@ import org.junit.jupiter.params.provider.EnumSource;
 import org.sobertally.server.vendors.VendorConnection.Answer;
 import org.sobertally.server.vendors.VendorConnection.Reading;
 import org.sobertally.server.vendors.VendorConnection.Roll;
+import org.sobertally.server.vendors.VendorProtocol.LinkConfig;
 import org.sobertally.skerry.standin.Holder;
 import org.sobertally.skerry.standin.Lie;
 import org.sobertally.skerry.standin.Temper;
@@ -38,7 +39,7 @@ class ScimConnectionTest {
           new Temper(false, Duration.ZERO, Map.of("opus", 1000)),
           null);
   private final VendorConnection link =
-      new ScimConnection("quillmoor", vendor.url(), TOKEN, Duration.ofSeconds(5));
+      new ScimConnection(LinkConfig.of("quillmoor", vendor.url(), TOKEN, Duration.ofSeconds(5)));
 
   private static List<Holder> people(int count) {
     List<Holder> holders = new ArrayList<>();

@@ -13,7 +13,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
-import org.sobertally.server.vendors.ScimUsers.UnreadableException;
+import org.sobertally.server.vendors.VendorProtocol.Carrier;
 
 /** Answers as they were seen, and as nobody should send them. */
 @Tag("unit")
@@ -23,7 +23,7 @@ class ScimUsersTest {
       "\"schemas\":[\"urn:ietf:params:scim:api:messages:2.0:ListResponse\"]";
 
   private static ScimUsers.UserList list(String text) throws UnreadableException {
-    return ScimUsers.list(text.getBytes(StandardCharsets.UTF_8));
+    return ScimUsers.list(text.getBytes(StandardCharsets.UTF_8), Carrier.ENTITLEMENTS);
   }
 
   @Test
@@ -102,6 +102,7 @@ class ScimUsersTest {
   })
   void aWaitIsSecondsOrADateAndAnHourAtMost(String header, long seconds) {
     HttpHeaders headers = HttpHeaders.of(Map.of("Retry-After", List.of(header)), (n, v) -> true);
-    assertThat(ScimHttp.seconds(headers, Instant.parse("2026-09-30T09:00:00Z"))).isEqualTo(seconds);
+    assertThat(VendorHttp.seconds(headers, Instant.parse("2026-09-30T09:00:00Z")))
+        .isEqualTo(seconds);
   }
 }

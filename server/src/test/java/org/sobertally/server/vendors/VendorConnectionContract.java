@@ -21,6 +21,7 @@ import org.sobertally.server.vendors.CannedVendor.Request;
 import org.sobertally.server.vendors.VendorConnection.Answer;
 import org.sobertally.server.vendors.VendorConnection.Reading;
 import org.sobertally.server.vendors.VendorConnection.Roll;
+import org.sobertally.server.vendors.VendorProtocol.LinkConfig;
 
 /**
  * What every protocol must keep to, shown by replies that stand in files and were written by hand,
@@ -35,7 +36,7 @@ abstract class VendorConnectionContract {
   private static final AccountTarget WITHOUT_PRO =
       AccountTarget.ofSeats(KARI, Set.of(), Set.of("pro"));
 
-  private final CannedVendor vendor = new CannedVendor();
+  final CannedVendor vendor = new CannedVendor();
 
   abstract VendorProtocol protocol();
 
@@ -45,16 +46,19 @@ abstract class VendorConnectionContract {
   /** Whether the request asks for everybody, and not for one. */
   abstract boolean asksForAll(Request request);
 
-  private VendorConnection connection() {
+  VendorConnection connection() {
     return connection(vendor.url());
   }
 
   private VendorConnection connection(URI url) {
-    return protocol()
-        .connect(new VendorProtocol.LinkConfig("lund", url, "t", Duration.ofSeconds(20)));
+    return protocol().connect(config(url));
   }
 
-  private String file(String name) {
+  LinkConfig config(URI url) {
+    return LinkConfig.of("lund", url, "t", Duration.ofSeconds(20));
+  }
+
+  String file(String name) {
     String path = "/replies/%s/%s".formatted(protocol().kind(), name);
     try (InputStream in = getClass().getResourceAsStream(path)) {
       return new String(in.readAllBytes(), StandardCharsets.UTF_8);
@@ -176,8 +180,8 @@ abstract class VendorConnectionContract {
   @Test
   void whatTheVendorCallsOtherwiseIsCalledAsHere() {
     has("holds-two");
-    IdMapping ids = new IdMapping(Map.of("lund-pro", "pro"), Map.of("a-77", KARI));
-    VendorConnection mapped = new MappedConnection(connection(), ids);
+    IdMapping ids = IdMapping.byOurs(Map.of("lund-pro", "pro"), Map.of("a-77", KARI));
+    VendorConnection mapped = new MappedConnection(connection(), ids, Recogniser.NONE);
     Reading.Shows shows = (Reading.Shows) mapped.read("a-77");
     assertThat(shows.login().account()).isEqualTo("a-77");
     assertThat(shows.login().plans()).containsExactlyInAnyOrder("lund-pro", "mail");
@@ -187,5 +191,37 @@ abstract class VendorConnectionContract {
     assertThat(vendor.changes())
         .singleElement()
         .satisfies(change -> assertThat(change.path() + change.body()).doesNotContain("a-77"));
+  }
+
+  /**
+   * Whoever holds one of several that are the same plan is given no other, and loses all of them.
+   */
+  @Test
+  void severalOfTheirsMayBeOnePlan() {
+    IdMapping ids =
+        IdMapping.byTheirs(
+            Map.of("pro", "opus", "pro-2024", "opus", "mail", IdMapping.NO_PLAN), Map.of());
+    VendorConnection mapped = new MappedConnection(connection(), ids, Recogniser.NONE);
+    has("holds-two");
+    Reading.Shows shows = (Reading.Shows) mapped.read(KARI);
+    assertThat(shows.login().plans()).containsExactly("opus");
+    AccountTarget give = AccountTarget.ofSeats(KARI, Set.of("opus"), Set.of());
+    assertThat(mapped.ask("c-9", give)).isInstanceOf(Answer.Done.class);
+    assertThat(vendor.changes()).isEmpty();
+    AccountTarget take = AccountTarget.ofSeats(KARI, Set.of(), Set.of("opus"));
+    assertThat(mapped.ask("c-10", take)).isInstanceOf(Answer.Done.class);
+    assertThat(vendor.changes()).hasSize(1);
+  }
+
+  /** Who is shown by a name that nobody knows is looked for, and found again when asked for. */
+  @Test
+  void whoIsRecognisedIsAskedForByTheirName() {
+    vendor.answer(request -> ofOne(file(asksForAll(request) ? "everybody" : "holds-two")));
+    Recogniser byMail = (strangers, named) -> Map.of(KARI, "a-77");
+    VendorConnection mapped = new MappedConnection(connection(), IdMapping.none(), byMail);
+    assertThat(((Roll.All) mapped.readAll()).logins())
+        .extracting(VendorAccount::account)
+        .containsExactlyInAnyOrder("a-77", "ola@lund.example");
+    assertThat(((Reading.Shows) mapped.read("a-77")).login().present()).isTrue();
   }
 }

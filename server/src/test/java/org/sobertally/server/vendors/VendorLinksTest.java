@@ -6,10 +6,12 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import io.quarkus.test.junit.QuarkusTest;
 import jakarta.inject.Inject;
 import java.net.URI;
+import java.time.Duration;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
 import org.sobertally.server.vendors.CannedVendor.Reply;
 import org.sobertally.server.vendors.VendorConnection.Reading;
+import org.sobertally.server.vendors.VendorProtocol.LinkConfig;
 
 @QuarkusTest
 class VendorLinksTest {
@@ -20,7 +22,7 @@ class VendorLinksTest {
 
   @Test
   void aProtocolIsFoundByItsKindAndNamesAreTranslated() {
-    IdMapping ids = new IdMapping(Map.of("lund-pro", "pro"), Map.of());
+    IdMapping ids = IdMapping.byOurs(Map.of("lund-pro", "pro"), Map.of());
     try (CannedVendor vendor = new CannedVendor()) {
       vendor.answer(request -> Reply.of(200, "LINES 1\na-1;on;pro\n"));
       links.connect("lund", "lines", vendor.url(), "", ids);
@@ -33,14 +35,26 @@ class VendorLinksTest {
 
   @Test
   void aProtocolThatThereIsNotIsSaid() {
-    IdMapping none = new IdMapping(Map.of(), Map.of());
+    IdMapping none = IdMapping.none();
     assertThatThrownBy(() -> links.connect("lund", "telex", NOWHERE, "", none))
-        .hasMessageContaining("no protocol telex; there is lines, scim");
+        .hasMessageContaining("no protocol telex; there is lines, rest, scim");
   }
 
   @Test
   void twoPlansThatAreOneThereAreRefused() {
-    assertThatThrownBy(() -> new IdMapping(Map.of("a", "x", "b", "x"), Map.of()))
+    assertThatThrownBy(() -> IdMapping.byOurs(Map.of("a", "x", "b", "x"), Map.of()))
         .hasMessageContaining("could not be told apart");
+  }
+
+  @Test
+  void aLinkThatWasGivenIsNotReplacedByOneThatIsMade() {
+    links.connect("given", "lines", NOWHERE, "", IdMapping.none());
+    VendorConnection given = links.to("given").orElseThrow();
+    LinkConfig made = LinkConfig.of("given", NOWHERE, "", Duration.ofSeconds(1));
+    links.make("scim", made, IdMapping.none(), Recogniser.NONE);
+    assertThat(links.to("given")).containsSame(given);
+    links.unmake("given");
+    assertThat(links.origin("given")).contains(VendorLinks.Origin.GIVEN);
+    assertThat(links.kind("given")).contains("lines");
   }
 }

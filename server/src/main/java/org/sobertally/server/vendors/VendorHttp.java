@@ -18,12 +18,13 @@ import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.ExecutionException;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.TimeoutException;
+import org.sobertally.server.vendors.VendorProtocol.Proof;
 
 /**
  * Sends one vendor's requests: as who we are, no faster than the vendor lets us, and never waiting
  * longer, or reading more, than is sensible. What comes back is handed on as it is.
  */
-final class ScimHttp {
+final class VendorHttp {
 
   static final int TOO_MANY = 429;
   static final int UNAVAILABLE = 503;
@@ -31,21 +32,36 @@ final class ScimHttp {
   /** However long a vendor wants us to wait, we look again after an hour. */
   static final long MOST_WAIT_SECONDS = 3600;
 
+  static final String JSON = "application/json";
+
   private static final int MOST_BYTES = 64 * 1024 * 1024;
-  private static final String SCIM_JSON = "application/scim+json";
+  private static final int UNAUTHORIZED = 401;
+  private static final int LONGEST_REASON = 400;
 
   private final String vendor;
   private final String base;
-  private final String token;
+  private final String media;
+  private final Proof proof;
+  private final AccessTokens tokens;
+  private final boolean insideAllowed;
   private final Duration timeout;
   private final Pace pace = new Pace(System::nanoTime);
   private final HttpClient http;
 
-  ScimHttp(String vendor, URI base, String token, Duration timeout) {
-    this.vendor = vendor;
-    this.base = base.toString().replaceAll("/+$", "");
-    this.token = token;
-    this.timeout = timeout;
+  /**
+   * @param media what bodies are; answers may be plain JSON as well
+   */
+  VendorHttp(VendorProtocol.LinkConfig config, String media) {
+    this.vendor = config.vendor();
+    this.base = config.url().toString().replaceAll("/+$", "");
+    this.media = media;
+    this.proof = config.proof();
+    this.tokens =
+        proof instanceof Proof.ClientCredentials client
+            ? new AccessTokens(vendor, client, this::answerTo, System::nanoTime)
+            : null;
+    this.insideAllowed = config.insideAllowed();
+    this.timeout = config.timeout();
     this.http =
         HttpClient.newBuilder()
             .version(HttpClient.Version.HTTP_1_1)
@@ -104,28 +120,55 @@ final class ScimHttp {
     HttpRequest.Builder request =
         HttpRequest.newBuilder(URI.create(base + pathAndQuery))
             .timeout(timeout)
-            .header("Accept", SCIM_JSON + ", application/json")
+            .header("Accept", media.equals(JSON) ? JSON : media + ", " + JSON)
             .method(
                 method, body == null ? BodyPublishers.noBody() : BodyPublishers.ofByteArray(body));
-    if (!token.isEmpty()) {
-      request.header("Authorization", "Bearer " + token);
-    }
     if (callId != null) {
       request.header("Idempotency-Key", callId);
     }
     if (body != null) {
-      request.header("Content-Type", SCIM_JSON);
+      request.header("Content-Type", media);
     }
-    HttpResponse<byte[]> response = answerTo(request.build());
+    HttpResponse<byte[]> response = proven(request);
     long wait = seconds(response.headers(), Instant.now());
     learn(response.statusCode(), wait, response.headers());
     return new Reply(response.statusCode(), response.body(), wait);
+  }
+
+  /** A token that ended sooner than was said is asked for anew, once: nothing was done with it. */
+  private HttpResponse<byte[]> proven(HttpRequest.Builder request) throws UnreachedException {
+    if (tokens == null) {
+      if (proof instanceof Proof.Bearer bearer) {
+        request.header("Authorization", "Bearer " + bearer.token());
+      }
+      return answerTo(request.build());
+    }
+    String token = tokens.current(timeout);
+    HttpResponse<byte[]> response =
+        answerTo(request.setHeader("Authorization", "Bearer " + token).build());
+    if (response.statusCode() == UNAUTHORIZED) {
+      tokens.forget(token);
+      token = tokens.current(timeout);
+      return answerTo(request.setHeader("Authorization", "Bearer " + token).build());
+    }
+    return response;
+  }
+
+  /** What a vendor wrote, short and on one line. */
+  static String plain(String text) {
+    String line = text.replaceAll("\\p{Cntrl}+", " ").strip();
+    return line.length() > LONGEST_REASON ? line.substring(0, LONGEST_REASON) + "…" : line;
   }
 
   /**
    * The client's own time limit ends with the headers; a body that trickles is given up as well.
    */
   private HttpResponse<byte[]> answerTo(HttpRequest request) throws UnreachedException {
+    if (!insideAllowed && InsideAddress.is(request.uri())) {
+      throw new UnreachedException(
+          "%s is an address inside this network; a keeper must allow it first."
+              .formatted(request.uri().getHost()));
+    }
     CompletableFuture<HttpResponse<byte[]>> asked =
         http.sendAsync(request, head -> new BoundedBody(MOST_BYTES));
     try {

@@ -1,0 +1,191 @@
+package org.sobertally.server.links;
+
+import io.quarkus.security.identity.SecurityIdentity;
+import jakarta.annotation.security.RolesAllowed;
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotNull;
+import jakarta.ws.rs.DELETE;
+import jakarta.ws.rs.GET;
+import jakarta.ws.rs.POST;
+import jakarta.ws.rs.PUT;
+import jakarta.ws.rs.Path;
+import jakarta.ws.rs.PathParam;
+import jakarta.ws.rs.Produces;
+import jakarta.ws.rs.core.MediaType;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Optional;
+import java.util.TreeSet;
+import org.eclipse.microprofile.openapi.annotations.media.Schema;
+import org.eclipse.microprofile.openapi.annotations.tags.Tag;
+import org.sobertally.server.access.Role;
+import org.sobertally.server.book.store.Books;
+import org.sobertally.server.http.Problem;
+import org.sobertally.server.time.TallyClock;
+import org.sobertally.server.vendors.IdMapping;
+import org.sobertally.server.vendors.VendorConnection.Roll;
+import org.sobertally.server.vendors.VendorLinks;
+import org.sobertally.server.vendors.VendorProtocol.Carrier;
+
+/** How a vendor is reached: made, tried and changed by a keeper. */
+@Path("/api/v1/vendors/{vendor}/link")
+@Tag(name = "links")
+@Produces(MediaType.APPLICATION_JSON)
+@RolesAllowed({Role.KEEPER_NAME, Role.STEWARD_NAME})
+public class LinksResource {
+
+  private final Books books;
+  private final LinkService service;
+  private final VendorLinks links;
+  private final TallyClock clock;
+  private final SecurityIdentity identity;
+
+  LinksResource(
+      Books books,
+      LinkService service,
+      VendorLinks links,
+      TallyClock clock,
+      SecurityIdentity identity) {
+    this.books = books;
+    this.service = service;
+    this.links = links;
+    this.clock = clock;
+    this.identity = identity;
+  }
+
+  /**
+   * A vendor's link; its secret is never shown.
+   *
+   * @param origin who made it; null where there is none
+   * @param secretKept whether a secret is kept
+   * @param secretLost whether it cannot be read here and must be entered anew
+   * @param plans the vendor's plans here
+   * @param kinds the protocols that there are
+   * @param changes how often it was changed; 0 where there is none
+   */
+  @Schema(name = "Link")
+  record LinkDto(
+      String vendor,
+      String name,
+      @Schema(nullable = true) VendorLinks.Origin origin,
+      String kind,
+      String url,
+      VendorLink.ProofKind proof,
+      boolean secretKept,
+      boolean secretLost,
+      @Schema(nullable = true) String tokenUrl,
+      @Schema(nullable = true) String clientId,
+      @Schema(nullable = true) String scope,
+      Carrier carrier,
+      boolean insideAllowed,
+      @Schema(nullable = true) String template,
+      List<LinkForm.Name> names,
+      int recognised,
+      List<PlanName> plans,
+      List<String> kinds,
+      int changes) {}
+
+  @Schema(name = "LinkPlan")
+  record PlanName(String plan, String name) {}
+
+  @GET
+  public LinkDto look(@PathParam("vendor") String vendor) {
+    require(vendor);
+    return shown(vendor, service.of(vendor));
+  }
+
+  private LinkDto shown(String vendor, Optional<VendorLink> made) {
+    VendorLink link = made.orElseGet(LinksResource::none);
+    List<PlanName> plans =
+        books.current().plans().all().stream()
+            .filter(plan -> plan.vendor().equals(vendor))
+            .map(plan -> new PlanName(plan.id(), plan.name()))
+            .toList();
+    List<LinkForm.Name> names =
+        link.plans.entrySet().stream()
+            .map(one -> new LinkForm.Name(one.getKey(), planOrNone(one.getValue())))
+            .sorted(Comparator.comparing(LinkForm.Name::theirs))
+            .toList();
+    Optional<VendorLinks.Origin> origin = links.origin(vendor);
+    return new LinkDto(
+        vendor,
+        books.current().vendors().byId(vendor).name(),
+        origin.orElse(made.isPresent() ? VendorLinks.Origin.MADE : null),
+        made.isPresent() ? link.kind : links.kind(vendor).orElse(link.kind),
+        link.url,
+        link.proof,
+        link.sealed != null,
+        !service.opens(link),
+        link.tokenUrl,
+        link.clientId,
+        link.scope,
+        link.carrier,
+        link.inside,
+        link.template,
+        names,
+        link.accounts.size(),
+        plans,
+        List.copyOf(new TreeSet<>(links.kinds())),
+        link.changes);
+  }
+
+  private static String planOrNone(String plan) {
+    return plan.equals(IdMapping.NO_PLAN) ? null : plan;
+  }
+
+  private static VendorLink none() {
+    VendorLink link = new VendorLink();
+    link.kind = "scim";
+    link.url = "";
+    link.proof = VendorLink.ProofKind.BEARER;
+    link.carrier = Carrier.ENTITLEMENTS;
+    return link;
+  }
+
+  private void require(String vendor) {
+    if (!books.current().vendors().has(vendor)) {
+      throw Problem.notFound("There is no vendor %s.".formatted(vendor));
+    }
+  }
+
+  private void requireOurs(String vendor) {
+    require(vendor);
+    if (links.origin(vendor).orElse(null) == VendorLinks.Origin.GIVEN) {
+      throw Problem.conflict(
+          "This link stands in the application's configuration; whoever runs it changes it there.");
+    }
+  }
+
+  /** Reads the vendor as the form says, and keeps nothing. */
+  @POST
+  @Path("/dry-reading")
+  @RolesAllowed(Role.KEEPER_NAME)
+  public DryReading tryOut(@PathParam("vendor") String vendor, @NotNull @Valid LinkForm form) {
+    requireOurs(vendor);
+    VendorLink draft = service.drafted(vendor, form);
+    Roll roll = links.connection(draft.kind, service.config(draft)).readAll();
+    return roll instanceof Roll.All all
+        ? DryReading.of(books.current(), draft, all, clock.today())
+        : DryReading.failed(((Roll.Unread) roll).reason());
+  }
+
+  /** Keeps the link and puts it to work; the vendor is then read by itself. */
+  @PUT
+  @RolesAllowed(Role.KEEPER_NAME)
+  public LinkDto keep(@PathParam("vendor") String vendor, @NotNull @Valid LinkForm form) {
+    requireOurs(vendor);
+    VendorLink kept = service.keep(vendor, form, identity.getPrincipal().getName());
+    return shown(vendor, Optional.of(kept));
+  }
+
+  /** Takes the link away; what is on its way waits for another, or is made by hand. */
+  @DELETE
+  @RolesAllowed(Role.KEEPER_NAME)
+  public void drop(@PathParam("vendor") String vendor) {
+    requireOurs(vendor);
+    if (service.of(vendor).isEmpty()) {
+      throw Problem.notFound("There is no link to this vendor.");
+    }
+    service.drop(vendor, identity.getPrincipal().getName());
+  }
+}
