@@ -4,6 +4,7 @@
 //   node scripts/scim-vendor.mjs people.json
 // people.json: {"groups": {"g-1": "Studio Pro"}, "users": [{"userName", "email", "groups": ["g-1"]}]}
 import { readFileSync } from 'node:fs';
+import { Buffer } from 'node:buffer';
 import process from 'node:process';
 import express from 'express';
 import SCIMMY from 'scimmy';

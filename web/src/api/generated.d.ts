@@ -6249,6 +6249,265 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/v1/vendors/{vendor}/drift/take-over-many': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Take Over Many */
+    post: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          vendor: string;
+        };
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/json': components['schemas']['TakeOverManyRequest'];
+        };
+      };
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['Drift'][];
+          };
+        };
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/v1/vendors/{vendor}/link': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Look */
+    get: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          vendor: string;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['Link'];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    /** Keep */
+    put: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          vendor: string;
+        };
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/json': components['schemas']['LinkForm'];
+        };
+      };
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['Link'];
+          };
+        };
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    post?: never;
+    /** Drop */
+    delete: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          vendor: string;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description No Content */
+        204: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/v1/vendors/{vendor}/link/dry-reading': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Try Out */
+    post: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          vendor: string;
+        };
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/json': components['schemas']['LinkForm'];
+        };
+      };
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['DryReading'];
+          };
+        };
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/v1/vendors/{vendor}/read': {
     parameters: {
       query?: never;
@@ -6798,6 +7057,10 @@ export interface components {
       fromSeats: string;
       unitPrice: string;
     };
+    /** @enum {string} */
+    By: 'NAME' | 'REMEMBERED' | 'EXTERNAL_ID' | 'MAIL';
+    /** @enum {string} */
+    Carrier: 'ENTITLEMENTS' | 'ROLES' | 'GROUPS';
     CashDay: {
       day: components['schemas']['LocalDate'];
       line: string;
@@ -6959,6 +7222,54 @@ export interface components {
       person?: string | null;
       plan: string;
       planName: string;
+    };
+    DryReading: {
+      /** Format: int32 */
+      accounts: number;
+      drift: components['schemas']['DryReadingSeat'][];
+      fault?: string | null;
+      /** Format: int32 */
+      missing: number;
+      names: components['schemas']['DryReadingName'][];
+      /** Format: int32 */
+      onlyAtVendor: number;
+      /** Format: int32 */
+      onlyInBook: number;
+      recognised: components['schemas']['DryReadingRule'][];
+      unclear: components['schemas']['DryReadingUnclear'][];
+      /** Format: int32 */
+      unknown: number;
+      unknownSome: components['schemas']['DryReadingStranger'][];
+    };
+    DryReadingName: {
+      /** Format: int32 */
+      accounts: number;
+      called: string;
+      plan?: string | null;
+      said: boolean;
+      suggested?: string | null;
+      theirs: string;
+    };
+    DryReadingRule: {
+      /** Format: int32 */
+      accounts: number;
+      by: components['schemas']['By'];
+    };
+    DryReadingSeat: {
+      account: string;
+      name: string;
+      onlyAtVendor: boolean;
+      plan: string;
+    };
+    DryReadingStranger: {
+      account: string;
+      email: string;
+      person?: string | null;
+    };
+    DryReadingUnclear: {
+      account: string;
+      email: string;
+      ours: string[];
     };
     ElsewhereSuggestion: {
       cover: components['schemas']['PlansAndCost'];
@@ -7501,6 +7812,52 @@ export interface components {
       unitPrice: string;
       yearly: components['schemas']['Money'];
     };
+    Link: {
+      carrier: components['schemas']['Carrier'];
+      /** Format: int32 */
+      changes: number;
+      clientId?: string | null;
+      insideAllowed: boolean;
+      kind: string;
+      kinds: string[];
+      name: string;
+      names: components['schemas']['LinkName'][];
+      origin: components['schemas']['Origin'] | null;
+      plans: components['schemas']['LinkPlan'][];
+      proof: components['schemas']['ProofKind'];
+      /** Format: int32 */
+      recognised: number;
+      scope?: string | null;
+      secretKept: boolean;
+      secretLost: boolean;
+      template?: string | null;
+      tokenUrl?: string | null;
+      url: string;
+      vendor: string;
+    };
+    LinkForm: {
+      carrier: components['schemas']['Carrier'];
+      /** Format: int32 */
+      changes: number;
+      clientId?: string | null;
+      insideAllowed: boolean;
+      kind: string;
+      names: components['schemas']['LinkName'][];
+      proof: components['schemas']['ProofKind'];
+      scope?: string | null;
+      secret?: string | null;
+      template?: string | null;
+      tokenUrl?: string | null;
+      url: string;
+    };
+    LinkName: {
+      plan?: string | null;
+      theirs: string;
+    };
+    LinkPlan: {
+      name: string;
+      plan: string;
+    };
     ListCheck: {
       /** Format: int32 */
       good: number;
@@ -7679,6 +8036,8 @@ export interface components {
     };
     /** @enum {string} */
     Of: 'PEOPLE' | 'SUBSCRIPTIONS';
+    /** @enum {string} */
+    Origin: 'GIVEN' | 'MADE';
     OtherWay: {
       holding: string;
       method: components['schemas']['Method'];
@@ -7983,6 +8342,8 @@ export interface components {
     };
     /** @enum {string} */
     Pricing: 'FLAT' | 'VOLUME' | 'GRADUATED';
+    /** @enum {string} */
+    ProofKind: 'NOTHING' | 'BEARER' | 'CLIENT_CREDENTIALS';
     QueueEntry: {
       id: string;
       name: string;
@@ -8400,6 +8761,9 @@ export interface components {
       seats: number;
       yearly: components['schemas']['Money'];
     };
+    TakeOverManyRequest: {
+      of: components['schemas']['TakeOverRequest'][];
+    };
     TakeOverRequest: {
       account: string;
       plan: string;
@@ -8496,7 +8860,13 @@ export interface components {
       /** Format: int32 */
       drift: number;
       evidenceKind: components['schemas']['Kind'];
+      faultSince?:
+        | ((string | components['schemas']['Instant'] | null) | null)
+        | components['schemas']['Instant']
+        | null;
       hasEvidence: boolean;
+      linkKind?: string | null;
+      linkMade: boolean;
       linked: boolean;
       name: string;
       readAt?:

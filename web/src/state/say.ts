@@ -68,3 +68,13 @@ export function plusDays(day: string, days: number): string {
   date.setUTCDate(date.getUTCDate() + days);
   return date.toISOString().slice(0, 10);
 }
+
+/** An instant as its reader's clock had it: 30 Sep, 09:05. */
+export function sayMoment(instant: string): string {
+  return new Date(instant).toLocaleString('en-GB', {
+    day: 'numeric',
+    month: 'short',
+    hour: '2-digit',
+    minute: '2-digit',
+  });
+}

@@ -76,7 +76,7 @@
         gives:
           'With it: seats held against seats bought, seats of people who left, people covered twice.',
         missing: b.seats.missing,
-        links: [],
+        links: [{ text: 'or link a vendor, to be read by itself', path: '/intake' }],
       },
       {
         name: 'Who used what',
@@ -174,7 +174,7 @@
             {/if}
           </div>
           <div class="aside">
-            {#each step.done ? step.links : [] as link (link.path)}
+            {#each step.done || step.kind === 'HOLDINGS' ? step.links : [] as link (link.path)}
               <a href={to(link.path)}>{link.text}</a>
             {/each}
             {#if mayBring}

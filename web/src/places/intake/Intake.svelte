@@ -14,7 +14,7 @@
   import { book } from '../../state/book.svelte';
   import { session } from '../../state/session.svelte';
   import { slates } from '../../state/slate.svelte';
-  import { sayCount, sayDay, sayShortDay } from '../../state/say';
+  import { sayCount, sayDay, sayMoment, sayShortDay } from '../../state/say';
   import { KIND_WORDS } from './mapping';
   import { latest } from '../../state/latest';
 
@@ -115,6 +115,21 @@
       if (answer.taken) file = null;
     });
 
+  const LINK_WORDS: Record<string, string> = { scim: 'SCIM', rest: 'own interface' };
+  const linkWords = (v: Schemas['Vendor']) =>
+    v.linkKind ? (LINK_WORDS[v.linkKind] ?? v.linkKind) : 'none: by hand';
+
+  /** What may be taken over in one stroke. */
+  const takeOverAll = () =>
+    work('drift', async () => {
+      drift = await dataOf(
+        api.POST('/api/v1/vendors/{vendor}/drift/take-over-many', {
+          params: { path: { vendor: open } },
+          body: { of: drift.map(({ account, plan }) => ({ account, plan })) },
+        }),
+      );
+    });
+
   function behind(v: Schemas['Vendor']): number {
     return v.completeTo
       ? Math.round((Date.parse(asOf()) - Date.parse(v.completeTo)) / 86_400_000)
@@ -158,9 +173,17 @@
                 {/if}
               {:else}<span class="sub">nothing</span>{/if}
             </td>
-            <td class="sub">{v.linked ? 'SCIM' : 'none: by hand'}</td>
             <td class="sub">
-              {#if v.readFault}<span class="neg">{v.readFault}</span>
+              {#if mayBring}
+                <a href={to(`/links/${v.vendor}`)} title="how {v.name} is reached">{linkWords(v)}</a
+                >
+              {:else}{linkWords(v)}{/if}
+            </td>
+            <td class="sub">
+              {#if v.readFault}
+                <span class="neg">
+                  {v.readFault}{v.faultSince ? ` Since ${sayMoment(v.faultSince)}.` : ''}
+                </span>
               {:else if v.readAt}{sayCount(v.accounts, 'account')}
               {:else if v.linked}not yet{/if}
             </td>
@@ -209,6 +232,15 @@
             {:else}
               <tr class="drift"><td colspan="6" class="sub">The vendor and the book agree.</td></tr>
             {/each}
+            {#if maySteer && drift.length > 1}
+              <tr class="drift">
+                <td colspan="6" class="r">
+                  <button class="word" disabled={busy !== ''} onclick={takeOverAll}>
+                    {busy === 'drift' ? 'taking over…' : `take over all ${drift.length}`}
+                  </button>
+                </td>
+              </tr>
+            {/if}
           {/if}
         {/each}
       </tbody>
@@ -354,6 +386,9 @@
   }
   .way {
     padding-bottom: 16px;
+  }
+  td .word {
+    white-space: nowrap;
   }
   .drift td {
     background: var(--tape);

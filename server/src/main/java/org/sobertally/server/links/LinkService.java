@@ -169,6 +169,7 @@ class LinkService {
       throw new IllegalArgumentException("its secret must be entered anew.");
     }
     links.make(
+        link.vendor,
         link.kind,
         config(link),
         IdMapping.byTheirs(link.plans, link.accounts),
@@ -182,17 +183,22 @@ class LinkService {
           .filter(match -> match.by() != Recognition.By.NAME)
           .forEach(match -> found.put(match.theirs().account(), match.account()));
       if (!found.isEmpty()) {
-        QuarkusTransaction.requiringNew()
-            .run(
-                () -> {
-                  VendorLink link = entities.find(VendorLink.class, vendor);
-                  if (link != null) {
-                    found.forEach((theirs, ours) -> link.accounts.put(ours, theirs));
-                  }
-                });
+        remember(vendor, found);
       }
       return found;
     };
+  }
+
+  /** One reading at a time: two may recognise the same people. */
+  private synchronized void remember(String vendor, Map<String, String> found) {
+    QuarkusTransaction.requiringNew()
+        .run(
+            () -> {
+              VendorLink link = entities.find(VendorLink.class, vendor);
+              if (link != null) {
+                found.forEach((theirs, ours) -> link.accounts.put(ours, theirs));
+              }
+            });
   }
 
   /**
@@ -333,7 +339,9 @@ class LinkService {
         };
     LinkConfig config =
         new LinkConfig(
-            link.vendor,
+            books.current().vendors().has(link.vendor)
+                ? books.current().vendors().byId(link.vendor).name()
+                : link.vendor,
             URI.create(link.url),
             proof,
             links.timeout(),

@@ -143,12 +143,12 @@ public class VendorLinks {
    *
    * @throws IllegalArgumentException if it cannot be made so, with the reason
    */
-  public void make(String kind, LinkConfig config, IdMapping ids, Recogniser recogniser) {
+  public void make(
+      String vendor, String kind, LinkConfig config, IdMapping ids, Recogniser recogniser) {
     VendorConnection connection = new MappedConnection(connection(kind, config), ids, recogniser);
     Known made = new Known(connection, kind, Origin.MADE);
     links.compute(
-        config.vendor(),
-        (vendor, known) -> known != null && known.origin == Origin.GIVEN ? known : made);
+        vendor, (v, known) -> known != null && known.origin == Origin.GIVEN ? known : made);
   }
 
   /** Takes away whatever link there is, as where a stand-in is stopped. */

@@ -23,6 +23,7 @@ public interface VendorProtocol {
   /**
    * Where a vendor is and how it is spoken to.
    *
+   * @param vendor what it is called where something is said of it
    * @param url the base address of its service
    * @param proof how it is proven who asks
    * @param timeout of one request

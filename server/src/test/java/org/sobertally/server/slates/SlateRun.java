@@ -8,7 +8,7 @@ import org.sobertally.server.support.Caller.Answer;
 import org.sobertally.server.support.Wait;
 
 /** Takes slates from their draft to their end, as a steward and a decider would. */
-final class SlateRun {
+public final class SlateRun {
 
   static final String SLATES = "/api/v1/slates";
 
@@ -32,7 +32,7 @@ final class SlateRun {
   }
 
   /** Drafts a slate, sends it and has it granted; gives its id. */
-  String granted(String moves) {
+  public String granted(String moves) {
     String id = draft(moves);
     Answer sent = steward.postJson(SLATES + "/" + id + "/send", "{}");
     assertThat(sent.status()).as(sent.text()).isEqualTo(200);
@@ -40,7 +40,7 @@ final class SlateRun {
     return id;
   }
 
-  JsonNode postAndSettle(String id) {
+  public JsonNode postAndSettle(String id) {
     Answer posted = steward.post(SLATES + "/" + id + "/post");
     assertThat(posted.status()).as(posted.text()).isEqualTo(200);
     return settled(id);

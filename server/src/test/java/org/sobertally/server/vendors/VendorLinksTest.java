@@ -51,7 +51,7 @@ class VendorLinksTest {
     links.connect("given", "lines", NOWHERE, "", IdMapping.none());
     VendorConnection given = links.to("given").orElseThrow();
     LinkConfig made = LinkConfig.of("given", NOWHERE, "", Duration.ofSeconds(1));
-    links.make("scim", made, IdMapping.none(), Recogniser.NONE);
+    links.make("given", "scim", made, IdMapping.none(), Recogniser.NONE);
     assertThat(links.to("given")).containsSame(given);
     links.unmake("given");
     assertThat(links.origin("given")).contains(VendorLinks.Origin.GIVEN);

@@ -1,0 +1,358 @@
+<!-- How a vendor is reached: where it is, how it is shown who asks, what its words mean; tried first. -->
+<script lang="ts">
+  import Check from '../../pieces/controls/Check.svelte';
+  import FileField from '../../pieces/controls/FileField.svelte';
+  import Pick from '../../pieces/controls/Pick.svelte';
+  import { api, dataOf, type Schemas } from '../../api/client';
+  import { navigate, route } from '../../router';
+  import { asOf, to } from '../../state/address.svelte';
+  import { book } from '../../state/book.svelte';
+  import { Question } from '../../state/question.svelte';
+  import { session } from '../../state/session.svelte';
+  import { LinkDraft } from './draft.svelte';
+  import Reading from './Reading.svelte';
+  import TheirWords from './TheirWords.svelte';
+
+  const KINDS: Record<string, string> = {
+    scim: 'SCIM 2.0',
+    rest: 'an interface of its own, as a file declares it',
+  };
+  const PROOFS: Record<Schemas['LinkForm']['proof'], string> = {
+    BEARER: 'one lasting token',
+    CLIENT_CREDENTIALS: 'a token for a client (OAuth 2.0)',
+    NOTHING: 'nothing',
+  };
+  const CARRIERS: Record<Schemas['LinkForm']['carrier'], string> = {
+    ENTITLEMENTS: 'an entitlement',
+    ROLES: 'a role',
+    GROUPS: 'being in a group',
+  };
+
+  const vendor = $derived(route.params.vendor ?? '');
+  const path = $derived({ path: { vendor } });
+  const keeper = $derived(session.me?.role === 'KEEPER');
+  const asked = new Question(
+    () => vendor || undefined,
+    () => dataOf(api.GET('/api/v1/vendors/{vendor}/link', { params: path })),
+    { subject: () => vendor },
+  );
+  const link = $derived(asked.value);
+  const mayEdit = $derived(keeper && link !== null && link.origin !== 'GIVEN');
+  let draft = $state.raw<LinkDraft | null>(null);
+  let reading = $state.raw<Schemas['DryReading'] | null>(null);
+  let readWith = $state('');
+  let busy = $state<'' | 'read' | 'keep' | 'drop'>('');
+  let fault = $state('');
+  let said = $state('');
+  let sure = $state(false);
+
+  $effect(() => {
+    if (link) draft = new LinkDraft(link);
+  });
+
+  const typed = $derived(draft ? JSON.stringify(draft.body()) : '');
+  const words = $derived(reading?.names ?? []);
+  const unsaid = $derived(words.filter((word) => draft?.meanings[word.theirs] === '?').length);
+
+  async function work(what: 'read' | 'keep' | 'drop', run: () => Promise<void>) {
+    busy = what;
+    [fault, said] = ['', ''];
+    try {
+      await run();
+    } catch (e) {
+      fault = (e as Error).message;
+    } finally {
+      busy = '';
+    }
+  }
+
+  const tryOut = () =>
+    work('read', async () => {
+      const answer = await dataOf(
+        api.POST('/api/v1/vendors/{vendor}/link/dry-reading', {
+          params: path,
+          body: draft!.body(),
+        }),
+      );
+      draft!.takeUp(answer.names);
+      readWith = JSON.stringify(draft!.body());
+      reading = answer;
+      // A suggestion that was taken up changes what the reading would say of drift.
+      if (!answer.fault && answer.names.some((name) => name.suggested)) {
+        reading = await dataOf(
+          api.POST('/api/v1/vendors/{vendor}/link/dry-reading', {
+            params: path,
+            body: draft!.body(),
+          }),
+        );
+      }
+    });
+
+  const keep = () =>
+    work('keep', async () => {
+      asked.set(
+        await dataOf(
+          api.PUT('/api/v1/vendors/{vendor}/link', { params: path, body: draft!.body() }),
+        ),
+      );
+      said = `${link!.name} is linked and is read by itself from now on, once an hour.`;
+      await book.load(asOf());
+    });
+
+  const drop = () =>
+    work('drop', async () => {
+      await api.DELETE('/api/v1/vendors/{vendor}/link', { params: path });
+      await book.load(asOf());
+      await navigate(to('/intake') as '/intake');
+    });
+</script>
+
+<svelte:head><title>{link?.name ?? 'A vendor'}: link – Sober Tally</title></svelte:head>
+
+{#if asked.fault}<p class="neg" role="alert">{asked.fault}</p>{/if}
+{#if link && draft}
+  <div class="title">
+    <h1>{link.name}: how it is reached</h1>
+    <span class="sub">
+      {#if link.origin === 'GIVEN'}it stands in the application’s configuration, and is changed
+        there
+      {:else if link.origin === 'MADE'}linked; nothing leaves for it except from a decided slate
+      {:else}not linked yet: what is decided is made by hand{/if}
+    </span>
+    <a class="word" href={to(`/terms/${vendor}`)}>its terms</a>
+  </div>
+  {#if link.secretLost}
+    <p class="neg" role="alert">
+      Its secret cannot be read here (the key that sealed it is another): enter it anew.
+    </p>
+  {/if}
+  <div class="page">
+    <div class="sheet">
+      {#if mayEdit}
+        <p class="terms">
+          It speaks
+          <Pick
+            label="What it speaks"
+            value={draft.kind}
+            onchange={(e) => (draft!.kind = e.currentTarget.value)}
+          >
+            {#each link.kinds as kind (kind)}
+              <option value={kind}>{KINDS[kind] ?? kind}</option>
+            {/each}
+          </Pick>
+          at
+          <input
+            class="wide"
+            aria-label="Address"
+            type="url"
+            placeholder="https://vendor.example/scim/v2"
+            bind:value={draft.url}
+          />
+        </p>
+        <p class="terms">
+          Who asks is shown by
+          <Pick
+            label="How it is shown who asks"
+            value={draft.proof}
+            onchange={(e) => (draft!.proof = e.currentTarget.value as Schemas['LinkForm']['proof'])}
+          >
+            {#each Object.entries(PROOFS) as [value, text] (value)}
+              <option {value}>{text}</option>
+            {/each}
+          </Pick>
+          {#if draft.proof === 'CLIENT_CREDENTIALS'}
+            called
+            <input aria-label="Client’s id" autocomplete="off" bind:value={draft.clientId} />
+            with the secret
+          {/if}
+          {#if draft.proof !== 'NOTHING'}
+            <input
+              type="password"
+              aria-label={draft.proof === 'BEARER' ? 'Token' : 'Client’s secret'}
+              autocomplete="new-password"
+              placeholder={link.secretKept ? 'kept; type to replace it' : 'never shown again'}
+              bind:value={draft.secret}
+            />
+          {/if}
+          {#if draft.proof === 'CLIENT_CREDENTIALS'}
+            and given at
+            <input
+              class="wide"
+              aria-label="Address for tokens"
+              type="url"
+              placeholder="https://vendor.example/oauth/token"
+              bind:value={draft.tokenUrl}
+            />
+            for the scope
+            <input aria-label="Scope" placeholder="none" bind:value={draft.scope} />
+          {/if}
+        </p>
+        {#if draft.kind === 'scim'}
+          <p class="terms">
+            There, holding a seat is
+            <Pick
+              label="What a seat is there"
+              value={draft.carrier}
+              onchange={(e) =>
+                (draft!.carrier = e.currentTarget.value as Schemas['LinkForm']['carrier'])}
+            >
+              {#each Object.entries(CARRIERS) as [value, text] (value)}
+                <option {value}>{text}</option>
+              {/each}
+            </Pick>
+          </p>
+        {:else}
+          <p class="terms">
+            Its declaration says how accounts are read and which request makes which change:
+          </p>
+          <textarea
+            aria-label="Declaration"
+            rows="9"
+            spellcheck="false"
+            placeholder={'{ "accounts": { "path": "/members", … } }'}
+            bind:value={draft.template}></textarea>
+          <FileField
+            label="A declaration"
+            accept=".json,application/json"
+            onfile={(file) => void file?.text().then((text) => (draft!.template = text))}
+          />
+        {/if}
+        <p class="terms">
+          <Check bind:checked={draft.insideAllowed}>
+            the address may be one inside this network
+          </Check>
+        </p>
+      {:else}
+        <p class="terms">
+          {#if link.origin}
+            It speaks <b>{KINDS[link.kind] ?? link.kind}</b>{#if link.url}
+              at <b class="num">{link.url}</b>{/if}.
+          {:else}Nobody has linked {link.name}. A keeper of keys does that here.{/if}
+        </p>
+      {/if}
+      {#if words.length > 0 || link.names.length > 0}
+        <TheirWords {draft} {words} plans={link.plans} {mayEdit} />
+      {/if}
+    </div>
+    <aside aria-label="What it would bring">
+      <h2>What it would bring</h2>
+      {#if reading}
+        <Reading {reading} name={link.name} stale={typed !== readWith} />
+      {:else if mayEdit}
+        <p class="sub">
+          Try it first: everything is read once and nothing is kept. It shows who is recognised and
+          what {link.name} calls its plans.
+        </p>
+      {:else if link.recognised > 0}
+        <p class="sub">{link.recognised} accounts go by another name there.</p>
+      {/if}
+      {#if mayEdit}
+        <div class="do">
+          <button class="plain" disabled={busy !== '' || draft.url === ''} onclick={tryOut}>
+            {busy === 'read' ? `Reading all of ${link.name} …` : 'Read, keep nothing'}
+          </button>
+          <button
+            class="go"
+            disabled={busy !== '' || draft.url === '' || !draft.changed}
+            onclick={keep}
+          >
+            {busy === 'keep' ? 'Linking…' : link.origin ? 'Keep the change' : 'Link it'}
+          </button>
+        </div>
+        {#if unsaid > 0}
+          <p class="sub">
+            What {unsaid === 1 ? 'one of its words means' : `${unsaid} of its words mean`} is not said
+            yet; until then it is no seat of a plan.
+          </p>
+        {/if}
+        {#if link.origin === 'MADE'}
+          <p class="end">
+            {#if sure}
+              What is on its way then waits, or is made by hand.
+              <button class="word" disabled={busy !== ''} onclick={drop}>take the link away</button>
+              · <button class="word" onclick={() => (sure = false)}>leave it</button>
+            {:else}
+              <button class="word" onclick={() => (sure = true)}>take the link away …</button>
+            {/if}
+          </p>
+        {/if}
+      {/if}
+      {#if said}
+        <p role="status"><b>{said}</b> <a href={to('/intake')}>What it says otherwise</a></p>
+      {/if}
+      {#if fault}<p class="neg" role="alert">{fault}</p>{/if}
+    </aside>
+  </div>
+{:else if !asked.fault}<p class="sub">Looking…</p>{/if}
+
+<style>
+  .title {
+    display: flex;
+    align-items: baseline;
+    gap: 14px;
+    padding-bottom: 12px;
+  }
+  .title > a {
+    margin-left: auto;
+    font-size: 12px;
+  }
+  .page {
+    display: grid;
+    grid-template-columns: minmax(0, 1fr) 320px;
+    gap: 30px;
+  }
+  .sheet {
+    background: var(--sheet);
+    border: 1px solid var(--rule);
+    padding: 16px 22px 20px;
+    align-self: start;
+  }
+  .terms {
+    font: 15px/2.2 var(--font-serif);
+  }
+  input {
+    width: 170px;
+    border: 0;
+    border-bottom: 1px dotted var(--soft);
+    background: transparent;
+    color: var(--ink);
+    font: 600 14px var(--font-sans);
+    padding: 1px 3px;
+  }
+  input::placeholder {
+    font-weight: 400;
+    color: var(--soft);
+  }
+  input.wide {
+    width: 340px;
+    font: 13px var(--font-mono);
+  }
+  .terms :global(.pick) {
+    max-width: 340px;
+  }
+  .terms :global(.pick-list) {
+    font-size: 15px;
+  }
+  textarea {
+    width: 100%;
+    font: 12px/1.5 var(--font-mono);
+    border: 1px solid var(--rule);
+    background: var(--paper);
+    color: var(--ink);
+    padding: 8px;
+    margin-bottom: 6px;
+  }
+  aside h2 {
+    font: 600 15px var(--font-serif);
+    padding-bottom: 4px;
+  }
+  .do {
+    display: flex;
+    gap: 10px;
+    padding: 14px 0 8px;
+  }
+  .end {
+    padding-top: 18px;
+    font-size: 12.5px;
+  }
+</style>
