@@ -1545,6 +1545,102 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/v1/house-rules/leads': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** List */
+    get: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['FieldLead'][];
+            'text/csv': components['schemas']['FieldLead'][];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    /** Put */
+    put: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/json': components['schemas']['FieldLeadRequest'];
+        };
+      };
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['FieldLead'][];
+          };
+        };
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/v1/intake': {
     parameters: {
       query?: never;
@@ -7304,6 +7400,16 @@ export interface components {
       name: string;
       required: boolean;
     };
+    FieldLead: {
+      /** Format: int64 */
+      aside: number;
+      field: string;
+      leader: components['schemas']['Source'] | null;
+    };
+    FieldLeadRequest: {
+      field: string;
+      leader: components['schemas']['Source'] | null;
+    };
     FileCheck: {
       /** Format: int32 */
       changes: number;
@@ -8084,6 +8190,12 @@ export interface components {
       vendor: string;
       vendorName: string;
     };
+    PersonAside: {
+      field: string;
+      on: components['schemas']['LocalDate'];
+      said: string;
+      source: components['schemas']['Source'];
+    };
     PersonCover: {
       person: string;
       vendors: components['schemas']['VendorCover'][];
@@ -8111,6 +8223,7 @@ export interface components {
     };
     PersonPage: {
       accounts: components['schemas']['PersonAccount'][];
+      aside: components['schemas']['PersonAside'][];
       department?: string | null;
       email: string;
       groups: components['schemas']['PersonGroup'][];
@@ -8119,6 +8232,10 @@ export interface components {
         | components['schemas']['LocalDate']
         | null;
       kind: components['schemas']['Kind1'];
+      leaves?:
+        | ((string | components['schemas']['LocalDate'] | null) | null)
+        | components['schemas']['LocalDate']
+        | null;
       manager?: string | null;
       managerName?: string | null;
       name: string;
@@ -8623,6 +8740,8 @@ export interface components {
       settled: number;
       state: components['schemas']['State5'];
     };
+    /** @enum {string} */
+    Source: 'FILE' | 'DIRECTORY';
     Split: {
       idle: components['schemas']['Money'];
       inUse: components['schemas']['Money'];

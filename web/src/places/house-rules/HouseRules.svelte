@@ -6,10 +6,12 @@
   import Lines from './Lines.svelte';
   import Mail from './Mail.svelte';
   import Standing from './Standing.svelte';
+  import WhoseWord from './WhoseWord.svelte';
 
   const PARTS = [
     ['standing', 'Standing rules'],
     ['lines', 'Lines and windows'],
+    ['people', 'Whose word counts'],
     ['keeps', 'Keeps'],
     ['access', 'People with access'],
     ['mail', 'Mail'],
@@ -34,6 +36,8 @@
 </div>
 {#if part === 'lines'}
   <Lines />
+{:else if part === 'people'}
+  <WhoseWord />
 {:else if part === 'keeps'}
   <Keeps />
 {:else if part === 'access'}

@@ -151,6 +151,13 @@
   <p class="sub facts">
     {[person.email, person.department, person.site].filter(Boolean).join(' · ')}
     {#if person.joined}· joined {sayDay(person.joined)}{/if}
+    {#if person.leaves}· last day {sayDay(person.leaves)}{/if}
+    {#each person.aside as one (one.field)}
+      <span class="aside" title="said on {sayDay(one.on)}">
+        · {one.source === 'FILE' ? 'the file of people' : 'the directory'} says {one.field}:
+        {one.said}
+      </span>
+    {/each}
     {#if person.managerName}· reports to
       {#if session.isLead}{person.managerName}{:else}<a href={to(`/people/${person.manager}`)}
           >{person.managerName}</a

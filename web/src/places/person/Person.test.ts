@@ -36,6 +36,8 @@ const page = (over: Partial<PersonPage> = {}): PersonPage => ({
   statusSince: null,
   until: null,
   joined: '2024-03-11',
+  leaves: null,
+  aside: [],
   manager: 'p2',
   managerName: 'Iolo Duarte',
   reports: 0,

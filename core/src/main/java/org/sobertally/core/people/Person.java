@@ -10,6 +10,7 @@ import org.jspecify.annotations.Nullable;
  * @param until the last day's morrow of a leave; null where the leave lasts until changed
  * @param manager the person they report to; null where nobody is named
  * @param joined the day on which they came; null where unknown
+ * @param leaves their last day at work, known before or after it; null where nobody said
  */
 public record Person(
     String id,
@@ -22,7 +23,8 @@ public record Person(
     @Nullable LocalDate until,
     Kind kind,
     @Nullable String manager,
-    @Nullable LocalDate joined) {
+    @Nullable LocalDate joined,
+    @Nullable LocalDate leaves) {
 
   /** Somebody of whom neither a manager nor the day they came is known. */
   public Person(
@@ -35,7 +37,7 @@ public record Person(
       @Nullable LocalDate statusSince,
       @Nullable LocalDate until,
       Kind kind) {
-    this(id, name, email, department, site, status, statusSince, until, kind, null, null);
+    this(id, name, email, department, site, status, statusSince, until, kind, null, null, null);
   }
 
   /** Where somebody stands with the organisation. */

@@ -27,6 +27,9 @@ import org.sobertally.server.book.store.Books;
 import org.sobertally.server.directory.ScimRow.Kind;
 import org.sobertally.server.journal.Journal;
 import org.sobertally.server.journal.JournalEntry;
+import org.sobertally.server.leading.FieldLeads;
+import org.sobertally.server.leading.LeadRules;
+import org.sobertally.server.leading.Source;
 import org.sobertally.server.time.TallyClock;
 
 /** Changes people and groups as an identity provider says. */
@@ -39,9 +42,17 @@ class Directory {
   private final BookEditor editor;
   private final Journal journal;
   private final TallyClock clock;
+  private final FieldLeads leads;
   private final ScimStore store;
 
-  Directory(Books books, BookEditor editor, Journal journal, TallyClock clock, ScimStore store) {
+  Directory(
+      Books books,
+      BookEditor editor,
+      Journal journal,
+      TallyClock clock,
+      ScimStore store,
+      FieldLeads leads) {
+    this.leads = leads;
     this.store = store;
     this.books = books;
     this.editor = editor;
@@ -167,9 +178,14 @@ class Directory {
     Map<String, String> before = editor.valuesOfPerson(id);
     Map<String, String> values = before == null ? newcomer(id) : new HashMap<>(before);
     with.accept(values);
-    requireManager(change.book(), values);
+    LeadRules.Led led = leads.rules().led(Source.DIRECTORY, before, values);
+    leads.keep(led.asides());
+    if (before != null && !before.get("email").equalsIgnoreCase(led.values().get("email"))) {
+      leads.hadMail(id, before.get("email"));
+    }
+    requireManager(change.book(), led.values());
     try {
-      editor.putPerson(change, values).ifPresent(person -> tell(person, before));
+      editor.putPerson(change, led.values()).ifPresent(person -> tell(person, before));
     } catch (BookRows.NotAValueException e) {
       throw invalid(e.getMessage());
     }

@@ -1,6 +1,7 @@
 package org.sobertally.server.intake;
 
 import java.util.HashMap;
+import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import org.sobertally.core.book.Book;
@@ -12,14 +13,17 @@ final class AccountLookup {
 
   private static final String SEVERAL = "";
 
+  private final Map<String, List<String>> oldMails;
   private final Map<String, String> people = new HashMap<>();
   private final Map<String, String> accounts = new HashMap<>();
   private final Map<String, String> accountsOfPeople = new HashMap<>();
 
   /**
    * @param vendor null where only people are looked for
+   * @param oldMails people by an address that they had, in small letters
    */
-  AccountLookup(Book book, String vendor) {
+  AccountLookup(Book book, String vendor, Map<String, List<String>> oldMails) {
+    this.oldMails = oldMails;
     for (Person person : book.people().all()) {
       know(people, person.id(), person.id());
       know(people, person.email(), person.id());
@@ -56,7 +60,9 @@ final class AccountLookup {
 
   /** The person's id, null if there is nobody. */
   String person(String text, String field) throws FileChanges.BadRowException {
-    return one(people, text, field, "people");
+    String person = one(people, text, field, "people");
+    List<String> before = person == null ? oldMails.getOrDefault(key(text), List.of()) : List.of();
+    return before.size() == 1 ? one(people, before.get(0), field, "people") : person;
   }
 
   /** The account's id at the vendor, also by its person; null if there is none. */

@@ -10,6 +10,7 @@ import org.eclipse.microprofile.openapi.annotations.media.Schema;
 import org.sobertally.core.book.Book;
 import org.sobertally.server.book.store.ActivityStore;
 import org.sobertally.server.book.store.BookRows;
+import org.sobertally.server.leading.LeadRules;
 
 /** What a file would change, gathered row by row; nothing is stored by it. */
 final class FileChanges {
@@ -49,18 +50,30 @@ final class FileChanges {
   final Mapping mapping;
   final Sheet sheet;
   final LocalDate today;
+  final Leading leading;
   final List<BookRows.Change> changes = new ArrayList<>();
   final List<ActivityStore.Use> uses = new ArrayList<>();
+  final List<LeadRules.Aside> asides = new ArrayList<>();
+  final List<String[]> oldMails = new ArrayList<>();
   final List<Rejected> rejected = new ArrayList<>();
   final List<String> notes = new ArrayList<>();
   final Map<Count, Integer> counts = new EnumMap<>(Count.class);
 
-  FileChanges(Book book, BookRows rows, Mapping mapping, Sheet sheet, LocalDate today) {
+  /**
+   * Whose word counts of people, and whom old addresses belonged to.
+   *
+   * @param oldMails people by address, in small letters
+   */
+  record Leading(LeadRules rules, Map<String, List<String>> oldMails) {}
+
+  FileChanges(
+      Book book, BookRows rows, Mapping mapping, Sheet sheet, LocalDate today, Leading leading) {
     this.book = book;
     this.rows = rows;
     this.mapping = mapping;
     this.sheet = sheet;
     this.today = today;
+    this.leading = leading;
   }
 
   void count(Count what) {

@@ -140,7 +140,7 @@ public enum FileKind {
   /** One row per person of the directory. */
   PEOPLE(
       false,
-      Field.needed(
+      Field.wished(
           "person",
           "person",
           "id",
@@ -170,7 +170,18 @@ public enum FileKind {
       Field.wished("status_since", "status since", "since"),
       Field.wished("until", "until", "back on"),
       Field.wished("joined", "joined", "hired", "start date", "entry", "eintritt"),
-      Field.wished("kind", "kind", "type")),
+      Field.wished("kind", "kind", "type"),
+      Field.wished(
+          "leaves",
+          "leaves",
+          "last day",
+          "last working day",
+          "leaving date",
+          "termination date",
+          "exit date",
+          "austritt",
+          "date de sortie",
+          "fecha de baja")),
 
   /** One row per seat that somebody holds at a vendor. */
   HOLDINGS(

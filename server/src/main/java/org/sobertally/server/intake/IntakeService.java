@@ -19,6 +19,7 @@ import org.sobertally.server.book.store.Books;
 import org.sobertally.server.http.Params;
 import org.sobertally.server.http.Problem;
 import org.sobertally.server.journal.Journal;
+import org.sobertally.server.leading.FieldLeads;
 import org.sobertally.server.time.TallyClock;
 
 /** Looks at single files, takes them in, and takes an intake back. */
@@ -37,6 +38,7 @@ class IntakeService {
   private final Journal journal;
   private final TallyClock clock;
   private final BookGuards guards;
+  private final FieldLeads leads;
   private final Event<BookService.IntakeTakenBack> takenBack;
   private final Map<String, Progress> readings = new ConcurrentHashMap<>();
 
@@ -49,8 +51,10 @@ class IntakeService {
       Journal journal,
       TallyClock clock,
       BookGuards guards,
+      FieldLeads leads,
       Event<BookService.IntakeTakenBack> takenBack) {
     this.guards = guards;
+    this.leads = leads;
     this.takenBack = takenBack;
     this.books = books;
     this.rows = rows;
@@ -121,10 +125,13 @@ class IntakeService {
   }
 
   private void store(FileChanges draft, String id, String file, String actor) {
-    if (draft.changes.isEmpty() && draft.uses.isEmpty()) {
+    boolean said = draft.asides.stream().anyMatch(aside -> aside.said() != null);
+    if (draft.changes.isEmpty() && draft.uses.isEmpty() && !said) {
       throw Problem.conflict(NOTHING_NEW);
     }
     rows.apply(draft.changes);
+    leads.keep(draft.asides);
+    draft.oldMails.forEach(old -> leads.hadMail(old[0], old[1]));
     Map<Long, Integer> added = activity.add(draft.uses);
     Mapping mapping = draft.mapping;
     int all = draft.sheet.rows().size();
@@ -157,7 +164,14 @@ class IntakeService {
   private FileChanges draft(Book current, String file, Mapping mapping) {
     Sheet sheet = Sheet.read(store.file(file).content(), mapping.sheet());
     fit(current, mapping, sheet);
-    FileChanges draft = new FileChanges(current, rows, mapping, sheet, clock.today());
+    FileChanges draft =
+        new FileChanges(
+            current,
+            rows,
+            mapping,
+            sheet,
+            clock.today(),
+            new FileChanges.Leading(leads.rules(), leads.oldMails()));
     if (sheet.encoding() != null) {
       draft.notes.add("The letters of the file are read as %s.".formatted(sheet.encoding()));
     }
@@ -219,6 +233,11 @@ class IntakeService {
           "The mapping does not fit the file: it has no column %s. Its columns are %s."
               .formatted(String.join(", ", missing), String.join(", ", sheet.columns())),
           missing);
+    }
+    boolean namesPeople =
+        mapping.columns().containsKey("person") || mapping.columns().containsKey("email");
+    if (mapping.kind() == FileKind.PEOPLE && !namesPeople) {
+      throw Problem.badRequest("columns: say which column is 'person', or 'email'.");
     }
     for (FileKind.Field field : mapping.kind().fields()) {
       if (field.required() && !mapping.columns().containsKey(field.name())) {

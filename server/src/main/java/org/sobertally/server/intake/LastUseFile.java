@@ -33,7 +33,7 @@ final class LastUseFile {
    * @param to up to which day the file knows everything
    */
   LastUseFile(FileChanges draft, String vendor, LocalDate from, LocalDate to) {
-    this(draft, vendor, from, to, new AccountLookup(draft.book, vendor));
+    this(draft, vendor, from, to, new AccountLookup(draft.book, vendor, draft.leading.oldMails()));
   }
 
   /**

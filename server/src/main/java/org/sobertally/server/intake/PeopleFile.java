@@ -13,12 +13,14 @@ import org.sobertally.server.book.file.ManagerChains;
 import org.sobertally.server.book.store.BookRows;
 import org.sobertally.server.intake.FileChanges.BadRowException;
 import org.sobertally.server.intake.FileChanges.Count;
+import org.sobertally.server.leading.LeadRules;
+import org.sobertally.server.leading.Source;
 
 /** Takes people: what a file does not say of somebody stays as it is. */
 final class PeopleFile {
 
   private static final String PEOPLE = "people.csv";
-  private static final Set<String> DAYS = Set.of("status_since", "until", "joined");
+  private static final Set<String> DAYS = Set.of("status_since", "until", "joined", "leaves");
   private static final Map<String, List<String>> CHOICES =
       Map.of(
           "status", List.of("ACTIVE", "ON_LEAVE", "SUSPENDED", "LEFT"),
@@ -36,27 +38,41 @@ final class PeopleFile {
   PeopleFile(FileChanges draft, LocalDate day) {
     this.draft = draft;
     this.day = day;
-    this.whos = new AccountLookup(draft.book, null);
+    this.whos = new AccountLookup(draft.book, null, draft.leading.oldMails());
   }
 
   void take(Progress progress) {
     // Everybody first: a manager may stand in a later row.
     for (int row = 0; row < draft.sheet.rows().size(); row++) {
-      String id = draft.text(row, "person");
+      String id = id(row);
       if (!id.isEmpty() && rowOf.putIfAbsent(id, row) == null) {
-        whos.addPerson(id, draft.text(row, "email").isEmpty() ? id : draft.text(row, "email"));
+        List<String> mails = mails(row);
+        whos.addPerson(id, mails.isEmpty() ? id : mails.get(0));
       }
     }
     List<List<String>> keys = rowOf.keySet().stream().map(List::of).toList();
     draft.rows.find(PEOPLE, keys).forEach((key, row) -> before.put(key.get(0), row));
     Map<String, String[]> after = new LinkedHashMap<>();
-    draft.forEachRow(progress, row -> after.put(draft.text(row, "person"), row(row)));
+    draft.forEachRow(progress, row -> after.put(id(row), row(row)));
     dropUnknownManagers(after);
     dropCircles(after);
     after.forEach(this::change);
+    sayWhatIsAside();
     if (draft.mapping.whole()) {
       letTheRestLeave();
     }
+  }
+
+  private void sayWhatIsAside() {
+    Map<String, Integer> differ = new java.util.TreeMap<>();
+    draft.asides.stream()
+        .filter(aside -> aside.said() != null)
+        .forEach(aside -> differ.merge(aside.field(), 1, Integer::sum));
+    differ.forEach(
+        (field, count) ->
+            draft.notes.add(
+                "%d times the file says something else of %s: the directory leads it, so that is kept aside."
+                    .formatted(count, field)));
   }
 
   /** A row that could not be read may be of anybody, so then nobody leaves. */
@@ -81,19 +97,59 @@ final class PeopleFile {
     Map<List<String>, String[]> stored = draft.rows.find(PEOPLE, gone);
     for (List<String> key : gone) {
       String[] now = stored.get(key);
-      String[] after = now.clone();
-      after[columns.indexOf("status")] = "LEFT";
-      after[columns.indexOf("status_since")] = day.toString();
-      after[columns.indexOf("until")] = null;
-      draft.changes.add(new BookRows.Change(PEOPLE, now, after));
-      draft.count(Count.LEFT);
+      Map<String, String> after = new HashMap<>(BookRows.byColumn(PEOPLE, now));
+      after.put("status", "LEFT");
+      after.put("status_since", day.toString());
+      after.put("until", null);
+      LeadRules.Led led =
+          draft.leading.rules().led(Source.FILE, BookRows.byColumn(PEOPLE, now), after);
+      draft.asides.addAll(led.asides());
+      if ("LEFT".equals(led.values().get("status"))) {
+        draft.changes.add(new BookRows.Change(PEOPLE, now, inOrder(columns, led.values())));
+        draft.count(Count.LEFT);
+      }
     }
   }
 
+  /** What the file calls them; where it has no ids, whoever has the mail or will go by it. */
+  private String id(int row) {
+    List<String> mails = mails(row);
+    if (draft.isMapped("person") || mails.isEmpty()) {
+      return draft.text(row, "person");
+    }
+    try {
+      for (String mail : mails) {
+        String known = whos.person(mail, "email");
+        if (known != null) {
+          return known;
+        }
+      }
+      return mails.get(0).toLowerCase(Locale.ROOT);
+    } catch (BadRowException e) {
+      // Several have it, so that the row cannot be anybody's.
+      return "";
+    }
+  }
+
+  /** The row's addresses, the first of which is theirs now. */
+  private List<String> mails(int row) {
+    return Arrays.stream(draft.text(row, "email").split("[;,|\\s]+"))
+        .filter(mail -> !mail.isEmpty())
+        .toList();
+  }
+
+  private static String[] inOrder(List<String> columns, Map<String, String> values) {
+    return columns.stream().map(values::get).toArray(String[]::new);
+  }
+
   private String[] row(int row) throws BadRowException, BookRows.NotAValueException {
-    String id = draft.text(row, "person");
+    String id = id(row);
     if (id.isEmpty()) {
-      throw new BadRowException("person", "The row names nobody.");
+      throw new BadRowException(
+          draft.isMapped("person") ? "person" : "email",
+          draft.isMapped("person") || mails(row).isEmpty()
+              ? "The row names nobody."
+              : "Several people have this address. Bring a column with an id of theirs.");
     }
     if (rowOf.get(id) != row) {
       int first = draft.sheet.lines().get(rowOf.get(id));
@@ -106,8 +162,28 @@ final class PeopleFile {
       }
     }
     values.put("person", id);
+    values.putIfAbsent("name", values.get("email"));
     sinceWhen(values, id);
-    return BookRows.row(PEOPLE, values);
+    LeadRules.Led led = draft.leading.rules().led(Source.FILE, nowOf(id), values);
+    draft.asides.addAll(led.asides());
+    rememberMails(row, id, led.values().get("email"));
+    return BookRows.row(PEOPLE, led.values());
+  }
+
+  private Map<String, String> nowOf(String id) {
+    String[] now = before.get(id);
+    return now == null ? null : BookRows.byColumn(PEOPLE, now);
+  }
+
+  /** The address that they had, and others of the same row, go on meaning them. */
+  private void rememberMails(int row, String id, String email) {
+    Map<String, String> now = nowOf(id);
+    if (now != null && now.get("email") != null && !now.get("email").equalsIgnoreCase(email)) {
+      draft.oldMails.add(new String[] {id, now.get("email")});
+    }
+    mails(row).stream()
+        .filter(mail -> !mail.equalsIgnoreCase(email))
+        .forEach(mail -> draft.oldMails.add(new String[] {id, mail}));
   }
 
   /** A status that is new holds from the file's day on, where the file does not say since when. */
@@ -152,6 +228,9 @@ final class PeopleFile {
             field, "Nobody here or in the file is called '%s'.".formatted(text));
       }
       return manager;
+    }
+    if (field.equals("email")) {
+      return mails(row).get(0);
     }
     return CHOICES.containsKey(field) ? meant(field, text) : text;
   }

@@ -75,6 +75,7 @@ final class TemplateColumns {
                   entry("status_since", Described.of("Since which day", "2024-05-01")),
                   entry("until", Described.of("When somebody away is back", "")),
                   entry("joined", Described.of("First day at work", "2024-05-01")),
+                  entry("leaves", Described.of("Last day at work, where it is known", "")),
                   entry(
                       "kind",
                       Described.of(

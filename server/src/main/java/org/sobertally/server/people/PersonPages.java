@@ -20,6 +20,7 @@ import org.sobertally.core.use.UseState;
 import org.sobertally.core.use.UseStates;
 import org.sobertally.server.http.MoneyDto;
 import org.sobertally.server.journal.Journal;
+import org.sobertally.server.leading.FieldLeads;
 
 /** Everything about one person. */
 @ApplicationScoped
@@ -28,9 +29,11 @@ class PersonPages {
   private static final int RIBBON_DAYS = 400;
 
   private final Journal journal;
+  private final FieldLeads leads;
 
-  PersonPages(Journal journal) {
+  PersonPages(Journal journal, FieldLeads leads) {
     this.journal = journal;
+    this.leads = leads;
   }
 
   @Schema(name = "PersonGroup")
@@ -84,6 +87,10 @@ class PersonPages {
       LocalDate ribbonTo,
       List<PartUse> use) {}
 
+  /**
+   * @param leaves the last day at work, where it is known
+   * @param aside what a source says of a field that another leads
+   */
   @Schema(name = "PersonPage")
   record PersonPage(
       String person,
@@ -96,11 +103,13 @@ class PersonPages {
       @Schema(nullable = true) LocalDate statusSince,
       @Schema(nullable = true) LocalDate until,
       @Schema(nullable = true) LocalDate joined,
+      @Schema(nullable = true) LocalDate leaves,
       @Schema(nullable = true) String manager,
       @Schema(nullable = true) String managerName,
       int reports,
       List<PersonGroup> groups,
-      List<PersonAccount> accounts) {}
+      List<PersonAccount> accounts,
+      List<FieldLeads.Said> aside) {}
 
   PersonPage page(Book book, UseStates states, LocalDate day, String id) {
     Person person = book.people().byId(id);
@@ -121,11 +130,13 @@ class PersonPages {
         current ? person.statusSince() : null,
         current ? person.until() : null,
         person.joined(),
+        person.leaves(),
         person.manager(),
         person.manager() == null ? null : book.people().byId(person.manager()).name(),
         (int) book.people().all().stream().filter(p -> id.equals(p.manager())).count(),
         book.groupsOf(id).stream().map(group -> group(book, group, id)).toList(),
-        accounts);
+        accounts,
+        leads.asideOf(id));
   }
 
   private static PersonGroup group(Book book, Group group, String person) {

@@ -34,6 +34,7 @@ final class Timeline {
     List<Event> events = new ArrayList<>();
     Person person = book.people().byId(id);
     add(events, person.joined(), "Joined.");
+    add(events, person.leaves(), "Last day at work.");
     if (person.status() != Person.Status.ACTIVE) {
       add(events, person.statusSince(), said(person.status()));
       if (person.status() == Person.Status.ON_LEAVE) {

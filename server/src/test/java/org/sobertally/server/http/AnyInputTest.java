@@ -32,6 +32,9 @@ class AnyInputTest {
 
   private static final int TIMES = 25;
 
+  /** A longer one is refused with its connection, before anything of ours is asked. */
+  private static final int LONGEST_PATH = 7_500;
+
   /** Streams that do not end, and the whole book. */
   private static final Set<String> APART = Set.of("/api/v1/pools/{plan}/stream", "/api/v1/book");
 
@@ -56,6 +59,9 @@ class AnyInputTest {
             Nonsense.Question question =
                 nonsense.ask(
                     call.getKey().toUpperCase(Locale.ROOT), path.getKey(), call.getValue());
+            if (question.path().length() > LONGEST_PATH) {
+              continue;
+            }
             Answer answer = ask(caller, question);
             answered += answer.status() / 100 == 2 ? 1 : 0;
             if (answer.status() >= 500) {

@@ -376,7 +376,7 @@ class SingleFilesTest {
       textBlock =
           """
           {"kind":"HOLDINGS","columns":{"who":"a","plan":"b"}}              |vendor: say whose file it is.
-          {"kind":"PEOPLE","columns":{"name":"a"}}                           |columns: say which column is 'person'.
+          {"kind":"PEOPLE","columns":{"name":"a"}}                           |columns: say which column is 'person', or 'email'.
           {"kind":"PEOPLE","columns":{"person":"a","shoe":"b"}}              |columns: a file of this kind has no field shoe.
           {"columns":{}}                                                     |kind: say what the file is about.
           {"kind":"SESSIONS","vendor":"reedholm","columns":{"who":"a","started":"b"}}|vendor: this vendor sells no pool.

@@ -113,7 +113,8 @@ public final class BookSchema {
               optional("status_since", DATE),
               optional("until", DATE),
               optional("joined", DATE),
-              optional("kind", oneOf("PERSON", "SERVICE"))),
+              optional("kind", oneOf("PERSON", "SERVICE")),
+              optional("leaves", DATE)),
           extra(
               PARTS_FILE,
               key("vendor", ID).to(VENDORS),

@@ -158,7 +158,8 @@ public final class Mappers {
                   .set("until", person.until())
                   .set("kind", person.kind())
                   .set("manager", person.manager())
-                  .set("joined", person.joined()));
+                  .set("joined", person.joined())
+                  .set("leaves", person.leaves()));
 
   /** Without its members, who are rows of their own. */
   public static final RowMapper<Group> GROUP =
@@ -391,7 +392,8 @@ public final class Mappers {
         row.day("until"),
         row.choice("kind", Person.Kind.PERSON),
         row.text("manager"),
-        row.day("joined"));
+        row.day("joined"),
+        row.day("leaves"));
   }
 
   private static Account account(Row row) {
