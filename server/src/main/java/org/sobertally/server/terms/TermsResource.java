@@ -17,14 +17,15 @@ import java.util.List;
 import org.eclipse.microprofile.openapi.annotations.media.Schema;
 import org.eclipse.microprofile.openapi.annotations.tags.Tag;
 import org.sobertally.core.agreement.Agreement;
-import org.sobertally.core.agreement.Subscription;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.money.Money;
 import org.sobertally.server.access.Role;
 import org.sobertally.server.book.store.BookEditor;
+import org.sobertally.server.book.store.BookRows;
 import org.sobertally.server.book.store.Books;
 import org.sobertally.server.http.MoneyDto;
 import org.sobertally.server.http.Problem;
+import org.sobertally.server.intake.EditedSheets;
 import org.sobertally.server.journal.Journal;
 import org.sobertally.server.time.TallyClock;
 
@@ -37,6 +38,8 @@ public class TermsResource {
 
   private final Books books;
   private final BookEditor editor;
+  private final BookRows rows;
+  private final EditedSheets sheets;
   private final Journal journal;
   private final TallyClock clock;
   private final SecurityIdentity identity;
@@ -44,11 +47,15 @@ public class TermsResource {
   TermsResource(
       Books books,
       BookEditor editor,
+      BookRows rows,
+      EditedSheets sheets,
       Journal journal,
       TallyClock clock,
       SecurityIdentity identity) {
     this.books = books;
     this.editor = editor;
+    this.rows = rows;
+    this.sheets = sheets;
     this.journal = journal;
     this.clock = clock;
     this.identity = identity;
@@ -150,14 +157,17 @@ public class TermsResource {
           if (said.isEmpty()) {
             throw Problem.conflict("Nothing on the sheet is otherwise: there is nothing to save.");
           }
-          for (Agreement agreement : edited.agreements) {
-            editor.put(change, agreement);
-          }
-          for (Subscription line : edited.lines) {
-            editor.put(change, line);
-          }
+          String actor = identity.getPrincipal().getName();
+          List<BookRows.Change> stored =
+              rows.recorded(
+                  () -> {
+                    edited.agreements.forEach(agreement -> editor.put(change, agreement));
+                    edited.lines.forEach(line -> editor.put(change, line));
+                  });
+          sheets.keep(
+              vendor, book.vendors().byId(vendor).name(), edit.why().strip(), stored, actor);
           journal.add(
-              identity.getPrincipal().getName(),
+              actor,
               "TERMS_CHANGED",
               "Changed the terms of %s: %s. “%s”"
                   .formatted(

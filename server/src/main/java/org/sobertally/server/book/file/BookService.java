@@ -20,6 +20,7 @@ import org.hibernate.Session;
 import org.sobertally.core.book.Book;
 import org.sobertally.server.book.store.BookGuards;
 import org.sobertally.server.book.store.BookLoader;
+import org.sobertally.server.book.store.BookRows;
 import org.sobertally.server.book.store.BookTables;
 import org.sobertally.server.book.store.Books;
 import org.sobertally.server.journal.Journal;
@@ -38,6 +39,7 @@ public class BookService {
   private final Journal journal;
   private final Event<BookTaken> taken;
   private final BookGuards guards;
+  private final BookRows rows;
   private final TallyClock clock;
   private final long mostBytes;
 
@@ -47,6 +49,7 @@ public class BookService {
       Journal journal,
       Event<BookTaken> taken,
       BookGuards guards,
+      BookRows rows,
       TallyClock clock,
       @ConfigProperty(name = "sober.book.most-unpacked-bytes") long mostBytes) {
     this.entities = entities;
@@ -54,6 +57,7 @@ public class BookService {
     this.journal = journal;
     this.taken = taken;
     this.guards = guards;
+    this.rows = rows;
     this.clock = clock;
     this.mostBytes = mostBytes;
   }
@@ -153,6 +157,21 @@ public class BookService {
   /** Loads the book anew within the change: stored rows were changed beneath it. */
   public void reload(Books.Change change) {
     change.apply(book -> load(book.version() + 1));
+  }
+
+  /**
+   * The book as it would be with these changes; nothing of them is stored. Outside any transaction.
+   *
+   * @throws RuntimeException if there is no such book
+   */
+  public Book with(List<BookRows.Change> changes) {
+    QuarkusTransaction.begin();
+    try {
+      rows.apply(changes);
+      return load(books.current().version() + 1);
+    } finally {
+      QuarkusTransaction.rollback();
+    }
   }
 
   /**

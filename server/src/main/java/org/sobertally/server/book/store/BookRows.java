@@ -6,6 +6,7 @@ import java.sql.Connection;
 import java.sql.PreparedStatement;
 import java.sql.ResultSet;
 import java.sql.SQLException;
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
@@ -26,6 +27,7 @@ import org.sobertally.server.book.schema.Type;
 public class BookRows {
 
   private final EntityManager entities;
+  private final ThreadLocal<List<Change>> recording = new ThreadLocal<>();
 
   BookRows(EntityManager entities) {
     this.entities = entities;
@@ -189,8 +191,23 @@ public class BookRows {
     }
   }
 
+  /** What the work stores, within the caller's transaction. */
+  public List<Change> recorded(Runnable work) {
+    List<Change> changes = new ArrayList<>();
+    recording.set(changes);
+    try {
+      work.run();
+      return changes;
+    } finally {
+      recording.remove();
+    }
+  }
+
   /** Stores the changes in their order, within the caller's transaction. */
   public void apply(List<Change> changes) {
+    if (recording.get() != null) {
+      recording.get().addAll(changes);
+    }
     work(
         connection -> {
           int from = 0;
