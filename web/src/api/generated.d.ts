@@ -6222,7 +6222,52 @@ export interface paths {
       };
     };
     put?: never;
-    post?: never;
+    /** Add */
+    post: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/json': components['schemas']['NewVendor'];
+        };
+      };
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['RowSheet'];
+          };
+        };
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
     delete?: never;
     options?: never;
     head?: never;
@@ -6633,6 +6678,231 @@ export interface paths {
           content: {
             'application/json': components['schemas']['Vendor'];
           };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/v1/vendors/{vendor}/rows': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Look */
+    get: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          vendor: string;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['RowSheet'];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    /** Save */
+    put: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          vendor: string;
+        };
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/json': components['schemas']['RowsEdit'];
+        };
+      };
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['RowSheet'];
+          };
+        };
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/v1/vendors/{vendor}/rows/check': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Check */
+    post: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          vendor: string;
+        };
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/json': components['schemas']['RowsEdit'];
+        };
+      };
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['RowsCheck'];
+          };
+        };
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/v1/vendors/{vendor}/rows/preview': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Preview */
+    post: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          vendor: string;
+        };
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/json': components['schemas']['RowsEdit'];
+        };
+      };
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['RowsPreview'];
+          };
+        };
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
         };
         /** @description Not Authorized */
         401: {
@@ -7366,6 +7636,14 @@ export interface components {
       account: string;
       email: string;
       ours: string[];
+    };
+    EditedRow: {
+      file: string;
+      /** Format: int32 */
+      row?: number | null;
+      values?: {
+        [key: string]: string;
+      } | null;
     };
     ElsewhereSuggestion: {
       cover: components['schemas']['PlansAndCost'];
@@ -8125,6 +8403,9 @@ export interface components {
       token: string;
       tokens: components['schemas']['AccessToken'][];
     };
+    NewVendor: {
+      name: string;
+    };
     OddsPoint: {
       /** Format: int32 */
       atRisk: number;
@@ -8624,6 +8905,61 @@ export interface components {
       plan: string;
       /** Format: int64 */
       takenBack: number;
+    };
+    RowCells: {
+      values: string[];
+    };
+    RowColumn: {
+      about: string;
+      choices: string[];
+      column: string;
+      fixed: boolean;
+      number: boolean;
+      required: boolean;
+    };
+    RowFault: {
+      column?: string | null;
+      /** Format: int32 */
+      edit: number;
+      message: string;
+    };
+    RowSheet: {
+      name: string;
+      state: string;
+      tables: components['schemas']['RowTable'][];
+      vendor: string;
+    };
+    RowTable: {
+      about: string;
+      columns: components['schemas']['RowColumn'][];
+      file: string;
+      grows: boolean;
+      rows: components['schemas']['RowCells'][];
+    };
+    RowsCheck: {
+      faults: components['schemas']['RowFault'][];
+      said: string[];
+      warnings: string[];
+    };
+    RowsEdit: {
+      rows: components['schemas']['EditedRow'][];
+      state: string;
+      why?: string | null;
+    };
+    RowsPreview: {
+      findings: components['schemas']['RowsPreviewFindings'][];
+      paidAfter: components['schemas']['Money'];
+      paidBefore: components['schemas']['Money'];
+      recoverableAfter: components['schemas']['Money'];
+      recoverableBefore: components['schemas']['Money'];
+    };
+    RowsPreviewFindings: {
+      /** Format: int32 */
+      after: number;
+      /** Format: int32 */
+      before: number;
+      kind: components['schemas']['FindingKind'];
+      title: string;
     };
     Rule: {
       /** Format: int32 */

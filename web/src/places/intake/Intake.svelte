@@ -15,6 +15,7 @@
   import { session } from '../../state/session.svelte';
   import { slates } from '../../state/slate.svelte';
   import { sayCount, sayDay, sayMoment, sayShortDay } from '../../state/say';
+  import { navigate } from '../../router';
   import { KIND_WORDS } from './mapping';
   import { latest } from '../../state/latest';
 
@@ -113,6 +114,16 @@
     work('book', async () => {
       answer = await sendBook(file!, replace, partial);
       if (answer.taken) file = null;
+    });
+
+  let named = $state('');
+  const write = () =>
+    work('vendor', async () => {
+      const made = await dataOf(api.POST('/api/v1/vendors', { body: { name: named } }));
+      named = '';
+      await navigate(
+        `${to(`/terms/${made.vendor}`)}${to('').includes('?') ? '&' : '?'}sheet=rows` as '/intake',
+      );
     });
 
   const LINK_WORDS: Record<string, string> = { scim: 'SCIM', rest: 'own interface' };
@@ -245,6 +256,22 @@
         {/each}
       </tbody>
     </table>
+    {#if mayBring}
+      <form
+        class="another"
+        onsubmit={(e) => {
+          e.preventDefault();
+          void write();
+        }}
+      >
+        <input
+          aria-label="Name of another vendor"
+          placeholder="another vendor"
+          bind:value={named}
+        />
+        <button class="word" disabled={named.trim() === '' || busy !== ''}>write it down</button>
+      </form>
+    {/if}
     {#if slates.fault}<p class="neg" role="alert">{slates.fault}</p>{/if}
     {#if files.length > 0}
       <h2 id="files">Single files</h2>
@@ -405,6 +432,18 @@
   }
   .fault {
     font-size: 12px;
+  }
+  .another {
+    display: flex;
+    gap: 10px;
+    padding: 8px 0;
+  }
+  .another input {
+    width: 170px;
+    border: 0;
+    border-bottom: 1px dotted var(--soft);
+    background: transparent;
+    padding: 2px 0;
   }
   .history {
     margin-top: 16px;

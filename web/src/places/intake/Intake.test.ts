@@ -59,6 +59,7 @@ const BY_HAND = vendor({
   vendor: 'reedholm',
   name: 'Reedholm',
   linked: false,
+  linkKind: null,
   readAt: null,
   drift: 0,
 });

@@ -2,13 +2,14 @@
 <script lang="ts">
   import { api, dataOf, type Schemas } from '../../api/client';
   import { route } from '../../router';
-  import { asOf, to, today } from '../../state/address.svelte';
+  import { asOf, param, setParam, to, today } from '../../state/address.svelte';
   import { book } from '../../state/book.svelte';
   import { Question } from '../../state/question.svelte';
   import { session } from '../../state/session.svelte';
   import { sayDay, sayMoney } from '../../state/say';
   import AgreementSheet from './AgreementSheet.svelte';
   import { Edits } from './edits.svelte';
+  import VendorRows from './VendorRows.svelte';
 
   const SETTLES_MS = 250;
   const DAY_MS = 86_400_000;
@@ -36,6 +37,8 @@
   );
   const tried = $derived(edits.any ? check.value : null);
   const faults = $derived(tried?.faults ?? []);
+
+  const asRows = $derived(mayEdit && param('sheet') === 'rows');
 
   const left = (day: string | null | undefined) =>
     day ? Math.round((Date.parse(day) - Date.parse(today())) / DAY_MS) : null;
@@ -81,67 +84,81 @@
 {#if sheet}
   <div class="title">
     <h1>{sheet.name}: terms</h1>
-    <span class="sub">as they stand today; what changes is said beside before it is saved</span>
+    <div class="parts" role="group" aria-label="Which sheet">
+      <button class:on={!asRows} aria-pressed={!asRows} onclick={() => setParam('sheet', null)}
+        >What was agreed</button
+      >
+      {#if mayEdit}
+        <button class:on={asRows} aria-pressed={asRows} onclick={() => setParam('sheet', 'rows')}
+          >Plans, parts, rules</button
+        >
+        <a href={to(`/links/${vendor}`)}>How it is reached</a>
+      {/if}
+    </div>
     <a class="word" href={`${to('/journal')}${to('').includes('?') ? '&' : '?'}kind=TERMS_CHANGED`}
       >what changed when</a
     >
   </div>
-  <div class="page">
-    <div>
-      {#each sheet.agreements as agreement (agreement.agreement)}
-        <AgreementSheet {agreement} {edits} {faults} {mayEdit} />
-      {:else}
-        <p class="sub">
-          Nothing is bought of {sheet.name} yet.
-          <a href={to('/intake/file')}>Bring a file of contracts.</a>
-        </p>
-      {/each}
-    </div>
-    <aside aria-label="What this changes">
-      <h2>What this changes</h2>
-      {#if tried}
-        {#each tried.differences as d (d.agreement)}
-          <h3>{d.name}</h3>
-          <table>
-            <tbody>
-              {#each rows(d) as row (row.what)}
-                <tr class:same={row.before === row.after}>
-                  <td>{row.what}</td>
-                  <td class="r num">
-                    {#if row.before !== row.after}{row.before} → <b>{row.after}</b>
-                    {:else}{row.before}{/if}
-                  </td>
-                </tr>
-              {/each}
-            </tbody>
-          </table>
+  {#if asRows}
+    <VendorRows {vendor} {mayEdit} />
+  {:else}
+    <div class="page">
+      <div>
+        {#each sheet.agreements as agreement (agreement.agreement)}
+          <AgreementSheet {agreement} {edits} {faults} {mayEdit} />
+        {:else}
+          <p class="sub">
+            Nothing is bought of {sheet.name} yet.
+            <a href={to('/intake/file')}>Bring a file of contracts.</a>
+          </p>
         {/each}
-        <p class="sub all">
-          All of the house: {sayMoney(tried.before)} → <b>{sayMoney(tried.after)}</b> a year.
-        </p>
-        {#if faults.length > 0}<p class="neg">{faults[0]!.message}</p>{/if}
-        <label class="why">
-          Why? <input bind:value={why} placeholder="side letter of 3 June" maxlength="500" />
-        </label>
-        <div class="do">
-          <button
-            class="go"
-            disabled={busy || faults.length > 0 || why.trim() === '' || check.stale}
-            onclick={save}>{busy ? 'Saving…' : 'Save from today'}</button
-          >
-          <button class="plain" disabled={busy} onclick={() => edits.clear()}>Leave it</button>
-        </div>
-      {:else if saved}<p role="status"><b>{saved}</b></p>
-      {:else if mayEdit}
-        <p class="sub">
-          Nothing yet. Every dotted value can be typed over: <kbd>Tab</kbd> goes on,
-          <kbd>Enter</kbd> keeps, <kbd>Esc</kbd> leaves it. Another quantity holds from today; a range
-          of two columns can be pasted into prices by quantity.
-        </p>
-      {:else}<p class="sub">A steward or a keeper changes terms.</p>{/if}
-      {#if fault || check.fault}<p class="neg" role="alert">{fault || check.fault}</p>{/if}
-    </aside>
-  </div>
+      </div>
+      <aside aria-label="What this changes">
+        <h2>What this changes</h2>
+        {#if tried}
+          {#each tried.differences as d (d.agreement)}
+            <h3>{d.name}</h3>
+            <table>
+              <tbody>
+                {#each rows(d) as row (row.what)}
+                  <tr class:same={row.before === row.after}>
+                    <td>{row.what}</td>
+                    <td class="r num">
+                      {#if row.before !== row.after}{row.before} → <b>{row.after}</b>
+                      {:else}{row.before}{/if}
+                    </td>
+                  </tr>
+                {/each}
+              </tbody>
+            </table>
+          {/each}
+          <p class="sub all">
+            All of the house: {sayMoney(tried.before)} → <b>{sayMoney(tried.after)}</b> a year.
+          </p>
+          {#if faults.length > 0}<p class="neg">{faults[0]!.message}</p>{/if}
+          <label class="why">
+            Why? <input bind:value={why} placeholder="side letter of 3 June" maxlength="500" />
+          </label>
+          <div class="do">
+            <button
+              class="go"
+              disabled={busy || faults.length > 0 || why.trim() === '' || check.stale}
+              onclick={save}>{busy ? 'Saving…' : 'Save from today'}</button
+            >
+            <button class="plain" disabled={busy} onclick={() => edits.clear()}>Leave it</button>
+          </div>
+        {:else if saved}<p role="status"><b>{saved}</b></p>
+        {:else if mayEdit}
+          <p class="sub">
+            Nothing yet. Every dotted value can be typed over: <kbd>Tab</kbd> goes on,
+            <kbd>Enter</kbd> keeps, <kbd>Esc</kbd> leaves it. Another quantity holds from today; a range
+            of two columns can be pasted into prices by quantity.
+          </p>
+        {:else}<p class="sub">A steward or a keeper changes terms.</p>{/if}
+        {#if fault || check.fault}<p class="neg" role="alert">{fault || check.fault}</p>{/if}
+      </aside>
+    </div>
+  {/if}
 {:else if !asked.fault}<p class="sub">Looking…</p>{/if}
 
 <style>
@@ -150,6 +167,20 @@
     align-items: baseline;
     gap: 14px;
     padding-bottom: 12px;
+  }
+  .parts {
+    display: flex;
+    gap: 18px;
+  }
+  .parts :is(button, a) {
+    color: var(--soft);
+    border-bottom: 2px solid transparent;
+    padding-bottom: 2px;
+  }
+  .parts button.on {
+    color: var(--ink);
+    font-weight: 600;
+    border-color: var(--ink);
   }
   .title > a {
     margin-left: auto;

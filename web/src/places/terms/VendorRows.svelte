@@ -1,0 +1,229 @@
+<!-- Everything that is written down of a vendor, as tables: tried before it is saved, taken back after. -->
+<script lang="ts">
+  import { api, dataOf, type Schemas } from '../../api/client';
+  import { asOf, to } from '../../state/address.svelte';
+  import { book } from '../../state/book.svelte';
+  import { Question } from '../../state/question.svelte';
+  import { sayMoney } from '../../state/say';
+  import RowTable from './RowTable.svelte';
+  import { RowEdits, type Shown } from './rows.svelte';
+
+  let { vendor, mayEdit }: { vendor: string; mayEdit: boolean } = $props();
+
+  const TITLES: Record<string, string> = {
+    'vendors.csv': 'How it behaves',
+    'parts.csv': 'Parts',
+    'plans.csv': 'Plans and ladders',
+    'agreements.csv': 'Agreements',
+    'lines.csv': 'Subscriptions',
+    'data_rules.csv': 'What becomes of data',
+  };
+  const SETTLES_MS = 250;
+
+  const params = $derived({ path: { vendor } });
+  const edits = new RowEdits();
+  let why = $state('');
+  let busy = $state<'' | 'try' | 'save'>('');
+  let fault = $state('');
+  let saved = $state('');
+  let preview = $state.raw<Schemas['RowsPreview'] | null>(null);
+  let previewOf = $state('');
+
+  const asked = new Question(
+    () => vendor || undefined,
+    () => dataOf(api.GET('/api/v1/vendors/{vendor}/rows', { params })),
+    { again: () => book.version, subject: () => vendor },
+  );
+  const sheet = $derived(asked.value);
+  const body = $derived(sheet && edits.any ? edits.body(sheet.state, null) : undefined);
+  const check = new Question(
+    () => body,
+    (edit) => dataOf(api.POST('/api/v1/vendors/{vendor}/rows/check', { params, body: edit })),
+    { settles: SETTLES_MS },
+  );
+  const tried = $derived(edits.any ? check.value : null);
+  const faults = $derived(tried?.faults ?? []);
+  const typed = $derived(JSON.stringify(body ?? null));
+
+  /** A row in which nobody typed yet lacks everything, and need not be told so. */
+  const faultOf = (row: Shown, column: string) =>
+    row.row === null && Object.keys(row.values).length === 0
+      ? ''
+      : (faults.find((one) => edits.idAt(one.edit) === row.id && one.column === column)?.message ??
+        '');
+
+  async function work(what: 'try' | 'save', run: () => Promise<void>) {
+    busy = what;
+    [fault, saved] = ['', ''];
+    try {
+      await run();
+    } catch (e) {
+      fault = (e as Error).message;
+    } finally {
+      busy = '';
+    }
+  }
+
+  const tryIt = () =>
+    work('try', async () => {
+      const of = typed;
+      preview = await dataOf(
+        api.POST('/api/v1/vendors/{vendor}/rows/preview', { params, body: body! }),
+      );
+      previewOf = of;
+    });
+
+  const save = () =>
+    work('save', async () => {
+      asked.set(
+        await dataOf(
+          api.PUT('/api/v1/vendors/{vendor}/rows', {
+            params,
+            body: edits.body(sheet!.state, why),
+          }),
+        ),
+      );
+      edits.clear();
+      [why, preview] = ['', null];
+      saved = 'Saved. It can be taken back under Intake.';
+      await book.load(asOf());
+    });
+</script>
+
+{#if asked.fault}<p class="neg" role="alert">{asked.fault}</p>{/if}
+{#if sheet}
+  <div class="page">
+    <div>
+      {#each sheet.tables as table (table.file)}
+        <RowTable {table} title={TITLES[table.file] ?? table.file} {edits} {faultOf} {mayEdit} />
+      {/each}
+    </div>
+    <aside aria-label="What this changes">
+      <h2>What this changes</h2>
+      {#if tried}
+        <ul>
+          {#each tried.said.slice(0, 12) as one (one)}<li>{one}</li>{/each}
+        </ul>
+        {#if tried.said.length > 12}<p class="sub">and {tried.said.length - 12} more</p>{/if}
+        {#each tried.warnings as one (one)}<p class="warn">{one}</p>{/each}
+        {#if faults.length > 0}<p class="neg">{faults[0]!.message}</p>{/if}
+        {#if preview && previewOf === typed}
+          <table>
+            <tbody>
+              <tr>
+                <td>paid a year</td>
+                <td class="num">{sayMoney(preview.paidBefore)} → {sayMoney(preview.paidAfter)}</td>
+              </tr>
+              <tr>
+                <td>recoverable</td>
+                <td class="num">
+                  {sayMoney(preview.recoverableBefore)} → {sayMoney(preview.recoverableAfter)}
+                </td>
+              </tr>
+              {#each preview.findings as one (one.kind)}
+                <tr><td>{one.title}</td><td class="num">{one.before} → {one.after}</td></tr>
+              {:else}
+                <tr><td colspan="2" class="sub">No finding more, and none fewer.</td></tr>
+              {/each}
+            </tbody>
+          </table>
+        {:else}
+          <button
+            class="plain"
+            disabled={busy !== '' || faults.length > 0 || check.stale}
+            onclick={tryIt}
+          >
+            {busy === 'try'
+              ? 'Counting everything anew…'
+              : 'What does it do to money and findings?'}
+          </button>
+        {/if}
+        <label class="why">
+          Why? <input bind:value={why} placeholder="price list of 2027" maxlength="500" />
+        </label>
+        <div class="do">
+          <button
+            class="go"
+            disabled={busy !== '' || faults.length > 0 || why.trim() === '' || check.stale}
+            onclick={save}>{busy === 'save' ? 'Saving…' : 'Save'}</button
+          >
+          <button class="plain" disabled={busy !== ''} onclick={() => edits.clear()}
+            >Leave it</button
+          >
+        </div>
+      {:else if saved}
+        <p role="status"><b>{saved}</b> <a href={to('/intake')}>Intake</a></p>
+      {:else if mayEdit}
+        <p class="sub">
+          Nothing yet. Everything here stands in the open book format; a heading says what it means.
+          An id that is left empty is made out of the name.
+        </p>
+      {/if}
+      {#if fault || check.fault}<p class="neg" role="alert">{fault || check.fault}</p>{/if}
+    </aside>
+  </div>
+{:else if !asked.fault}<p class="sub">Looking…</p>{/if}
+
+<style>
+  .page {
+    display: grid;
+    grid-template-columns: minmax(0, 1fr) 290px;
+    gap: 26px;
+  }
+  aside {
+    position: sticky;
+    top: 0;
+    align-self: start;
+  }
+  aside h2 {
+    font: 600 15px var(--font-serif);
+    padding-bottom: 4px;
+  }
+  aside li {
+    font-size: 12.5px;
+    padding: 3px 0;
+    border-bottom: 1px solid var(--fine);
+  }
+  aside table {
+    width: 100%;
+    font-size: 12.5px;
+    margin-top: 8px;
+  }
+  aside td {
+    padding: 4px 0;
+    border-bottom: 1px solid var(--fine);
+  }
+  aside .num {
+    font-size: 11.5px;
+    text-align: right;
+  }
+  .warn {
+    color: var(--idle-text);
+    font-size: 12.5px;
+    padding-top: 6px;
+  }
+  .plain {
+    margin-top: 10px;
+  }
+  .why {
+    display: flex;
+    gap: 8px;
+    align-items: baseline;
+    font-size: 13px;
+    padding-top: 12px;
+  }
+  .why input {
+    width: 220px;
+    border: 0;
+    border-bottom: 1px dotted var(--soft);
+    background: transparent;
+    padding: 2px 3px;
+    font: inherit;
+  }
+  .do {
+    display: flex;
+    gap: 10px;
+    align-items: baseline;
+    padding-top: 4px;
+  }
+</style>
