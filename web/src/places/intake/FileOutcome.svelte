@@ -75,7 +75,7 @@
   const unknown = $derived(
     WORDS.flatMap((field) => {
       const column = mapping.columns[field];
-      if (field === 'plan' && mapping.kind !== 'HOLDINGS') return [];
+      if (field === 'plan' && mapping.kind !== 'HOLDINGS' && mapping.kind !== 'PRICES') return [];
       const values = check.rejected.filter((r) => column && r.column === column);
       return [...new Set(values.flatMap((r) => words(field, r.value)))]
         .filter((value) => !isKnown(field, value))
@@ -103,6 +103,12 @@
         {/each}
       </Pick>
     </label>
+    {#if field === 'plan' && check.suggested[value]}
+      by its name perhaps
+      <button class="word" onclick={() => mean(value, check.suggested[value]!)}>
+        {plans[check.suggested[value]!] ?? check.suggested[value]}
+      </button>
+    {/if}
   </p>
 {/each}
 {#each unrated as currency (currency)}

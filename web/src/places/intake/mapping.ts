@@ -9,6 +9,8 @@ export const KIND_WORDS: Record<FileKind, string> = {
   HOLDINGS: 'who holds what',
   LAST_USE: 'last uses',
   SESSIONS: 'sessions in a pool',
+  USE: 'days of use',
+  PRICES: 'a price list',
   GROUPS: 'groups and their leads',
   RATES: 'rates of currencies',
 };
@@ -126,6 +128,8 @@ const COUNT_WORDS: Record<FileKind, Record<string, [string, string]>> = {
     CHANGED: ['changed', 'changed'],
   },
   RATES: { NEW: ['new rate', 'new rates'], CHANGED: ['changed', 'changed'] },
+  PRICES: { NEW: ['new price', 'new prices'], CHANGED: ['price set', 'prices set'] },
+  USE: { DAYS: ['day of use', 'days of use'] },
   GROUPS: {
     GROUPS: ['new group', 'new groups'],
     NEW: ['new member', 'new members'],
@@ -138,6 +142,7 @@ const COUNT_WORDS: Record<FileKind, Record<string, [string, string]>> = {
     ENDED: ['seat ends', 'seats end'],
     LEFT: ['person has left', 'people have left'],
     ACCOUNTS: ['new account', 'new accounts'],
+    PEOPLE: ['new person', 'new people'],
     NOBODY: ['of them nobody’s', 'of them nobody’s'],
     LEFT_OUT: ['of a product left out', 'of products left out'],
     DAYS: ['day of use', 'days of use'],

@@ -26,6 +26,8 @@ final class FileChanges {
     /** People who have left because the file lists everybody and these not. */
     LEFT,
     ACCOUNTS,
+    /** People whom a file of something else brings. */
+    PEOPLE,
     /** Accounts of whom the directory knows nobody. */
     NOBODY,
     /** Days of use, those that are known included. */

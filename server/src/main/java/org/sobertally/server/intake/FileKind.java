@@ -217,7 +217,10 @@ public enum FileKind {
           "produit",
           "producto"),
       Field.wished("from", "from", "since", "assigned", "start"),
-      Field.wished("until", "until", "end", "expires")),
+      Field.wished("until", "until", "end", "expires"),
+      Field.wished("name", "full name", "display name", "name", "nom", "nombre"),
+      Field.wished("department", "department", "unit", "abteilung", "departamento"),
+      Field.wished("site", "site", "location", "office", "standort", "sede")),
 
   /** One row per account, with a column per part that says when it was used last. */
   LAST_USE(
@@ -238,6 +241,53 @@ public enum FileKind {
           "nutzer",
           "utilisateur",
           "usuario")),
+
+  /** One row per day of use: who used what when. */
+  USE(
+      true,
+      Field.needed(
+          "who",
+          "who",
+          "email",
+          "e-mail",
+          "mail",
+          "user",
+          "username",
+          "address",
+          "account",
+          "person",
+          "user principal name",
+          "benutzer",
+          "nutzer",
+          "utilisateur",
+          "usuario"),
+      Field.needed("day", "day", "date", "used on", "datum", "tag", "jour", "fecha"),
+      Field.wished("part", "part", "feature", "application", "app", "service", "module", "modul")),
+
+  /** One row per plan: what a vendor lists a seat at. */
+  PRICES(
+      true,
+      Field.needed(
+          "plan",
+          "plan",
+          "product",
+          "licence",
+          "license",
+          "produkt",
+          "lizenz",
+          "produit",
+          "producto"),
+      Field.needed(
+          "price",
+          "list price",
+          "listed price",
+          "price",
+          "unit price",
+          "listenpreis",
+          "preis",
+          "prix",
+          "precio"),
+      Field.wished("per", "per", "billing period", "period", "abrechnung", "période", "periodo")),
 
   /** One row per session in a pool. */
   SESSIONS(

@@ -133,7 +133,7 @@ final class HoldingsFile {
     String who = draft.text(row, "who");
     String account = whos.account(who, "who");
     if (account == null) {
-      account = accounts.open(who);
+      account = accounts.open(who, row);
     }
     FileChanges.Mark mark = draft.mark();
     try {
@@ -150,8 +150,12 @@ final class HoldingsFile {
 
   /** The products that the cell names. */
   private List<String> products(String cell) {
-    String separator = draft.mapping.separator();
-    if (separator == null || draft.mapping.values().containsKey(cell)) {
+    return words(cell, draft.mapping);
+  }
+
+  static List<String> words(String cell, Mapping mapping) {
+    String separator = mapping.separator();
+    if (separator == null || mapping.values().containsKey(cell)) {
       return List.of(cell);
     }
     List<String> products =

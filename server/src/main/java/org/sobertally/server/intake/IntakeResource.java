@@ -32,6 +32,7 @@ import org.sobertally.server.http.Page;
 import org.sobertally.server.http.Params;
 import org.sobertally.server.http.Problem;
 import org.sobertally.server.http.XlsxListWriter;
+import org.sobertally.server.names.AlikeNames;
 
 /** Single files of other shapes than a book's: looked at, tried, taken in, and taken back. */
 @Path("/api/v1/intake")
@@ -97,7 +98,8 @@ public class IntakeResource {
       Map<String, Integer> counts,
       List<FileChanges.Rejected> rejected,
       int rejectedInAll,
-      List<String> notes) {}
+      List<String> notes,
+      Map<String, String> suggested) {}
 
   /**
    * @param fields what its columns may be
@@ -344,7 +346,30 @@ public class IntakeResource {
         counts,
         draft.rejected.stream().limit(MOST_REJECTED).toList(),
         draft.rejected.size(),
-        draft.notes);
+        draft.notes,
+        suggested(draft));
+  }
+
+  /** What a vendor's words for its products are likely to mean: a plan's id by the word. */
+  private static Map<String, String> suggested(FileChanges draft) {
+    Mapping mapping = draft.mapping;
+    String column = mapping.columns().get("plan");
+    if (mapping.vendor() == null || column == null) {
+      return Map.of();
+    }
+    Map<String, String> plans = new TreeMap<>();
+    draft.book.plans().all().stream()
+        .filter(plan -> plan.vendor().equals(mapping.vendor()))
+        .forEach(plan -> plans.put(plan.id(), plan.name()));
+    Map<String, String> suggested = new TreeMap<>();
+    for (FileChanges.Rejected one : draft.rejected) {
+      if (column.equals(one.column())) {
+        for (String word : HoldingsFile.words(one.value(), mapping)) {
+          AlikeNames.closest(word, plans).ifPresent(plan -> suggested.put(word, plan));
+        }
+      }
+    }
+    return suggested;
   }
 
   private static Intake shown(IntakeStore.Row row, List<IntakeStore.Row> all, int confirmed) {

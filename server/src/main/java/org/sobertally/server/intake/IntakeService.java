@@ -209,6 +209,10 @@ class IntakeService {
           new LastUseFile(
                   draft, mapping.vendor(), Params.day("from", mapping.from()).orElse(null), to)
               .take(progress);
+      case USE ->
+          new UseFile(draft, mapping.vendor(), Params.day("from", mapping.from()).orElse(null), to)
+              .take(progress);
+      case PRICES -> new PricesFile(draft, mapping.vendor()).take(progress);
       case SESSIONS -> new SessionsFile(draft, mapping.vendor(), clock.zone()).take(progress);
     }
   }

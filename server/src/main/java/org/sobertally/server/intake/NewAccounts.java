@@ -29,12 +29,16 @@ final class NewAccounts {
   }
 
   /**
-   * An account of the person who is called so, or of nobody where that is a mail address.
+   * An account of the person who is called so, or of nobody where that is a mail address. Where the
+   * row says the name of somebody whom nobody knows, they come into the directory with it.
    *
    * @return its id
    */
-  String open(String who) throws BadRowException, BookRows.NotAValueException {
+  String open(String who, int row) throws BadRowException, BookRows.NotAValueException {
     String person = whos.person(who, "who");
+    if (person == null && who.indexOf('@') > 0 && !draft.text(row, "name").isEmpty()) {
+      person = bring(who, row);
+    }
     if (person == null && who.indexOf('@') < 1) {
       throw new BadRowException("who", "Nobody has this id, and it is no mail address.");
     }
@@ -56,6 +60,21 @@ final class NewAccounts {
       draft.count(Count.NOBODY);
     }
     whos.addAccount(id, email, person);
+    return id;
+  }
+
+  private String bring(String mail, int row) throws BookRows.NotAValueException {
+    String id = mail.toLowerCase(Locale.ROOT);
+    Map<String, String> values = new HashMap<>();
+    values.put("person", id);
+    values.put("name", draft.text(row, "name"));
+    values.put("email", mail);
+    values.put("department", draft.text(row, "department"));
+    values.put("site", draft.text(row, "site"));
+    values.put("status", "ACTIVE");
+    draft.put(BookSchema.PEOPLE, null, values);
+    draft.count(Count.PEOPLE);
+    whos.addPerson(id, mail);
     return id;
   }
 

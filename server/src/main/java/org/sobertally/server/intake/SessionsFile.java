@@ -85,7 +85,7 @@ final class SessionsFile {
     }
     String account = whos.account(who, "who");
     if (account == null) {
-      account = accounts.open(who);
+      account = accounts.open(who, row);
     }
     String id = draft.text(row, "session");
     if (id.isEmpty()) {

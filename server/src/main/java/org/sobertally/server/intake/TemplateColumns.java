@@ -90,8 +90,26 @@ final class TemplateColumns {
                   "from",
                   Described.of("Held from; empty: since before the file", "2025-03-10"),
                   "until",
-                  Described.of("Held until before; empty: still held", ""))),
+                  Described.of("Held until before; empty: still held", ""),
+                  "name",
+                  Described.of("The full name, of people who are not known yet", "Ada Brook"),
+                  "department",
+                  Described.of("Their department", "Design"),
+                  "site",
+                  Described.of("Where they work", "Harbour Street"))),
           entry(FileKind.LAST_USE, Map.of("who", WHO)),
+          entry(
+              FileKind.USE,
+              Map.of(
+                  "who", WHO,
+                  "day", Described.of("The day of use", "2026-09-14"),
+                  "part", Described.of("What was used; empty: anything", "drawing"))),
+          entry(
+              FileKind.PRICES,
+              Map.of(
+                  "plan", PRODUCT,
+                  "price", Described.of("What a seat is listed at", "264"),
+                  "per", Described.of("A year, or a month", "year", "year", "month"))),
           entry(
               FileKind.SESSIONS,
               Map.of(

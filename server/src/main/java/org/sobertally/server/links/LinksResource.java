@@ -2,8 +2,10 @@ package org.sobertally.server.links;
 
 import io.quarkus.security.identity.SecurityIdentity;
 import jakarta.annotation.security.RolesAllowed;
+import jakarta.transaction.Transactional;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Size;
 import jakarta.ws.rs.DELETE;
 import jakarta.ws.rs.GET;
 import jakarta.ws.rs.POST;
@@ -12,6 +14,7 @@ import jakarta.ws.rs.Path;
 import jakarta.ws.rs.PathParam;
 import jakarta.ws.rs.Produces;
 import jakarta.ws.rs.core.MediaType;
+import java.net.URI;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
@@ -21,10 +24,12 @@ import org.eclipse.microprofile.openapi.annotations.tags.Tag;
 import org.sobertally.server.access.Role;
 import org.sobertally.server.book.store.Books;
 import org.sobertally.server.http.Problem;
+import org.sobertally.server.journal.Journal;
 import org.sobertally.server.time.TallyClock;
 import org.sobertally.server.vendors.IdMapping;
 import org.sobertally.server.vendors.VendorConnection.Roll;
 import org.sobertally.server.vendors.VendorLinks;
+import org.sobertally.server.vendors.VendorPages;
 import org.sobertally.server.vendors.VendorProtocol.Carrier;
 
 /** How a vendor is reached: made, tried and changed by a keeper. */
@@ -37,6 +42,8 @@ public class LinksResource {
   private final Books books;
   private final LinkService service;
   private final VendorLinks links;
+  private final VendorPages pages;
+  private final Journal journal;
   private final TallyClock clock;
   private final SecurityIdentity identity;
 
@@ -44,11 +51,15 @@ public class LinksResource {
       Books books,
       LinkService service,
       VendorLinks links,
+      VendorPages pages,
+      Journal journal,
       TallyClock clock,
       SecurityIdentity identity) {
     this.books = books;
     this.service = service;
     this.links = links;
+    this.pages = pages;
+    this.journal = journal;
     this.clock = clock;
     this.identity = identity;
   }
@@ -59,6 +70,7 @@ public class LinksResource {
    * @param origin who made it; null where there is none
    * @param secretKept whether a secret is kept
    * @param secretLost whether it cannot be read here and must be entered anew
+   * @param page where somebody works by hand there; null where nobody said
    * @param plans the vendor's plans here
    * @param kinds the protocols that there are
    * @param changes how often it was changed; 0 where there is none
@@ -81,6 +93,7 @@ public class LinksResource {
       @Schema(nullable = true) String template,
       List<LinkForm.Name> names,
       int recognised,
+      @Schema(nullable = true) String page,
       List<PlanName> plans,
       List<String> kinds,
       int changes) {}
@@ -124,6 +137,7 @@ public class LinksResource {
         link.template,
         names,
         link.accounts.size(),
+        pages.all().get(vendor),
         plans,
         List.copyOf(new TreeSet<>(links.kinds())),
         link.changes);
@@ -176,6 +190,41 @@ public class LinksResource {
     requireOurs(vendor);
     VendorLink kept = service.keep(vendor, form, identity.getPrincipal().getName());
     return shown(vendor, Optional.of(kept));
+  }
+
+  /** The address of the vendor's own page, where somebody works by hand. */
+  @Schema(name = "VendorPageForm")
+  public record Page(@Schema(nullable = true) @Size(max = 2000) String url) {}
+
+  /** Says where somebody works by hand there; without an address nobody says it any more. */
+  @PUT
+  @Path("/page")
+  @Transactional
+  public LinkDto setPage(@PathParam("vendor") String vendor, @NotNull @Valid Page form) {
+    require(vendor);
+    String url = form.url() == null || form.url().isBlank() ? null : form.url().strip();
+    if (url != null && !isAddress(url)) {
+      throw Problem.unprocessable(
+          "url: must be an address such as https://vendor.example.", List.of());
+    }
+    pages.set(vendor, url);
+    journal.add(
+        identity.getPrincipal().getName(),
+        "LINK_CHANGED",
+        url == null
+            ? "Nobody says any more where %s is worked at by hand.".formatted(vendor)
+            : "%s is worked at by hand at %s.".formatted(vendor, URI.create(url).getHost()));
+    return look(vendor);
+  }
+
+  private static boolean isAddress(String text) {
+    try {
+      URI url = URI.create(text);
+      boolean http = "http".equals(url.getScheme()) || "https".equals(url.getScheme());
+      return http && url.getHost() != null;
+    } catch (IllegalArgumentException e) {
+      return false;
+    }
   }
 
   /** Takes the link away; what is on its way waits for another, or is made by hand. */

@@ -45,6 +45,7 @@ class Postman {
   private final BackOff backOff;
   private final int mostAttempts;
   private final int mostChecks;
+  private final Duration longest;
   private final Outbox<SlateStore.Due> outbox;
 
   Postman(
@@ -56,7 +57,8 @@ class Postman {
       @ConfigProperty(name = "sober.calls.first-wait") Duration firstWait,
       @ConfigProperty(name = "sober.calls.most-wait") Duration mostWait,
       @ConfigProperty(name = "sober.calls.attempts") int mostAttempts,
-      @ConfigProperty(name = "sober.calls.checks") int mostChecks) {
+      @ConfigProperty(name = "sober.calls.checks") int mostChecks,
+      @ConfigProperty(name = "sober.calls.longest") Duration longest) {
     this.books = books;
     this.store = store;
     this.outcomes = outcomes;
@@ -65,6 +67,7 @@ class Postman {
     this.backOff = new BackOff(firstWait, mostWait);
     this.mostAttempts = mostAttempts;
     this.mostChecks = mostChecks;
+    this.longest = longest;
     this.outbox = new Outbox<>("calls", new Calls(), mostWait);
   }
 
@@ -267,9 +270,9 @@ class Postman {
   }
 
   /**
-   * Nothing is guessed. A vendor that cannot be reached is read again for as long as it takes, or
-   * until somebody ends it; one that answers again and again with what says nothing is given up,
-   * and whoever looks there is told that it may have happened.
+   * Nothing is guessed. A vendor that cannot be reached is read again for as long as was set, or
+   * until somebody ends it, and then the call has plainly failed; one that answers again and again
+   * with what says nothing is given up, and whoever looks there is told that it may have happened.
    */
   private void unread(VendorCall call, Reading.Unreadable unreadable) {
     VendorCall next = change(call.id, fresh -> fresh.checks++);
@@ -280,12 +283,23 @@ class Postman {
               .formatted(next.checks, unreadable.reason()));
       return;
     }
+    if (call.created.plus(longest).isBefore(Instant.now())) {
+      outcomes.fail(
+          next.id,
+          "The vendor could not be read for %s; whether it happened is not known. %s"
+              .formatted(spoken(longest), unreadable.reason()));
+      return;
+    }
     String refused = call.attempts >= mostAttempts ? call.answer : null;
     wait(
         next,
         next.state,
         refused == null ? "Unreadable: " + unreadable.reason() : refused,
         backOff.after(next.checks));
+  }
+
+  private static String spoken(Duration time) {
+    return time.toDays() > 0 ? time.toDays() + " days" : time.toMinutes() + " minutes";
   }
 
   private void wait(VendorCall call, VendorCall.State state, String answer, Duration pause) {

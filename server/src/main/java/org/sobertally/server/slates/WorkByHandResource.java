@@ -22,6 +22,7 @@ import org.sobertally.core.people.Account;
 import org.sobertally.server.access.Role;
 import org.sobertally.server.book.store.Books;
 import org.sobertally.server.vendors.AccountTarget;
+import org.sobertally.server.vendors.VendorPages;
 
 /** What somebody has to do at vendors by hand, as a list to take along. */
 @Path("/api/v1/work-by-hand")
@@ -33,10 +34,16 @@ public class WorkByHandResource {
   private final Books books;
   private final SlateStore store;
   private final CallOutcomes outcomes;
+  private final VendorPages pages;
   private final SecurityIdentity identity;
 
   WorkByHandResource(
-      Books books, SlateStore store, CallOutcomes outcomes, SecurityIdentity identity) {
+      Books books,
+      SlateStore store,
+      CallOutcomes outcomes,
+      VendorPages pages,
+      SecurityIdentity identity) {
+    this.pages = pages;
     this.books = books;
     this.store = store;
     this.outcomes = outcomes;
@@ -50,6 +57,7 @@ public class WorkByHandResource {
    * @param email that it signs in with
    * @param name of its person, or the address where it is nobody's
    * @param todo what to do, in words
+   * @param page where it is done; null where nobody said
    */
   @Schema(name = "WorkByHand")
   record Work(
@@ -60,7 +68,8 @@ public class WorkByHandResource {
       @Schema(nullable = true) String person,
       String name,
       String todo,
-      String slate) {}
+      String slate,
+      @Schema(nullable = true) String page) {}
 
   /**
    * By vendor, then by name.
@@ -73,9 +82,10 @@ public class WorkByHandResource {
   public List<Work> list(@QueryParam("slate") String slate, @QueryParam("vendor") String vendor) {
     Book book = books.current();
     Map<String, String> slates = store.slatesByHand();
+    Map<String, String> addresses = pages.all();
     List<Work> works = new ArrayList<>();
     for (VendorCall call : open(slates, slate, vendor)) {
-      works.add(work(book, call, slates.get(call.move)));
+      works.add(work(book, call, slates.get(call.move), addresses.get(call.vendor)));
     }
     works.sort(
         Comparator.comparing(Work::vendorName)
@@ -102,7 +112,7 @@ public class WorkByHandResource {
         .toList();
   }
 
-  private Work work(Book book, VendorCall call, String slate) {
+  private Work work(Book book, VendorCall call, String slate, String page) {
     Account account = book.accounts().has(call.account) ? book.accounts().byId(call.account) : null;
     String email = account == null ? Objects.requireNonNullElse(call.email, "") : account.email();
     String person = account == null ? null : account.person();
@@ -114,7 +124,8 @@ public class WorkByHandResource {
         person,
         person == null ? email : book.people().byId(person).name(),
         todo(book, call.wish()),
-        slate);
+        slate,
+        page);
   }
 
   private static String todo(Book book, AccountTarget wish) {

@@ -202,6 +202,42 @@ class SlatesTest {
     }
   }
 
+  /** Nobody waits for ever: what cannot be known after the time that was set has plainly failed. */
+  @Test
+  void whoCannotBeReachedForTooLongHasPlainlyFailed() {
+    quillmoor().setFaults(Faults.share(1, 1, Faults.Kind.UNAVAILABLE));
+    String id = granted(idle("qm-letter", 1));
+    steward.post(SLATES + "/" + id + "/post");
+    Wait.until(
+        "the call was begun and cannot be read",
+        () ->
+            !QuarkusTransaction.requiringNew()
+                .call(
+                    () ->
+                        entities
+                            .createQuery(
+                                "from VendorCall c where c.state = :started and c.checks > 0")
+                            .setParameter("started", VendorCall.State.STARTED)
+                            .getResultList()
+                            .isEmpty()));
+    assertThat(steward.get(SLATES + "/" + id).json().at("/moves/0/state").asText())
+        .isEqualTo("SENT");
+    QuarkusTransaction.requiringNew()
+        .run(
+            () ->
+                entities
+                    .createQuery(
+                        "update VendorCall c set c.created = :long where c.state = :started")
+                    .setParameter("long", Instant.now().minus(Duration.ofDays(8)))
+                    .setParameter("started", VendorCall.State.STARTED)
+                    .executeUpdate());
+    Wait.until(
+        "it has failed",
+        () -> steward.get(SLATES + "/" + id).json().at("/moves/0/state").asText().equals("FAILED"));
+    assertThat(steward.get(SLATES + "/" + id).json().at("/moves/0/reason").asText())
+        .contains("could not be read for 7 days; whether it happened is not known");
+  }
+
   @Test
   void aVendorThatIsDownForGoodIsGivenUpWithItsReason() {
     List<String> holdings = idle("qm-letter", 1);

@@ -208,7 +208,7 @@ public class BookService {
     inTables(
         tables -> {
           try {
-            BookWriter.write(tables, out);
+            BookWriter.write(tables, out, clock.today());
           } catch (IOException e) {
             throw new UncheckedIOException(e);
           }

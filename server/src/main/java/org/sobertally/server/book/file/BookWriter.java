@@ -12,6 +12,7 @@ import java.security.DigestOutputStream;
 import java.security.MessageDigest;
 import java.sql.SQLException;
 import java.time.LocalDate;
+import java.time.LocalDateTime;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Collections;
@@ -25,24 +26,28 @@ import org.sobertally.server.book.schema.Column;
 import org.sobertally.server.book.store.ActivityMonths;
 import org.sobertally.server.book.store.BookTables;
 
-/** Writes the stored book as a zip: the same book always gives the same bytes. */
+/** Writes the stored book as a zip: on one day the same book always gives the same bytes. */
 final class BookWriter {
-
-  private static final long NO_TIME = 0;
 
   private final BookTables tables;
   private final ZipOutputStream zip;
   private final BookManifest manifest = new BookManifest();
+  private final LocalDateTime made;
   private long rows;
 
-  private BookWriter(BookTables tables, ZipOutputStream zip) {
+  private BookWriter(BookTables tables, ZipOutputStream zip, LocalDate day) {
+    this.made = day.atStartOfDay();
     this.tables = tables;
     this.zip = zip;
   }
 
-  static void write(BookTables tables, OutputStream out) throws SQLException, IOException {
+  /**
+   * @param day on which it is written, which the entries carry
+   */
+  static void write(BookTables tables, OutputStream out, LocalDate day)
+      throws SQLException, IOException {
     try (ZipOutputStream zip = new ZipOutputStream(out, StandardCharsets.UTF_8)) {
-      BookWriter writer = new BookWriter(tables, zip);
+      BookWriter writer = new BookWriter(tables, zip, day);
       writer.entry(Package.FILE);
       zip.write(Package.json());
       for (BookFile file : BookSchema.FILES) {
@@ -56,7 +61,7 @@ final class BookWriter {
 
   private void entry(String name) throws IOException {
     ZipEntry entry = new ZipEntry(name);
-    entry.setTime(NO_TIME);
+    entry.setTimeLocal(made);
     zip.putNextEntry(entry);
   }
 

@@ -1,0 +1,179 @@
+package org.sobertally.server.intake;
+
+import io.quarkus.security.identity.SecurityIdentity;
+import jakarta.annotation.security.RolesAllowed;
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.Max;
+import jakarta.validation.constraints.Min;
+import jakarta.validation.constraints.NotBlank;
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Size;
+import jakarta.ws.rs.DELETE;
+import jakarta.ws.rs.GET;
+import jakarta.ws.rs.POST;
+import jakarta.ws.rs.PUT;
+import jakarta.ws.rs.Path;
+import jakarta.ws.rs.PathParam;
+import jakarta.ws.rs.Produces;
+import jakarta.ws.rs.core.MediaType;
+import java.net.URI;
+import java.time.Instant;
+import java.util.List;
+import org.eclipse.microprofile.openapi.annotations.media.Schema;
+import org.eclipse.microprofile.openapi.annotations.tags.Tag;
+import org.sobertally.server.access.Role;
+import org.sobertally.server.access.SealedSecrets;
+import org.sobertally.server.http.Problem;
+import org.sobertally.server.vendors.InsideAddress;
+
+/** Addresses from which sources' files are fetched. */
+@Path("/api/v1/intake/addresses")
+@Tag(name = "intake")
+@Produces(MediaType.APPLICATION_JSON)
+@RolesAllowed({Role.KEEPER_NAME, Role.STEWARD_NAME})
+public class AddressesResource {
+
+  private static final int LONGEST_HOURS = 24 * 31;
+
+  private final FetchedFiles files;
+  private final IntakeService service;
+  private final SealedSecrets secrets;
+  private final SecurityIdentity identity;
+
+  AddressesResource(
+      FetchedFiles files, IntakeService service, SealedSecrets secrets, SecurityIdentity identity) {
+    this.files = files;
+    this.service = service;
+    this.secrets = secrets;
+    this.identity = identity;
+  }
+
+  /**
+   * @param tokenKept whether a token is sent; it is never shown
+   * @param looked when it was fetched last; null for never
+   * @param said what became of it
+   */
+  @Schema(name = "IntakeAddress")
+  record Address(
+      String source,
+      String url,
+      boolean tokenKept,
+      boolean insideAllowed,
+      int everyHours,
+      @Schema(nullable = true) Instant looked,
+      @Schema(nullable = true) String said) {}
+
+  /**
+   * @param token null for the one that is kept, for the same host
+   */
+  @Schema(name = "IntakeAddressForm")
+  record Form(
+      @NotBlank @Size(max = 2000) String url,
+      @Schema(nullable = true) @Size(max = 4000) String token,
+      boolean insideAllowed,
+      @Min(1) @Max(LONGEST_HOURS) int everyHours) {
+
+    @Override
+    public String toString() {
+      return "Form[" + url + "]";
+    }
+  }
+
+  @GET
+  @Produces({MediaType.APPLICATION_JSON, "text/csv"})
+  public List<Address> list() {
+    return files.all().stream().map(AddressesResource::shown).toList();
+  }
+
+  private static Address shown(IntakeAddress one) {
+    return new Address(
+        one.source, one.url, one.sealed != null, one.inside, one.everyHours, one.looked, one.said);
+  }
+
+  /** Has the source's file fetched from there from now on. */
+  @PUT
+  @Path("/{source}")
+  @RolesAllowed(Role.KEEPER_NAME)
+  public List<Address> put(@PathParam("source") String source, @NotNull @Valid Form form) {
+    boolean read = service.mappings().stream().anyMatch(one -> one.source().equals(source));
+    if (!read) {
+      throw Problem.notFound(
+          "Nobody has said yet how files of '%s' are read. Bring one by hand and name its source so."
+              .formatted(source));
+    }
+    URI url = url(form);
+    IntakeAddress known = files.of(source);
+    boolean sameHost = known != null && URI.create(known.url).getHost().equals(url.getHost());
+    boolean fresh = form.token() != null && !form.token().isBlank();
+    if (!fresh && known != null && known.sealed != null && !sameHost) {
+      throw Problem.unprocessable(
+          "token: enter it anew: it is kept for the address for which it was entered.", List.of());
+    }
+    files.put(
+        source,
+        address -> {
+          address.url = url.toString();
+          address.inside = form.insideAllowed();
+          address.everyHours = form.everyHours();
+          address.due = Instant.now();
+          if (fresh) {
+            address.sealed = secrets.seal(form.token().strip(), source);
+          }
+        },
+        identity.getPrincipal().getName(),
+        "Files of %s are fetched from %s every %d hours."
+            .formatted(source, url.getHost(), form.everyHours()));
+    return list();
+  }
+
+  private static URI url(Form form) {
+    URI url;
+    try {
+      url = URI.create(form.url().strip());
+    } catch (IllegalArgumentException e) {
+      url = URI.create("");
+    }
+    boolean http = "http".equals(url.getScheme()) || "https".equals(url.getScheme());
+    if (!http || url.getHost() == null || url.getUserInfo() != null) {
+      throw Problem.unprocessable(
+          "url: must be an address such as https://files.example/seats.csv.", List.of());
+    }
+    boolean inside = InsideAddress.is(url);
+    if (inside && !form.insideAllowed()) {
+      throw Problem.unprocessable(
+          "url: %s is an address inside this network. Allow that if the file really is there."
+              .formatted(url.getHost()),
+          List.of());
+    }
+    if (!inside && "http".equals(url.getScheme())) {
+      throw Problem.unprocessable(
+          "url: to an address outside, only https keeps what is sent from other readers.",
+          List.of());
+    }
+    return url;
+  }
+
+  /** Fetches it no more. */
+  @DELETE
+  @Path("/{source}")
+  @RolesAllowed(Role.KEEPER_NAME)
+  public List<Address> drop(@PathParam("source") String source) {
+    require(source);
+    files.drop(source, identity.getPrincipal().getName());
+    return list();
+  }
+
+  /** Fetches it now, and says what became of it. */
+  @POST
+  @Path("/{source}/fetch")
+  public Address fetch(@PathParam("source") String source) {
+    require(source);
+    return shown(files.fetch(source));
+  }
+
+  private void require(String source) {
+    if (files.of(source) == null) {
+      throw Problem.notFound("Files of %s are not fetched.".formatted(source));
+    }
+  }
+}

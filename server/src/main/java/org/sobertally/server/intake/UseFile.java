@@ -1,0 +1,157 @@
+package org.sobertally.server.intake;
+
+import java.time.LocalDate;
+import java.util.Arrays;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeSet;
+import org.sobertally.core.activity.Evidence;
+import org.sobertally.server.book.schema.BookSchema;
+import org.sobertally.server.book.store.ActivityStore;
+import org.sobertally.server.book.store.BookRows;
+import org.sobertally.server.http.Problem;
+import org.sobertally.server.intake.FileChanges.BadRowException;
+import org.sobertally.server.intake.FileChanges.Count;
+
+/** Takes days of use, a row each: who used which part on which day. */
+final class UseFile {
+
+  private final FileChanges draft;
+  private final String vendor;
+  private final LocalDate to;
+  private final AccountLookup whos;
+  private final Map<String, String> parts = new HashMap<>();
+  private final Set<String> told = new TreeSet<>();
+  private LocalDate first;
+
+  /**
+   * @param from the first day of which the file knows everything; null for the oldest in it
+   * @param to the last such day
+   */
+  UseFile(FileChanges draft, String vendor, LocalDate from, LocalDate to) {
+    this.draft = draft;
+    this.vendor = vendor;
+    this.first = from;
+    this.to = to;
+    this.whos = new AccountLookup(draft.book, vendor, draft.leading.oldMails());
+    List<String> ids = draft.book.partsOf(vendor);
+    for (int n = 0; n < ids.size(); n++) {
+      parts.put(ids.get(n).toLowerCase(Locale.ROOT), ids.get(n));
+      parts.put(draft.book.partTitles(vendor, 1L << n).get(0).toLowerCase(Locale.ROOT), ids.get(n));
+    }
+  }
+
+  void take(Progress progress) {
+    boolean given = first != null;
+    draft.forEachRow(progress, this::row);
+    if (first == null) {
+      throw Problem.badRequest(
+          "from: the file says of nobody that they used anything. Say the first day of which it"
+              + " knows.");
+    }
+    if (!given) {
+      draft.notes.add(
+          "The oldest use in the file is of %s, so it is taken to know of days from then on. Say another day if that is not so."
+              .formatted(first));
+    }
+    reach();
+  }
+
+  private void row(int row) throws BadRowException {
+    String who = draft.text(row, "who");
+    String account = who.isEmpty() ? null : whos.account(who, "who");
+    if (account == null) {
+      throw new BadRowException(
+          "who",
+          who.isEmpty() ? "The row names nobody." : "No account at this vendor is called so.");
+    }
+    LocalDate day = draft.day(row, "day", null);
+    if (day == null || day.isAfter(to)) {
+      throw new BadRowException(
+          "day",
+          day == null
+              ? "The row says no day."
+              : "The file was made on %s, before it.".formatted(to));
+    }
+    for (String part : parts(row)) {
+      draft.uses.add(new ActivityStore.Use(account, vendor, part, day));
+      told.add(part);
+    }
+    draft.count(Count.DAYS);
+    first = first == null || day.isBefore(first) ? day : first;
+  }
+
+  /** Without a part, or with a word for any, all of them. */
+  private List<String> parts(int row) throws BadRowException {
+    String text = draft.text(row, "part");
+    String meant = draft.mapping.meant(text);
+    if (text.isEmpty() || meant.equals(LastUseFile.ANY_USE)) {
+      return draft.book.partsOf(vendor);
+    }
+    String part = parts.get(meant.toLowerCase(Locale.ROOT));
+    if (part == null) {
+      throw new BadRowException(
+          "part",
+          "This vendor has no part '%s'. It has %s."
+              .formatted(text, String.join(", ", draft.book.partsOf(vendor))));
+    }
+    return List.of(part);
+  }
+
+  /** Days between what was known and what the file knows are not known: then nothing grows. */
+  private void reach() {
+    Evidence known =
+        draft.book.hasEvidence(vendor) ? draft.book.evidenceOf(vendor, draft.today) : null;
+    boolean daily = known != null && known.kind() == Evidence.Kind.DAILY;
+    LocalDate begins = daily && known.from().isBefore(first) ? known.from() : first;
+    LocalDate ends = daily && known.to().isAfter(to) ? known.to() : to;
+    boolean gap =
+        daily && (first.isAfter(known.to().plusDays(1)) || to.isBefore(known.from().minusDays(1)));
+    if (gap) {
+      draft.notes.add(
+          "Use is known from %s to %s and the file tells of %s to %s: of the days between nobody knows, so it does not reach further. Bring those days too."
+              .formatted(known.from(), known.to(), first, to));
+      return;
+    }
+    Set<String> all = new TreeSet<>(draft.book.partsOf(vendor));
+    Set<String> before =
+        known == null ? told : new TreeSet<>(known.parts() == null ? all : known.parts());
+    if (daily && !told.containsAll(before)) {
+      draft.notes.add(
+          "The file says nothing of %s, so that use does not become known further. Bring one with all of them."
+              .formatted(
+                  String.join(
+                      ", ", before.stream().filter(part -> !told.contains(part)).toList())));
+      return;
+    }
+    Set<String> seen = new TreeSet<>(told);
+    if (daily) {
+      seen.retainAll(before);
+    }
+    Map<String, String> values = new HashMap<>();
+    values.put("vendor", vendor);
+    values.put("complete_from", begins.toString());
+    values.put("complete_to", ends.toString());
+    values.put("kind", Evidence.Kind.DAILY.name());
+    values.put("parts", seen.containsAll(all) ? null : String.join(" ", seen));
+    String[] now = draft.rows.find(BookSchema.EVIDENCE, vendor);
+    try {
+      String[] after = BookRows.row(BookSchema.EVIDENCE, values);
+      if (!Arrays.equals(now, after)) {
+        draft.changes.add(new BookRows.Change(BookSchema.EVIDENCE, now, after));
+        draft.notes.add(
+            "This vendor's use will be known day by day from %s to %s.".formatted(begins, ends));
+        if (!seen.containsAll(all)) {
+          draft.notes.add(
+              "Only the use of %s is told. Nobody is held to be idle on a plan with other parts."
+                  .formatted(String.join(", ", seen)));
+        }
+      }
+    } catch (BookRows.NotAValueException e) {
+      throw Problem.badRequest(e.getMessage());
+    }
+  }
+}

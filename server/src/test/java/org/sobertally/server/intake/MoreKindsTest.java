@@ -1,0 +1,205 @@
+package org.sobertally.server.intake;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.fasterxml.jackson.databind.JsonNode;
+import com.sun.net.httpserver.HttpServer;
+import io.quarkus.narayana.jta.QuarkusTransaction;
+import io.quarkus.test.junit.QuarkusTest;
+import jakarta.inject.Inject;
+import jakarta.persistence.EntityManager;
+import java.io.IOException;
+import java.net.InetAddress;
+import java.net.InetSocketAddress;
+import java.nio.charset.StandardCharsets;
+import java.time.LocalDate;
+import java.util.List;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.sobertally.core.activity.Evidence;
+import org.sobertally.server.book.store.Books;
+import org.sobertally.server.support.Caller;
+import org.sobertally.server.support.SmallBook;
+import org.sobertally.server.support.Zips;
+
+/** Days of use, price lists, exports that bring their people, and files that are fetched. */
+@QuarkusTest
+class MoreKindsTest {
+
+  private static final String ADDRESS = "/api/v1/intake/addresses/Console";
+
+  @Inject Books books;
+  @Inject EntityManager entities;
+
+  private final Caller steward = Caller.steward();
+  private final Caller keeper = Caller.keeper();
+
+  @BeforeEach
+  void takeTheSmallBook() {
+    QuarkusTransaction.requiringNew()
+        .run(
+            () -> {
+              for (String table :
+                  List.of(
+                      "intake_address",
+                      "intake_change",
+                      "intake_use",
+                      "intake",
+                      "intake_mapping",
+                      "person_old_mail")) {
+                entities.createNativeQuery("delete from " + table).executeUpdate();
+              }
+            });
+    keeper.putZip("/api/v1/book?replace=true", new SmallBook().zip());
+  }
+
+  private String brought(String csv) {
+    Caller.Answer seen =
+        steward.send(
+            "POST",
+            "/api/v1/intake/files?name=file.csv",
+            "application/octet-stream",
+            csv.getBytes(StandardCharsets.UTF_8));
+    assertThat(seen.status()).as(seen.text()).isEqualTo(200);
+    return "/api/v1/intake/files/" + seen.json().get("id").asText();
+  }
+
+  private static String mapping(String kind, String columns, String more) {
+    return """
+    {"source": "Console", "kind": "%s", "vendor": "quillmoor", "dayForm": "ISO",
+     "to": "2026-09-30", "columns": {%s}%s}
+    """
+        .formatted(kind, columns, more);
+  }
+
+  private JsonNode take(String csv, String mapping) {
+    Caller.Answer taken = steward.postJson(brought(csv) + "/take", mapping);
+    assertThat(taken.status()).as(taken.text()).isEqualTo(200);
+    return taken.json();
+  }
+
+  private static final String DAYS =
+      mapping("USE", "\"who\": \"Who\", \"day\": \"When\", \"part\": \"What\"", "");
+
+  private Evidence evidence() {
+    return books.current().evidenceOf("quillmoor", LocalDate.parse("2026-10-01"));
+  }
+
+  @Test
+  void daysOfUseMakeWhatIsKnownReachFurtherUnlessDaysAreMissingBetween() {
+    assertThat(evidence().to()).hasToString("2026-09-28");
+    JsonNode gap = take("Who,When,What\na-bo,2026-09-30,Mail\n", DAYS);
+    assertThat(gap.get("notes").toString()).contains("of the days between nobody knows");
+    assertThat(evidence().to()).hasToString("2026-09-28");
+    JsonNode one = take("Who,When,What\nbo@skerryline.example,2026-09-29,Mail\n", DAYS);
+    assertThat(one.get("notes").toString()).contains("says nothing of charts");
+    assertThat(evidence().to()).hasToString("2026-09-28");
+    String all =
+        "Who,When,What\na-bo,2026-09-29,Mail\na-ann,2026-09-30,charts\n"
+            + "a-cy,2026-10-02,Mail\na-cy,2026-09-29,Video\nnobody@x.example,2026-09-29,Mail\n";
+    JsonNode taken = take(all, DAYS);
+    assertThat(taken.get("good").asInt()).isEqualTo(2);
+    assertThat(taken.get("rejected").toString())
+        .contains("before it", "has no part 'Video'", "No account at this vendor");
+    assertThat(evidence().to()).hasToString("2026-09-30");
+    assertThat(evidence().kind()).isEqualTo(Evidence.Kind.DAILY);
+    assertThat(Zips.rows(keeper.get("/api/v1/book").bytes(), "activity.csv"))
+        .contains("a-bo,mail,2026-09-29", "a-ann,charts,2026-09-30");
+  }
+
+  @Test
+  void aPriceListSaysWhatASeatIsListedAt() {
+    String csv =
+        "Product,Price,Per\nQuillmoor Letter,\"7.50\",month\nOpus,\"420\",year\nPad,1,year\n";
+    JsonNode taken =
+        take(
+            csv,
+            mapping("PRICES", "\"plan\": \"Product\", \"price\": \"Price\", \"per\": \"Per\"", ""));
+    assertThat(taken.get("good").asInt()).isEqualTo(2);
+    assertThat(taken.get("rejected").toString()).contains("no plan 'Pad' here");
+    assertThat(books.current().plans().byId("quill-letter").listedPrice())
+        .isEqualByComparingTo("90");
+    assertThat(books.current().plans().byId("quill-opus").listedPrice())
+        .isEqualByComparingTo("420");
+  }
+
+  @Test
+  void anExportBringsItsPeopleAndItsWordsAreGuessedAt() {
+    String columns =
+        "\"who\": \"Mail\", \"plan\": \"Product\", \"name\": \"Name\", \"department\": \"Unit\"";
+    String csv =
+        "Mail,Product,Name,Unit\nGro@skerryline.example,QUILLMOOR_OPUS,Gro Aas,Sails\n"
+            + "bo@skerryline.example,Letter,Bo,Yard\n";
+    JsonNode check =
+        steward.postJson(brought(csv) + "/check", mapping("HOLDINGS", columns, "")).json();
+    assertThat(check.get("suggested").get("QUILLMOOR_OPUS").asText()).isEqualTo("quill-opus");
+    JsonNode taken =
+        take(
+            csv,
+            mapping("HOLDINGS", columns, ", \"values\": {\"QUILLMOOR_OPUS\": \"quill-opus\"}"));
+    assertThat(taken.get("counts").get("PEOPLE").asInt()).isOne();
+    assertThat(taken.get("counts").has("NOBODY")).isFalse();
+    var gro = books.current().people().byId("gro@skerryline.example");
+    assertThat(gro.name()).isEqualTo("Gro Aas");
+    assertThat(gro.department()).isEqualTo("Sails");
+  }
+
+  private static String address(String url, boolean inside) {
+    return "{\"url\":\"%s\",\"token\":\"let-me-in\",\"insideAllowed\":%s,\"everyHours\":24}"
+        .formatted(url, inside);
+  }
+
+  private Caller.Answer put(String body) {
+    return keeper.send("PUT", ADDRESS, "application/json", body.getBytes(StandardCharsets.UTF_8));
+  }
+
+  @Test
+  void aFileIsFetchedAsItsSourceWasReadBefore() throws IOException {
+    String[] served = {"Mail,Product\nbo@skerryline.example,Letter\n"};
+    HttpServer server =
+        HttpServer.create(new InetSocketAddress(InetAddress.getLoopbackAddress(), 0), 0);
+    server.createContext(
+        "/seats.csv",
+        exchange -> {
+          boolean known =
+              "Bearer let-me-in".equals(exchange.getRequestHeaders().getFirst("Authorization"));
+          byte[] bytes = served[0].getBytes(StandardCharsets.UTF_8);
+          exchange.sendResponseHeaders(known ? 200 : 401, known ? bytes.length : -1);
+          if (known) {
+            exchange.getResponseBody().write(bytes);
+          }
+          exchange.close();
+        });
+    server.start();
+    try {
+      String url = "http://127.0.0.1:%d/seats.csv".formatted(server.getAddress().getPort());
+      assertThat(put(address(url, true)).detail()).contains("Nobody has said yet how files of");
+      take(served[0], mapping("HOLDINGS", "\"who\": \"Mail\", \"plan\": \"Product\"", ""));
+      assertThat(put(address(url, false)).detail()).contains("inside this network");
+      assertThat(put(address("http://203.0.113.9/x.csv", false)).detail()).contains("only https");
+      JsonNode kept = put(address(url, true)).json();
+      assertThat(kept.at("/0/tokenKept").asBoolean()).isTrue();
+      assertThat(kept.toString()).doesNotContain("let-me-in");
+      JsonNode same = steward.post(ADDRESS + "/fetch").json();
+      assertThat(same.get("said").asText()).isEqualTo("Nothing new.");
+      served[0] += "cy@skerryline.example,Letter\n";
+      assertThat(steward.post(ADDRESS + "/fetch").json().get("said").asText())
+          .isEqualTo("Taken: 2 of 2 rows.");
+      JsonNode intake = steward.get("/api/v1/intake").json().get(0);
+      assertThat(intake.get("fileName").asText()).isEqualTo("seats.csv");
+      assertThat(intake.get("actor").asText()).isEqualTo("Fetched file");
+      served[0] = "<html>no</html>";
+      assertThat(steward.post(ADDRESS + "/fetch").json().get("said").asText())
+          .contains("no column");
+    } finally {
+      server.stop(0);
+    }
+    assertThat(steward.post(ADDRESS + "/fetch").json().get("said").asText())
+        .contains("cannot be reached");
+    assertThat(steward.get("/api/v1/journal?kind=FILE_REFUSED").json().get(0).get("text").asText())
+        .contains("Did not fetch the file of Console");
+    assertThat(steward.delete(ADDRESS).status()).isEqualTo(403);
+    assertThat(keeper.delete(ADDRESS).json()).isEmpty();
+    assertThat(steward.post(ADDRESS + "/fetch").status()).isEqualTo(404);
+  }
+}
