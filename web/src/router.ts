@@ -21,6 +21,7 @@ export const { navigate, route, isActive } = createRouter({
   '/begin': () => import('./places/intake/Begin.svelte'),
   '/intake': () => import('./places/intake/Intake.svelte'),
   '/intake/file': () => import('./places/intake/SingleFile.svelte'),
+  '/by-hand': () => import('./places/by-hand/ByHand.svelte'),
   '/links/:vendor': () => import('./places/links/LinkPage.svelte'),
   '/terms/:vendor': () => import('./places/terms/TermsPage.svelte'),
   '/journal': () => import('./places/journal/Journal.svelte'),

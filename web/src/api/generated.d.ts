@@ -1695,6 +1695,208 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/v1/intake/addresses': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** List */
+    get: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['IntakeAddress'][];
+            'text/csv': components['schemas']['IntakeAddress'][];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/v1/intake/addresses/{source}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    /** Put */
+    put: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          source: string;
+        };
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/json': components['schemas']['IntakeAddressForm'];
+        };
+      };
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['IntakeAddress'][];
+          };
+        };
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    post?: never;
+    /** Drop */
+    delete: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          source: string;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['IntakeAddress'][];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/v1/intake/addresses/{source}/fetch': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Fetch */
+    post: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          source: string;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['IntakeAddress'];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/v1/intake/files': {
     parameters: {
       query?: never;
@@ -6649,6 +6851,69 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/v1/vendors/{vendor}/link/page': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    /** Set Page */
+    put: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          vendor: string;
+        };
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/json': components['schemas']['VendorPageForm'];
+        };
+      };
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['Link'];
+          };
+        };
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/v1/vendors/{vendor}/read': {
     parameters: {
       query?: never;
@@ -7702,6 +7967,9 @@ export interface components {
       rejectedInAll: number;
       /** Format: int32 */
       rows: number;
+      suggested: {
+        [key: string]: string;
+      };
     };
     FileIntake: {
       actor: string;
@@ -7724,7 +7992,16 @@ export interface components {
       vendor?: string | null;
     };
     /** @enum {string} */
-    FileKind: 'CONTRACTS' | 'RATES' | 'GROUPS' | 'PEOPLE' | 'HOLDINGS' | 'LAST_USE' | 'SESSIONS';
+    FileKind:
+      | 'CONTRACTS'
+      | 'RATES'
+      | 'GROUPS'
+      | 'PEOPLE'
+      | 'HOLDINGS'
+      | 'LAST_USE'
+      | 'USE'
+      | 'PRICES'
+      | 'SESSIONS';
     FileKindOffer: {
       fields: components['schemas']['Field'][];
       kind: components['schemas']['FileKind'];
@@ -8067,6 +8344,26 @@ export interface components {
      * @example 2022-03-10T16:15:50Z
      */
     Instant: string;
+    IntakeAddress: {
+      /** Format: int32 */
+      everyHours: number;
+      insideAllowed: boolean;
+      looked?:
+        | ((string | components['schemas']['Instant'] | null) | null)
+        | components['schemas']['Instant']
+        | null;
+      said?: string | null;
+      source: string;
+      tokenKept: boolean;
+      url: string;
+    };
+    IntakeAddressForm: {
+      /** Format: int32 */
+      everyHours: number;
+      insideAllowed: boolean;
+      token?: string | null;
+      url: string;
+    };
     Invitation: {
       account: string;
       /** Format: int32 */
@@ -8207,6 +8504,7 @@ export interface components {
       name: string;
       names: components['schemas']['LinkName'][];
       origin: components['schemas']['Origin'] | null;
+      page?: string | null;
       plans: components['schemas']['LinkPlan'][];
       proof: components['schemas']['ProofKind'];
       /** Format: int32 */
@@ -9341,6 +9639,9 @@ export interface components {
       recoverable: components['schemas']['Money'];
       vendor: string;
     };
+    VendorPageForm: {
+      url?: string | null;
+    };
     VendorSums: {
       /** Format: int32 */
       bought: number;
@@ -9395,6 +9696,7 @@ export interface components {
       account: string;
       email: string;
       name: string;
+      page?: string | null;
       person?: string | null;
       slate: string;
       todo: string;

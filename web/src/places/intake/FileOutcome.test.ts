@@ -23,6 +23,7 @@ const CHECK = {
     { row: 4, column: 'State', value: 'gone', message: 'Say what it means.' },
   ],
   rejectedInAll: 2,
+  suggested: {},
   notes: ['Nobody is ended.'],
 };
 
@@ -68,12 +69,13 @@ it('asks what the products of a cell mean, and offers the vendor’s plans or no
     { row: 3, column: 'Licences', value: 'OLD+ATL', message: 'No such plan.' },
   ];
   render(FileOutcome, {
-    check: { ...CHECK, rejected },
+    check: { ...CHECK, rejected, suggested: { ATL: 'o-atelier' } },
     mapping,
     taken: false,
     plans: { 'o-lite': 'Lite', 'o-atelier': 'Atelier' },
     ontakehome: vi.fn(),
   });
+  expect(screen.getByRole('button', { name: 'Atelier' })).toBeTruthy();
   expect(screen.getAllByLabelText(/means/)).toHaveLength(1);
   const options = [...screen.getByLabelText(/“ATL” means/).querySelectorAll('option')];
   expect(options.map((o) => o.value)).toEqual(['', 'o-lite', 'o-atelier', '-']);

@@ -16,6 +16,7 @@
   import { slates } from '../../state/slate.svelte';
   import { sayCount, sayDay, sayMoment, sayShortDay } from '../../state/say';
   import { navigate } from '../../router';
+  import Addresses from './Addresses.svelte';
   import { KIND_WORDS } from './mapping';
   import { latest } from '../../state/latest';
 
@@ -273,6 +274,9 @@
       </form>
     {/if}
     {#if slates.fault}<p class="neg" role="alert">{slates.fault}</p>{/if}
+    {#if mayBring}
+      <Addresses sources={[...new Set(files.map((one) => one.source))]} />
+    {/if}
     {#if files.length > 0}
       <h2 id="files">Single files</h2>
       <table class="list" aria-labelledby="files">

@@ -1,5 +1,6 @@
 <!-- How a vendor is reached: where it is, how it is shown who asks, what its words mean; tried first. -->
 <script lang="ts">
+  import { untrack } from 'svelte';
   import Check from '../../pieces/controls/Check.svelte';
   import FileField from '../../pieces/controls/FileField.svelte';
   import Pick from '../../pieces/controls/Pick.svelte';
@@ -46,8 +47,10 @@
   let said = $state('');
   let sure = $state(false);
 
+  /** Another page address leaves what is typed of the link as it is. */
+  const changes = $derived(link ? `${vendor} ${link.changes} ${link.origin}` : '');
   $effect(() => {
-    if (link) draft = new LinkDraft(link);
+    if (changes && link) draft = untrack(() => new LinkDraft(link!));
   });
 
   const typed = $derived(draft ? JSON.stringify(draft.body()) : '');
@@ -97,6 +100,16 @@
       );
       said = `${link!.name} is linked and is read by itself from now on, once an hour.`;
       await book.load(asOf());
+    });
+
+  const mayHand = $derived(keeper || session.me?.role === 'STEWARD');
+  const setPage = (url: string) =>
+    work('keep', async () => {
+      const page = await dataOf(
+        api.PUT('/api/v1/vendors/{vendor}/link/page', { params: path, body: { url: url || null } }),
+      );
+      asked.set({ ...link!, page: page.page });
+      said = url ? 'Kept: the work list leads there.' : 'Nobody says it any more.';
     });
 
   const drop = () =>
@@ -228,6 +241,19 @@
             It speaks <b>{KINDS[link.kind] ?? link.kind}</b>{#if link.url}
               at <b class="num">{link.url}</b>{/if}.
           {:else}Nobody has linked {link.name}. A keeper of keys does that here.{/if}
+        </p>
+      {/if}
+      {#if mayHand}
+        <p class="terms">
+          Worked at by hand on
+          <input
+            class="wide"
+            type="url"
+            aria-label="Its own page"
+            placeholder="https://vendor.example/admin"
+            value={link.page ?? ''}
+            onchange={(e) => setPage(e.currentTarget.value)}
+          />
         </p>
       {/if}
       {#if words.length > 0 || link.names.length > 0}

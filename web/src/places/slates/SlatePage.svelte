@@ -161,6 +161,7 @@
             confirms it.
           </span>
           {#if session.maySteer}
+            <a href={to('/by-hand')}>the work list</a> ·
             <button class="word" onclick={takeAlong}>take the list along (CSV)</button> ·
             <button class="word" disabled={slates.busy} onclick={() => slates.allDoneByHand(id)}
               >all done by hand</button

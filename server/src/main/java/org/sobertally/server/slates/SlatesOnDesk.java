@@ -116,7 +116,7 @@ class SlatesOnDesk implements DeskSource {
               "They stay undone, and nobody knows.",
               null,
               null,
-              "/slates/" + waits.slate()));
+              "/by-hand?vendor=" + waits.vendor()));
     }
   }
 
