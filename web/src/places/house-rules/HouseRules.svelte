@@ -2,6 +2,7 @@
 <script lang="ts">
   import { param, setParam } from '../../state/address.svelte';
   import Access from './Access.svelte';
+  import Groups from './Groups.svelte';
   import Keeps from './Keeps.svelte';
   import Lines from './Lines.svelte';
   import Mail from './Mail.svelte';
@@ -10,6 +11,7 @@
 
   const PARTS = [
     ['standing', 'Standing rules'],
+    ['groups', 'Groups'],
     ['lines', 'Lines and windows'],
     ['people', 'Whose word counts'],
     ['keeps', 'Keeps'],
@@ -34,7 +36,9 @@
     {/each}
   </div>
 </div>
-{#if part === 'lines'}
+{#if part === 'groups'}
+  <Groups />
+{:else if part === 'lines'}
   <Lines />
 {:else if part === 'people'}
   <WhoseWord />

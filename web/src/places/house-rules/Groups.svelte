@@ -1,0 +1,285 @@
+<!-- Groups: who is in one, who leads it, and whether it follows a department. -->
+<script lang="ts">
+  import Pick from '../../pieces/controls/Pick.svelte';
+  import Typed from '../../pieces/typed/Typed.svelte';
+  import { api, dataOf, type Schemas } from '../../api/client';
+  import { asOf, param, setParam, to } from '../../state/address.svelte';
+  import { book } from '../../state/book.svelte';
+  import { Question } from '../../state/question.svelte';
+  import { session } from '../../state/session.svelte';
+  import { sayCount } from '../../state/say';
+
+  type Sheet = Schemas['GroupSheet'];
+
+  const chosen = $derived(param('of') ?? '');
+  const mayChange = $derived(session.me?.role === 'STEWARD' || session.me?.role === 'KEEPER');
+  const all = new Question(
+    () => asOf(),
+    (day) => dataOf(api.GET('/api/v1/groups', { params: { query: { asOf: day } } })),
+    { again: () => book.version },
+  );
+  const one = new Question(
+    () => (mayChange && chosen ? chosen : undefined),
+    (group) => dataOf(api.GET('/api/v1/groups/{group}', { params: { path: { group } } })),
+    { again: () => book.version, subject: () => chosen },
+  );
+  const sheet = $derived(one.value?.group === chosen ? one.value : null);
+  const path = $derived({ path: { group: chosen } });
+  const own = $derived(sheet !== null && !sheet.ofDirectory);
+  let name = $state('');
+  let follows = $state('');
+  let who = $state('');
+  let sure = $state(false);
+
+  const choices = new Question(
+    () => null,
+    () => dataOf(api.GET('/api/v1/people/choices')),
+  );
+  const departments = $derived(sheet?.departments ?? choices.value?.departments ?? []);
+
+  async function change(work: () => Promise<Sheet>) {
+    const done = await one.attempt(async () => one.set(await work()));
+    if (done) await book.load(asOf());
+    return done;
+  }
+
+  const make = () =>
+    all.attempt(async () => {
+      const made = await dataOf(
+        api.POST('/api/v1/groups', { body: { name, department: follows || null } }),
+      );
+      [name, follows] = ['', ''];
+      await book.load(asOf());
+      setParam('of', made.group);
+    });
+
+  const put = (over: Partial<Schemas['GroupForm']>) =>
+    change(() =>
+      dataOf(
+        api.PUT('/api/v1/groups/{group}', {
+          params: path,
+          body: {
+            name: sheet!.name,
+            retentionDays: sheet!.retentionDays ?? null,
+            follows: sheet!.follows ?? null,
+            ...over,
+          },
+        }),
+      ),
+    );
+
+  const add = async (person: string, lead: boolean) => {
+    const done = await change(() =>
+      dataOf(
+        api.POST('/api/v1/groups/{group}/members', { params: path, body: { who: person, lead } }),
+      ),
+    );
+    if (done) who = '';
+  };
+
+  const remove = (person: string) =>
+    change(() =>
+      dataOf(
+        api.DELETE('/api/v1/groups/{group}/members/{person}', {
+          params: { path: { group: chosen, person } },
+        }),
+      ),
+    );
+
+  const drop = () =>
+    one.attempt(async () => {
+      await api.DELETE('/api/v1/groups/{group}', { params: path });
+      sure = false;
+      setParam('of', null);
+      await book.load(asOf());
+    });
+</script>
+
+{#if all.fault || one.fault}<p class="neg" role="alert">{all.fault || one.fault}</p>{/if}
+<div class="page">
+  <section aria-labelledby="groups">
+    <h2 id="groups">Groups</h2>
+    <table class="list dense" aria-labelledby="groups">
+      <tbody>
+        {#each all.value ?? [] as group (group.group)}
+          <tr class:on={group.group === chosen}>
+            <td>
+              <button
+                class="name"
+                aria-pressed={group.group === chosen}
+                onclick={() => setParam('of', group.group)}>{group.name}</button
+              >
+            </td>
+            <td class="r num">{group.members}</td>
+          </tr>
+        {:else}
+          {#if all.value}<tr><td class="sub">None yet.</td></tr>{/if}
+        {/each}
+      </tbody>
+    </table>
+    {#if mayChange}
+      <form
+        onsubmit={(e) => {
+          e.preventDefault();
+          void make();
+        }}
+      >
+        <input aria-label="Name of another group" placeholder="another group" bind:value={name} />
+        <Pick label="Which department it follows" bind:value={follows}>
+          <option value="">with people of its own</option>
+          {#each departments as department (department)}
+            <option value={department}>follows {department}</option>
+          {/each}
+        </Pick>
+        <button class="word" disabled={name.trim() === ''}>make it</button>
+      </form>
+    {/if}
+  </section>
+  {#if sheet}
+    <section aria-label={sheet.name}>
+      <div class="head">
+        <h2>
+          <Typed
+            label="Name of the group"
+            value={sheet.name}
+            width={Math.max(14, sheet.name.length + 2)}
+            disabled={!own}
+            onvalue={(v) => put({ name: v })}
+          />
+        </h2>
+        <span class="sub">{sayCount(sheet.members.length, 'person', 'people')}</span>
+      </div>
+      <p class="terms">
+        {#if sheet.ofDirectory}
+          The directory keeps it; whoever looks after the identity provider changes it there.
+        {:else}
+          It
+          <Pick
+            label="Whose people it has"
+            value={sheet.follows ?? ''}
+            onchange={(e) => put({ follows: e.currentTarget.value || null })}
+          >
+            <option value="">has people of its own</option>
+            {#each departments as department (department)}
+              <option value={department}>follows {department}</option>
+            {/each}
+          </Pick>. Data of its people is kept for
+          <Typed
+            label="Days for which data is kept"
+            number
+            width={6}
+            value={sheet.retentionDays?.toString() ?? ''}
+            onvalue={(v) => put({ retentionDays: v === '' ? null : Number(v) })}
+          /> days after they leave.
+        {/if}
+      </p>
+      {#if own && !sheet.follows}
+        <form
+          onsubmit={(e) => {
+            e.preventDefault();
+            void add(who, false);
+          }}
+        >
+          <input aria-label="Who comes in" placeholder="an id or a mail address" bind:value={who} />
+          <button class="word" disabled={who.trim() === ''}>comes in</button>
+        </form>
+      {/if}
+      <table class="list dense" aria-label="Members of {sheet.name}">
+        <thead>
+          <tr><th>Who</th><th>Department</th><th>leads</th><th class="r">do</th></tr>
+        </thead>
+        <tbody>
+          {#each sheet.members as member (member.person)}
+            <tr>
+              <td>
+                <a class="name" href={to(`/people/${member.person}`)}>{member.name}</a>
+                <span class="sub">{member.email}</span>
+              </td>
+              <td class="sub">{member.department ?? '–'}</td>
+              <td>{member.lead ? 'leads' : ''}</td>
+              <td class="r">
+                {#if own}
+                  <button
+                    class="word"
+                    aria-label="{member.name} {member.lead ? 'leads no longer' : 'leads'}"
+                    onclick={() => add(member.person, !member.lead)}
+                    >{member.lead ? 'leads no longer' : 'leads'}</button
+                  >
+                  {#if !sheet.follows}
+                    · <button
+                      class="word"
+                      aria-label="{member.name} goes"
+                      onclick={() => remove(member.person)}>goes</button
+                    >
+                  {/if}
+                {/if}
+              </td>
+            </tr>
+          {/each}
+        </tbody>
+      </table>
+      {#if own}
+        <p class="end">
+          {#if sure}
+            Its people stay.
+            <button class="word" onclick={drop}>take the group away</button>
+            · <button class="word" onclick={() => (sure = false)}>leave it</button>
+          {:else}
+            <button class="word" onclick={() => (sure = true)}>take the group away …</button>
+          {/if}
+        </p>
+      {/if}
+    </section>
+  {:else if !mayChange}
+    <p class="sub">A steward or a keeper changes groups.</p>
+  {:else}
+    <p class="sub">Choose one to see who is in it. What is changed holds at once.</p>
+  {/if}
+</div>
+
+<style>
+  .page {
+    display: grid;
+    grid-template-columns: 300px minmax(0, 1fr);
+    gap: 34px;
+    align-items: start;
+  }
+  h2 {
+    font: 600 15px var(--font-serif);
+    padding-bottom: 4px;
+  }
+  .head {
+    display: flex;
+    gap: 12px;
+    align-items: baseline;
+  }
+  .name {
+    font: 600 13.5px var(--font-serif);
+  }
+  .on td {
+    background: var(--tape);
+  }
+  .terms {
+    font-size: 13.5px;
+    line-height: 2.1;
+    padding-bottom: 8px;
+  }
+  form {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 10px;
+    align-items: baseline;
+    padding: 8px 0;
+  }
+  input {
+    width: 190px;
+    border: 0;
+    border-bottom: 1px dotted var(--soft);
+    background: transparent;
+    padding: 2px 0;
+  }
+  .end {
+    padding-top: 14px;
+    font-size: 12.5px;
+  }
+</style>
