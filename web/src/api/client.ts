@@ -133,13 +133,22 @@ export async function postText(path: string, text: string, accept: string): Prom
 }
 
 /** Brings one file of any shape; it is kept, and nothing is taken yet. */
-export async function bringFile(file: File): Promise<Schemas['FileSeen']> {
+export const bringFile = (file: File): Promise<Schemas['FileSeen']> =>
+  sendFile(`/api/v1/intake/files?name=${encodeURIComponent(file.name)}`, file);
+
+/** A paper of an agreement, to be kept with it. */
+export const sendPaper = (agreement: string, file: File): Promise<Schemas['AgreementPapers']> =>
+  sendFile(
+    `/api/v1/agreements/${encodeURIComponent(agreement)}/papers/file?name=${encodeURIComponent(file.name)}`,
+    file,
+  );
+
+async function sendFile<T>(path: string, file: File): Promise<T> {
   const headers: Record<string, string> = { 'Content-Type': 'application/octet-stream' };
   if (csrf) headers['X-CSRF-Token'] = csrf;
-  const path = `/api/v1/intake/files?name=${encodeURIComponent(file.name)}`;
   const response = await fetch(path, { method: 'POST', headers, body: file });
   if (!response.ok) throw await errorOf(response);
-  return (await response.json()) as Schemas['FileSeen'];
+  return (await response.json()) as T;
 }
 
 /** Asks with a JSON body for something that is saved as a file. */

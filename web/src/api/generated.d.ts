@@ -302,6 +302,314 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/v1/agreements/{agreement}/papers': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Look */
+    get: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          agreement: string;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['AgreementPapers'];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    /** Own */
+    put: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          agreement: string;
+        };
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/json': components['schemas']['AgreementOwner'];
+        };
+      };
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['AgreementPapers'];
+          };
+        };
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/v1/agreements/{agreement}/papers/address': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Link */
+    post: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          agreement: string;
+        };
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/json': components['schemas']['PaperAddress'];
+        };
+      };
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['AgreementPapers'];
+          };
+        };
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/v1/agreements/{agreement}/papers/file': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Keep */
+    post: {
+      parameters: {
+        query?: {
+          name?: string;
+        };
+        header?: never;
+        path: {
+          agreement: string;
+        };
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/octet-stream': string;
+        };
+      };
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['AgreementPapers'];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/v1/agreements/{agreement}/papers/{paper}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** File */
+    get: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          agreement: string;
+          paper: string;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    /** Drop */
+    delete: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          agreement: string;
+          paper: string;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['AgreementPapers'];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/v1/ask/by/{token}': {
     parameters: {
       query?: never;
@@ -7841,6 +8149,25 @@ export interface components {
       renews?: string | null;
       starts?: string | null;
     };
+    AgreementOwner: {
+      owner?: string | null;
+      payer?: string | null;
+    };
+    AgreementPaper: {
+      added: components['schemas']['LocalDate'];
+      addedBy: string;
+      fileName?: string | null;
+      id: string;
+      title: string;
+      url?: string | null;
+    };
+    AgreementPapers: {
+      agreement: string;
+      owner?: string | null;
+      ownerName?: string | null;
+      papers: components['schemas']['AgreementPaper'][];
+      payer?: string | null;
+    };
     AgreementTerms: {
       agreement: string;
       currency: string;
@@ -9054,6 +9381,10 @@ export interface components {
       name: string;
       person?: string | null;
     };
+    PaperAddress: {
+      title: string;
+      url: string;
+    };
     PartUse: {
       days: string;
       name: string;
@@ -9876,6 +10207,7 @@ export interface components {
     };
     TermsEdit: {
       agreements: components['schemas']['AgreementEdit'][];
+      from?: string | null;
       lines: components['schemas']['LineEdit'][];
       state: string;
       why?: string | null;

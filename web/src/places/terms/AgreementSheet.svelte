@@ -6,6 +6,7 @@
   import type { Schemas } from '../../api/client';
   import { to } from '../../state/address.svelte';
   import { sayDay, sayMoney } from '../../state/say';
+  import Papers from './Papers.svelte';
   import { pastedSteps, type Agreement, type Edits, type Line, type Step } from './edits.svelte';
 
   interface Props {
@@ -102,6 +103,7 @@
       {#each Object.entries(SHRINK) as [value, text] (value)}<option {value}>{text}</option>{/each}
     </Pick>.
   </p>
+  <Papers agreement={a.agreement} name={a.name} {mayEdit} />
   {#each faults.filter((one) => one.of === a.agreement) as one (one.field)}
     <p class="neg">{one.message}</p>
   {/each}

@@ -7,6 +7,7 @@
   import { Question } from '../../state/question.svelte';
   import { session } from '../../state/session.svelte';
   import { sayDay, sayMoney } from '../../state/say';
+  import DayField from '../../pieces/controls/DayField.svelte';
   import AgreementSheet from './AgreementSheet.svelte';
   import { Edits } from './edits.svelte';
   import VendorRows from './VendorRows.svelte';
@@ -46,13 +47,14 @@
   async function save() {
     busy = true;
     [fault, saved] = ['', ''];
+    const from = edits.from;
     try {
       await dataOf(
         api.PUT('/api/v1/vendors/{vendor}/terms', { params, body: edits.body(sheet!.state, why) }),
       );
       edits.clear();
       why = '';
-      saved = 'Saved, from today on.';
+      saved = `Saved, from ${from ? sayDay(from) : 'today'} on. It can be taken back under Intake.`;
       await book.load(asOf());
     } catch (e) {
       fault = (e as Error).message;
@@ -136,6 +138,14 @@
             All of the house: {sayMoney(tried.before)} → <b>{sayMoney(tried.after)}</b> a year.
           </p>
           {#if faults.length > 0}<p class="neg">{faults[0]!.message}</p>{/if}
+          <p class="from">
+            Other quantities hold from
+            <DayField
+              label="From which day"
+              value={edits.from || today()}
+              onday={(day) => (edits.from = day && day !== today() ? day : '')}
+            />
+          </p>
           <label class="why">
             Why? <input bind:value={why} placeholder="side letter of 3 June" maxlength="500" />
           </label>
@@ -143,7 +153,12 @@
             <button
               class="go"
               disabled={busy || faults.length > 0 || why.trim() === '' || check.stale}
-              onclick={save}>{busy ? 'Saving…' : 'Save from today'}</button
+              onclick={save}
+              >{busy
+                ? 'Saving…'
+                : edits.from
+                  ? `Save from ${sayDay(edits.from)}`
+                  : 'Save from today'}</button
             >
             <button class="plain" disabled={busy} onclick={() => edits.clear()}>Leave it</button>
           </div>
@@ -215,6 +230,10 @@
   }
   .all {
     padding: 8px 0;
+  }
+  .from {
+    font-size: 13px;
+    padding: 6px 0;
   }
   .why {
     display: flex;

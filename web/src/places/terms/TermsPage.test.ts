@@ -8,6 +8,7 @@ import TermsPage from './TermsPage.svelte';
 
 const TERMS = '/api/v1/vendors/{vendor}/terms';
 const eur = (amount: string) => ({ amount, currency: 'EUR' });
+const PAPERS = { agreement: 'ow-17', owner: null, ownerName: null, payer: null, papers: [] };
 const CHECK = {
   faults: [],
   differences: [
@@ -38,6 +39,7 @@ const typeOver = async (label: string, value: string) =>
 it('says what an edit changes, and saves it with its reason', async () => {
   signIn('STEWARD');
   const asked = serve({
+    'GET /api/v1/agreements/{agreement}/papers': PAPERS,
     [`GET ${TERMS}`]: aTermsSheet(),
     [`POST ${TERMS}/check`]: CHECK,
     [`PUT ${TERMS}`]: aTermsSheet(),
@@ -52,9 +54,10 @@ it('says what an edit changes, and saves it with its reason', async () => {
   await fireEvent.input(screen.getByLabelText('Why?'), { target: { value: 'side letter' } });
   await waitFor(() => expect(save.disabled).toBe(false));
   await fireEvent.click(save);
-  expect(await screen.findByText('Saved, from today on.')).toBeTruthy();
+  expect(await screen.findByText(/^Saved, from today on\./)).toBeTruthy();
   expect(only(asked, `PUT ${TERMS}`)[0]!.body).toEqual({
     state: 's1',
+    from: null,
     why: 'side letter',
     agreements: [{ agreement: 'ow-17', noticeDays: '87' }],
     lines: [],
@@ -64,6 +67,7 @@ it('says what an edit changes, and saves it with its reason', async () => {
 it('keeps what was typed when somebody else was faster', async () => {
   signIn('STEWARD');
   serve({
+    'GET /api/v1/agreements/{agreement}/papers': PAPERS,
     [`GET ${TERMS}`]: aTermsSheet(),
     [`POST ${TERMS}/check`]: CHECK,
     [`PUT ${TERMS}`]: new Error('Somebody else has changed this sheet.'),
@@ -81,6 +85,7 @@ it('keeps what was typed when somebody else was faster', async () => {
 it('does not save a value that cannot be, and says which', async () => {
   signIn('STEWARD');
   serve({
+    'GET /api/v1/agreements/{agreement}/papers': PAPERS,
     [`GET ${TERMS}`]: aTermsSheet(),
     [`POST ${TERMS}/check`]: {
       ...CHECK,
@@ -98,7 +103,7 @@ it('does not save a value that cannot be, and says which', async () => {
 
 it('offers nothing to somebody who may not change terms', async () => {
   signIn('READER');
-  serve({ [`GET ${TERMS}`]: aTermsSheet() });
+  serve({ 'GET /api/v1/agreements/{agreement}/papers': PAPERS, [`GET ${TERMS}`]: aTermsSheet() });
   render(TermsPage);
   const price = await screen.findByLabelText<HTMLInputElement>('Price of Atelier');
   expect(price.disabled).toBe(true);

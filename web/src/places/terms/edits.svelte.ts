@@ -54,7 +54,11 @@ export class Edits {
     this.#lines = withField(this.#lines, one.line, 'breaks', same ? null : kept);
   }
 
+  /** The day from which other quantities hold; '' for today. */
+  from = $state('');
+
   clear() {
+    this.from = '';
     this.#agreements = {};
     this.#lines = {};
   }
@@ -64,6 +68,7 @@ export class Edits {
     return {
       state,
       why,
+      from: this.from || null,
       agreements: Object.entries(this.#agreements).map(([agreement, fields]) => ({
         agreement,
         ...fields,

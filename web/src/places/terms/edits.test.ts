@@ -13,6 +13,7 @@ it('keeps only what is otherwise than what is saved', () => {
   edits.setLine(line, 'bought', '36');
   expect(edits.body('s', 'because')).toEqual({
     state: 's',
+    from: null,
     why: 'because',
     agreements: [{ agreement: 'ow-17', noticeDays: '87' }],
     lines: [{ line: 'atelier', bought: '36' }],

@@ -332,6 +332,17 @@ final class EditedRows {
     if (!unsold.isEmpty()) {
       warnings.add("No plan has %s.".formatted(String.join(", ", unsold)));
     }
+    List<String> told =
+        book.hasEvidence(vendor) ? book.evidenceOf(vendor, today).parts() : List.of();
+    if (book.hasEvidence(vendor) && told != null) {
+      Set<String> untold = new TreeSet<>(sold);
+      told.forEach(untold::remove);
+      if (!untold.isEmpty()) {
+        warnings.add(
+            "Nobody tells the use of %s, so nobody is idle on a plan that has it."
+                .formatted(String.join(", ", untold)));
+      }
+    }
     return warnings;
   }
 

@@ -36,6 +36,7 @@ final class EditedTerms {
 
   private final Book book;
   private final LocalDate today;
+  private final LocalDate from;
   private final String why;
 
   /**
@@ -44,6 +45,11 @@ final class EditedTerms {
   EditedTerms(Book book, String vendor, TermsEdit edit, LocalDate today) {
     this.book = book;
     this.today = today;
+    this.from = day("", "from", edit.from(), today);
+    if (from.isBefore(today)) {
+      faults.add(
+          new Fault("", "from", "What was bought before %s stays as it was.".formatted(today)));
+    }
     this.why = edit.why() == null ? "" : edit.why().strip();
     for (TermsEdit.AgreementEdit one : edit.agreements()) {
       boolean known =
@@ -63,6 +69,15 @@ final class EditedTerms {
         faults.add(new Fault(one.line(), "line", "It is not on this sheet any more."));
       }
     }
+  }
+
+  /** The day from which other quantities hold. */
+  LocalDate from() {
+    return from;
+  }
+
+  boolean isFromToday() {
+    return from.equals(today);
   }
 
   /** The book as it would be. */
@@ -126,7 +141,12 @@ final class EditedTerms {
             price(id, "unitPrice", edit.unitPrice(), prices.unitPrice()),
             breaks,
             number(id, "minimum", edit.minimum(), prices.minimum(), MOST_SEATS));
-    int before = now.quantityOn(today);
+    if (!changed.equals(prices) && from.isAfter(today)) {
+      faults.add(
+          new Fault(
+              id, "from", "A later day is of quantities only: set prices from today, apart."));
+    }
+    int before = now.quantityOn(from);
     int bought = number(id, "bought", edit.bought(), before, MOST_SEATS);
     List<Subscription.QuantityChange> changes = new ArrayList<>(now.changes());
     if (bought != before) {
@@ -139,17 +159,17 @@ final class EditedTerms {
     }
   }
 
-  /** Another quantity holds from today on: what was bought before stays as it was. */
+  /** Another quantity holds from that day on: what was bought before stays as it was. */
   private void change(List<Subscription.QuantityChange> changes, int more) {
     int delta = more;
     for (Subscription.QuantityChange same : List.copyOf(changes)) {
-      if (same.day().equals(today)) {
+      if (same.day().equals(from)) {
         delta += same.delta();
         changes.remove(same);
       }
     }
     if (delta != 0) {
-      changes.add(new Subscription.QuantityChange(today, delta, why.isEmpty() ? null : why));
+      changes.add(new Subscription.QuantityChange(from, delta, why.isEmpty() ? null : why));
     }
   }
 

@@ -102,7 +102,7 @@ final class Terms {
   }
 
   /** What becomes otherwise, each with what it was. */
-  static List<String> said(Book book, EditedTerms edited, LocalDate today) {
+  static List<String> said(Book book, EditedTerms edited) {
     List<String> said = new ArrayList<>();
     for (Agreement then : edited.agreements) {
       Agreement now = book.agreements().byId(then.id());
@@ -118,7 +118,8 @@ final class Terms {
       int line = book.lines().require(then.id());
       Subscription now = book.lines().get(line);
       String of = book.planOfLine(line).name();
-      say(said, of, "seats", now.quantityOn(today), then.quantityOn(today));
+      LocalDate from = edited.from();
+      say(said, of, edited.isFromToday() ? "seats" : "seats from " + from, now.quantityOn(from), then.quantityOn(from));
       say(
           said,
           of,

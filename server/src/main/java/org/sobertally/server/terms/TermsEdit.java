@@ -11,11 +11,13 @@ import org.eclipse.microprofile.openapi.annotations.media.Schema;
  *
  * @param state the sheet's, as it was when it was looked at
  * @param why for the journal; needed to save
+ * @param from the day from which other quantities hold; null for today
  */
 @Schema(name = "TermsEdit")
 record TermsEdit(
     @NotNull @Size(max = 64) String state,
     @Size(max = 500) @Schema(nullable = true) String why,
+    @Size(max = 40) @Schema(nullable = true) String from,
     @NotNull @Size(max = 500) List<@NotNull AgreementEdit> agreements,
     @NotNull @Size(max = 2000) List<@NotNull LineEdit> lines) {
 
@@ -30,7 +32,7 @@ record TermsEdit(
       @Schema(nullable = true) String mayShrink) {}
 
   /**
-   * @param bought from today on
+   * @param bought from the edit's day on
    * @param breaks all of them
    */
   @Schema(name = "LineEdit")

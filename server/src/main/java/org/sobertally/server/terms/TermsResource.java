@@ -80,7 +80,7 @@ public class TermsResource {
   /**
    * @param faults values that cannot be; with any of them nothing can be saved
    * @param differences by agreement, of those that change
-   * @param after what all of the house would pay a year
+   * @param after what all of the house would pay a year, from the edit's day on
    */
   @Schema(name = "TermsCheck")
   record Check(
@@ -106,8 +106,8 @@ public class TermsResource {
     List<Difference> differences = new ArrayList<>();
     for (Agreement now : book.agreements().all()) {
       Agreement then = changed.agreements().byId(now.id());
-      Money before = Terms.yearly(book, now.id(), today);
-      Money after = Terms.yearly(changed, now.id(), today);
+      Money before = Terms.yearly(book, now.id(), edited.from());
+      Money after = Terms.yearly(changed, now.id(), edited.from());
       boolean touched =
           edited.agreements.contains(then)
               || edited.lines.stream().anyMatch(line -> line.agreement().equals(now.id()));
@@ -127,8 +127,8 @@ public class TermsResource {
     return new Check(
         edited.faults,
         differences,
-        MoneyDto.of(book.yearlyCost(today).rounded()),
-        MoneyDto.of(changed.yearlyCost(today).rounded()));
+        MoneyDto.of(book.yearlyCost(edited.from()).rounded()),
+        MoneyDto.of(changed.yearlyCost(edited.from()).rounded()));
   }
 
   /** Saves the edit whole, or not at all. */
@@ -153,7 +153,7 @@ public class TermsResource {
             throw Problem.unprocessable(
                 "%s, %s: %s".formatted(first.of(), first.field(), first.message()), edited.faults);
           }
-          List<String> said = Terms.said(book, edited, today);
+          List<String> said = Terms.said(book, edited);
           if (said.isEmpty()) {
             throw Problem.conflict("Nothing on the sheet is otherwise: there is nothing to save.");
           }

@@ -173,4 +173,27 @@ class TermsTest {
         .isEqualTo(403);
     assertThat(steward.get("/api/v1/vendors/none/terms").status()).isEqualTo(404);
   }
+
+  @Test
+  void anotherQuantityMayHoldFromALaterDay() {
+    JsonNode sheet = sheet();
+    String line = "{\"line\":\"letter\",\"bought\":\"6\"}";
+    String later = edit(sheet, "", line).replace("\"why\"", "\"from\":\"2026-12-01\",\"why\"");
+    JsonNode check = steward.postJson(TERMS + "/check", later).json();
+    assertThat(check.get("faults")).isEmpty();
+    // Four fewer at 84.
+    assertThat(
+            new BigDecimal(check.at("/before/amount").asText())
+                .subtract(new BigDecimal(check.at("/after/amount").asText())))
+        .isEqualByComparingTo("336");
+    assertThat(save(later).status()).isEqualTo(200);
+    assertThat(sheet().at("/agreements/0/lines/0/bought").asInt()).as("today").isEqualTo(10);
+    assertThat(rows("line_changes.csv")).contains("letter,2026-12-01,-4,side letter of 3 June");
+    String priced =
+        edit(sheet(), "", "{\"line\":\"letter\",\"unitPrice\":\"80\"}")
+            .replace("\"why\"", "\"from\":\"2026-12-01\",\"why\"");
+    assertThat(save(priced).detail()).contains("A later day is of quantities only");
+    String past = edit(sheet(), "", line).replace("\"why\"", "\"from\":\"2026-09-01\",\"why\"");
+    assertThat(save(past).detail()).contains("stays as it was");
+  }
 }

@@ -1,0 +1,18 @@
+package org.sobertally.server.terms;
+
+import jakarta.persistence.Entity;
+import jakarta.persistence.Id;
+import jakarta.persistence.Table;
+
+/** Who looks after an agreement, and who bears it. */
+@Entity
+@Table(name = "agreement_note")
+class AgreementNote {
+  @Id String agreement;
+
+  /** A person's id. */
+  String owner;
+
+  /** A cost centre, or whatever the house calls it. */
+  String payer;
+}

@@ -1,0 +1,118 @@
+package org.sobertally.server.terms;
+
+import jakarta.enterprise.context.ApplicationScoped;
+import jakarta.persistence.EntityManager;
+import jakarta.transaction.Transactional;
+import java.time.LocalDate;
+import java.util.List;
+import java.util.Locale;
+import java.util.UUID;
+import java.util.regex.Pattern;
+import org.sobertally.server.http.Problem;
+
+/** Owners, payers and papers of agreements, within the caller's transaction. */
+@ApplicationScoped
+class Papers {
+
+  static final int MOST_BYTES = 8 * 1024 * 1024;
+
+  private static final Pattern PROGRAM =
+      Pattern.compile(
+          ".*\\.(exe|com|bat|cmd|msi|dll|scr|ps1|vbs|js|jar|sh|app|html?|svg|lnk)$",
+          Pattern.CASE_INSENSITIVE);
+
+  private final EntityManager entities;
+
+  Papers(EntityManager entities) {
+    this.entities = entities;
+  }
+
+  record Kept(String name, byte[] content) {}
+
+  /** By its name, or by how it begins: an executable of any common system, or a script. */
+  static boolean isProgram(String name, byte[] content) {
+    if (PROGRAM.matcher(name.toLowerCase(Locale.ROOT)).matches()) {
+      return true;
+    }
+    int first = content.length > 1 ? (content[0] & 0xff) << 8 | content[1] & 0xff : 0;
+    boolean elf = content.length > 3 && first == 0x7f45 && content[2] == 'L' && content[3] == 'F';
+    boolean other =
+        first == 0x4d5a || first == 0x2321 || first == 0xcafe || first == 0xfeed || first == 0xcffa;
+    return elf || other;
+  }
+
+  @Transactional
+  AgreementNote note(String agreement) {
+    AgreementNote note = entities.find(AgreementNote.class, agreement);
+    return note == null ? new AgreementNote() : note;
+  }
+
+  void own(String agreement, String owner, String payer) {
+    AgreementNote known = entities.find(AgreementNote.class, agreement);
+    AgreementNote note = known == null ? new AgreementNote() : known;
+    note.agreement = agreement;
+    note.owner = owner;
+    note.payer = payer;
+    if (known == null) {
+      entities.persist(note);
+    }
+  }
+
+  @Transactional
+  List<PapersResource.Paper> of(String agreement) {
+    return entities
+        .createQuery(
+            """
+            select new org.sobertally.server.terms.PapersResource$Paper(
+              p.id, p.title, p.url, p.fileName, p.addedBy, p.added)
+            from AgreementPaper p where p.agreement = :agreement order by p.added, p.title
+            """,
+            PapersResource.Paper.class)
+        .setParameter("agreement", agreement)
+        .getResultList();
+  }
+
+  void add(
+      String agreement,
+      String title,
+      String url,
+      String fileName,
+      byte[] content,
+      String actor,
+      LocalDate day) {
+    AgreementPaper paper = new AgreementPaper();
+    paper.id = UUID.randomUUID().toString();
+    paper.agreement = agreement;
+    paper.title = title;
+    paper.url = url;
+    paper.fileName = fileName;
+    paper.content = content;
+    paper.addedBy = actor;
+    paper.added = day;
+    entities.persist(paper);
+  }
+
+  @Transactional
+  Kept file(String agreement, String id) {
+    AgreementPaper paper = require(agreement, id);
+    if (paper.content == null) {
+      throw Problem.notFound("This paper lies elsewhere: %s".formatted(paper.url));
+    }
+    return new Kept(paper.fileName, paper.content);
+  }
+
+  /** Its title. */
+  String drop(String agreement, String id) {
+    AgreementPaper paper = require(agreement, id);
+    entities.remove(paper);
+    return paper.title;
+  }
+
+  private AgreementPaper require(String agreement, String id) {
+    AgreementPaper paper = entities.find(AgreementPaper.class, id);
+    if (paper == null || !paper.agreement.equals(agreement)) {
+      throw Problem.notFound("There is no such paper of this agreement.");
+    }
+    return paper;
+  }
+}
