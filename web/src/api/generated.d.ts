@@ -8757,6 +8757,14 @@ export interface components {
       wouldBe: components['schemas']['Money'];
       wouldDo: string[];
     };
+    FindingsDifference: {
+      /** Format: int32 */
+      after: number;
+      /** Format: int32 */
+      before: number;
+      kind: components['schemas']['FindingKind'];
+      title: string;
+    };
     FirstKeeperForm: {
       code: string;
       password: string;
@@ -9901,19 +9909,11 @@ export interface components {
       why?: string | null;
     };
     RowsPreview: {
-      findings: components['schemas']['RowsPreviewFindings'][];
+      findings: components['schemas']['FindingsDifference'][];
       paidAfter: components['schemas']['Money'];
       paidBefore: components['schemas']['Money'];
       recoverableAfter: components['schemas']['Money'];
       recoverableBefore: components['schemas']['Money'];
-    };
-    RowsPreviewFindings: {
-      /** Format: int32 */
-      after: number;
-      /** Format: int32 */
-      before: number;
-      kind: components['schemas']['FindingKind'];
-      title: string;
     };
     Rule: {
       /** Format: int32 */
@@ -10182,6 +10182,7 @@ export interface components {
       before: components['schemas']['Money'];
       differences: components['schemas']['TermsDifference'][];
       faults: components['schemas']['TermsFault'][];
+      findings: components['schemas']['FindingsDifference'][];
     };
     TermsDifference: {
       agreement: string;

@@ -137,6 +137,9 @@
           <p class="sub all">
             All of the house: {sayMoney(tried.before)} → <b>{sayMoney(tried.after)}</b> a year.
           </p>
+          {#each tried.findings as one (one.kind)}
+            <p class="sub">{one.title}: {one.before} → <b>{one.after}</b></p>
+          {/each}
           {#if faults.length > 0}<p class="neg">{faults[0]!.message}</p>{/if}
           <p class="from">
             Other quantities hold from

@@ -25,6 +25,7 @@ const CHECK = {
   ],
   before: eur('90000.00'),
   after: eur('90000.00'),
+  findings: [{ kind: 'MORE_SPARE', title: 'More spare than needed', before: 3, after: 4 }],
 };
 
 beforeEach(() => {
@@ -48,6 +49,7 @@ it('says what an edit changes, and saves it with its reason', async () => {
   await typeOver('Notice days of OW-17', '87');
   const row = (await screen.findByText('notice by')).closest('tr')!;
   expect(row.textContent).toMatch(/3 Dec 2026\s*→\s*6 Nov 2026/);
+  expect(screen.getByText(/More spare than needed: 3/).textContent).toContain('4');
   expect(screen.getByText('renewal').closest('tr')!.textContent).not.toContain('→');
   const save = screen.getByRole<HTMLButtonElement>('button', { name: 'Save from today' });
   expect(save.disabled).toBe(true);

@@ -14,8 +14,6 @@ import jakarta.ws.rs.PathParam;
 import jakarta.ws.rs.Produces;
 import jakarta.ws.rs.core.MediaType;
 import java.time.LocalDate;
-import java.util.ArrayList;
-import java.util.EnumMap;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
@@ -24,7 +22,6 @@ import org.eclipse.microprofile.openapi.annotations.media.Schema;
 import org.eclipse.microprofile.openapi.annotations.tags.Tag;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.cover.Covers;
-import org.sobertally.core.findings.FindingKind;
 import org.sobertally.core.findings.Findings;
 import org.sobertally.core.use.UseStates;
 import org.sobertally.server.access.Role;
@@ -103,9 +100,6 @@ public class RowsResource {
       MoneyDto recoverableAfter,
       List<FindingCount> findings) {}
 
-  @Schema(name = "RowsPreviewFindings")
-  record FindingCount(FindingKind kind, String title, int before, int after) {}
-
   /** A vendor that is new. */
   @Schema(name = "NewVendor")
   public record NewVendor(@NotBlank @Size(max = LONGEST_NAME) String name) {}
@@ -177,30 +171,15 @@ public class RowsResource {
     requireGood(edited);
     Book then = service.with(edited.changes);
     Covers covers = Covers.of(UseStates.of(then, today));
-    Map<FindingKind, Integer> before = counts(figures.findings(book, today));
-    Map<FindingKind, Integer> after = counts(Findings.of(covers, clock.zone(), Map.of()));
-    List<FindingCount> findings = new ArrayList<>();
-    for (FindingKind kind : FindingKind.values()) {
-      int was = before.getOrDefault(kind, 0);
-      int is = after.getOrDefault(kind, 0);
-      if (was != is && kind != FindingKind.DRIFT) {
-        findings.add(new FindingCount(kind, kind.title(), was, is));
-      }
-    }
+    List<FindingCount> findings =
+        FindingCount.differences(
+            figures.findings(book, today), Findings.of(covers, clock.zone(), Map.of()));
     return new Preview(
         MoneyDto.of(book.yearlyCost(today).rounded()),
         MoneyDto.of(then.yearlyCost(today).rounded()),
         MoneyDto.of(figures.of(book, today).covers().recoverable().rounded()),
         MoneyDto.of(covers.recoverable().rounded()),
         findings);
-  }
-
-  private static Map<FindingKind, Integer> counts(Findings findings) {
-    Map<FindingKind, Integer> counts = new EnumMap<>(FindingKind.class);
-    for (int n = 0; n < findings.size(); n++) {
-      counts.merge(findings.kind(n), 1, Integer::sum);
-    }
-    return counts;
   }
 
   /** Saves the edit whole, or not at all; it can be taken back like the intake of a file. */

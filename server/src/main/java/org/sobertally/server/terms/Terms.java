@@ -119,7 +119,12 @@ final class Terms {
       Subscription now = book.lines().get(line);
       String of = book.planOfLine(line).name();
       LocalDate from = edited.from();
-      say(said, of, edited.isFromToday() ? "seats" : "seats from " + from, now.quantityOn(from), then.quantityOn(from));
+      say(
+          said,
+          of,
+          edited.isFromToday() ? "seats" : "seats from " + from,
+          now.quantityOn(from),
+          then.quantityOn(from));
       say(
           said,
           of,

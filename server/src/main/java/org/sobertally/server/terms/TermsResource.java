@@ -14,15 +14,20 @@ import jakarta.ws.rs.core.MediaType;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import org.eclipse.microprofile.openapi.annotations.media.Schema;
 import org.eclipse.microprofile.openapi.annotations.tags.Tag;
 import org.sobertally.core.agreement.Agreement;
 import org.sobertally.core.book.Book;
+import org.sobertally.core.cover.Covers;
+import org.sobertally.core.findings.Findings;
 import org.sobertally.core.money.Money;
+import org.sobertally.core.use.UseStates;
 import org.sobertally.server.access.Role;
 import org.sobertally.server.book.store.BookEditor;
 import org.sobertally.server.book.store.BookRows;
 import org.sobertally.server.book.store.Books;
+import org.sobertally.server.figures.FigureCache;
 import org.sobertally.server.http.MoneyDto;
 import org.sobertally.server.http.Problem;
 import org.sobertally.server.intake.EditedSheets;
@@ -40,6 +45,7 @@ public class TermsResource {
   private final BookEditor editor;
   private final BookRows rows;
   private final EditedSheets sheets;
+  private final FigureCache figures;
   private final Journal journal;
   private final TallyClock clock;
   private final SecurityIdentity identity;
@@ -49,6 +55,7 @@ public class TermsResource {
       BookEditor editor,
       BookRows rows,
       EditedSheets sheets,
+      FigureCache figures,
       Journal journal,
       TallyClock clock,
       SecurityIdentity identity) {
@@ -56,6 +63,7 @@ public class TermsResource {
     this.editor = editor;
     this.rows = rows;
     this.sheets = sheets;
+    this.figures = figures;
     this.journal = journal;
     this.clock = clock;
     this.identity = identity;
@@ -80,6 +88,7 @@ public class TermsResource {
   /**
    * @param faults values that cannot be; with any of them nothing can be saved
    * @param differences by agreement, of those that change
+   * @param findings of which there would be more or fewer on that day
    * @param after what all of the house would pay a year, from the edit's day on
    */
   @Schema(name = "TermsCheck")
@@ -87,7 +96,8 @@ public class TermsResource {
       List<EditedTerms.Fault> faults,
       List<Difference> differences,
       MoneyDto before,
-      MoneyDto after) {}
+      MoneyDto after,
+      List<FindingCount> findings) {}
 
   @GET
   public TermsSheet look(@PathParam("vendor") String vendor) {
@@ -128,7 +138,16 @@ public class TermsResource {
         edited.faults,
         differences,
         MoneyDto.of(book.yearlyCost(edited.from()).rounded()),
-        MoneyDto.of(changed.yearlyCost(edited.from()).rounded()));
+        MoneyDto.of(changed.yearlyCost(edited.from()).rounded()),
+        edited.faults.isEmpty() ? findings(book, changed, edited.from()) : List.of());
+  }
+
+  /** Held against each other on the day from which the edit holds. */
+  private List<FindingCount> findings(Book book, Book changed, LocalDate day) {
+    UseStates states = UseStates.of(changed, day, figures.of(book, day).states());
+    return FindingCount.differences(
+        Findings.of(figures.of(book, day).covers(), clock.zone(), Map.of()),
+        Findings.of(Covers.of(states), clock.zone(), Map.of()));
   }
 
   /** Saves the edit whole, or not at all. */
