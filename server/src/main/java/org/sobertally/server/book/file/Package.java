@@ -77,6 +77,10 @@ final class Package {
     Map<String, Object> field = new LinkedHashMap<>();
     field.put("name", column.name());
     field.put("type", column.type().frictionless());
+    if (column.type().frictionless().equals("datetime")) {
+      // The default is of UTC only; ours carry the offset that they came with.
+      field.put("format", "any");
+    }
     field.put("description", BookWords.of(file, column));
     field.put("example", BookWords.example(file, column));
     Map<String, Object> constraints = new LinkedHashMap<>();
