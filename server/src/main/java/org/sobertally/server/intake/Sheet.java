@@ -45,7 +45,7 @@ record Sheet(
     List<String> sheets,
     String encoding) {
 
-  static final int MOST_ROWS = 200_000;
+  static final int MOST_ROWS = 400_000;
   private static final int MOST_COLUMNS = 200;
 
   /** Blank ones included; no workbook has more. */

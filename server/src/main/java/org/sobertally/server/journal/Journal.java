@@ -15,6 +15,8 @@ import org.sobertally.server.time.TallyClock;
 @ApplicationScoped
 public class Journal {
 
+  private static final int LONGEST_TEXT = 2000;
+
   private final EntityManager entities;
   private final TallyClock clock;
   private final Chain chain;
@@ -40,7 +42,7 @@ public class Journal {
     entry.day = clock.today();
     entry.actor = actor;
     entry.kind = kind;
-    entry.text = text;
+    entry.text = text.length() > LONGEST_TEXT ? text.substring(0, LONGEST_TEXT - 1) + "…" : text;
     entities.persist(entry);
     chain.add(entry);
   }

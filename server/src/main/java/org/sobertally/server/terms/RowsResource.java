@@ -209,7 +209,7 @@ public class RowsResource {
               actor,
               "ROWS_CHANGED",
               "Changed what is written down of %s: %s. “%s”"
-                  .formatted(name, String.join("; ", edited.said()), edit.why().strip()));
+                  .formatted(name, Terms.joined(edited.said()), edit.why().strip()));
           return RowSheet.of(change.book(), rows, vendor);
         });
   }

@@ -19,6 +19,8 @@ import org.sobertally.server.http.MoneyDto;
 /** Makes a vendor's sheet out of the book, and words of what was changed on it. */
 final class Terms {
 
+  private static final int LONGEST_SAID = 1200;
+
   private Terms() {}
 
   static TermsSheet sheet(Book book, String vendor, LocalDate today) {
@@ -136,6 +138,23 @@ final class Terms {
       say(said, of, "prices by quantity", breaks(now), breaks(then));
     }
     return said;
+  }
+
+  /** As many of them as an entry of the journal holds, and how many more there are. */
+  static String joined(List<String> said) {
+    StringBuilder joined = new StringBuilder();
+    for (int n = 0; n < said.size(); n++) {
+      String next = (n == 0 ? "" : "; ") + said.get(n);
+      if (joined.length() + next.length() > LONGEST_SAID) {
+        return joined
+            .append(n == 0 ? said.get(n).substring(0, LONGEST_SAID) + "…" : "")
+            .append(
+                "; and %d more, which Intake can take back with them".formatted(said.size() - n))
+            .toString();
+      }
+      joined.append(next);
+    }
+    return joined.toString();
   }
 
   private static String breaks(Subscription line) {

@@ -190,9 +190,7 @@ public class TermsResource {
               "TERMS_CHANGED",
               "Changed the terms of %s: %s. “%s”"
                   .formatted(
-                      book.vendors().byId(vendor).name(),
-                      String.join("; ", said),
-                      edit.why().strip()));
+                      book.vendors().byId(vendor).name(), Terms.joined(said), edit.why().strip()));
           return Terms.sheet(change.book(), vendor, today);
         });
   }

@@ -196,4 +196,21 @@ class TermsTest {
     String past = edit(sheet(), "", line).replace("\"why\"", "\"from\":\"2026-09-01\",\"why\"");
     assertThat(save(past).detail()).contains("stays as it was");
   }
+
+  /** Four hundred prices are more than an entry of the journal holds. */
+  @Test
+  void aSaveOfManyPricesIsToldInShort() {
+    StringBuilder breaks = new StringBuilder();
+    for (int n = 0; n < 400; n++) {
+      breaks
+          .append(n == 0 ? "" : ",")
+          .append("{\"fromSeats\":\"%d\",\"unitPrice\":\"%d\"}".formatted(n + 2, 1000 - n));
+    }
+    String line = "{\"line\":\"letter\",\"pricing\":\"VOLUME\",\"breaks\":[%s]}".formatted(breaks);
+    Caller.Answer saved = save(edit(sheet(), "{\"agreement\":\"qm\",\"noticeDays\":\"45\"}", line));
+    assertThat(saved.status()).as(saved.text()).isEqualTo(200);
+    assertThat(steward.get("/api/v1/journal?kind=TERMS_CHANGED").json().get(0).get("text").asText())
+        .contains("notice days 30 → 45")
+        .contains("and 1 more, which Intake can take back");
+  }
 }
