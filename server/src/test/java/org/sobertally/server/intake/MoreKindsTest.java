@@ -130,6 +130,15 @@ class MoreKindsTest {
     String csv =
         "Mail,Product,Name,Unit\nGro@skerryline.example,QUILLMOOR_OPUS,Gro Aas,Sails\n"
             + "bo@skerryline.example,Letter,Bo,Yard\n";
+    Caller.Answer seen =
+        steward.send(
+            "POST",
+            "/api/v1/intake/files?name=file.csv",
+            "application/octet-stream",
+            csv.getBytes(StandardCharsets.UTF_8));
+    assertThat(seen.json().at("/guesses/HOLDINGS/columns").has("name"))
+        .as("whom nobody knows is a finding, unless somebody says otherwise")
+        .isFalse();
     JsonNode check =
         steward.postJson(brought(csv) + "/check", mapping("HOLDINGS", columns, "")).json();
     assertThat(check.get("suggested").get("QUILLMOOR_OPUS").asText()).isEqualTo("quill-opus");
