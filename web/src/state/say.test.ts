@@ -1,5 +1,14 @@
 import { describe, expect, it } from 'vitest';
-import { plusDays, sayCount, sayDay, sayMoney, saySigned, sayShortCount, sayShortDay } from './say';
+import {
+  plusDays,
+  sayCount,
+  sayDay,
+  sayMoney,
+  saySigned,
+  sayShortCount,
+  sayShortDay,
+  saySpare,
+} from './say';
 
 const eur = (amount: string) => ({ amount, currency: 'EUR' });
 
@@ -48,4 +57,10 @@ it('says a count shortly where there is little room', () => {
     '300k',
     '1.2m',
   ]);
+});
+
+it('says spare seats, and too few as such', () => {
+  expect(saySpare(4)).toBe('4');
+  expect(saySpare(0)).toBe('0');
+  expect(saySpare(-12)).toBe('12 too few');
 });

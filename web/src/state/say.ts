@@ -69,6 +69,11 @@ export function plusDays(day: string, days: number): string {
   return date.toISOString().slice(0, 10);
 }
 
+/** Seats that are spare, or how many are too few: "4", "12 too few". */
+export function saySpare(spare: number): string {
+  return spare < 0 ? `${-spare} too few` : String(spare);
+}
+
 /** An instant as its reader's clock had it: 30 Sep, 09:05. */
 export function sayMoment(instant: string): string {
   return new Date(instant).toLocaleString('en-GB', {

@@ -7,7 +7,7 @@ What is planned, as an adding machine would print it; above it, what waits and w
   import { asOf, to, today } from '../../state/address.svelte';
   import { session } from '../../state/session.svelte';
   import { slates } from '../../state/slate.svelte';
-  import { sayCount, sayDay, sayMoney, saySigned, sayShortDay } from '../../state/say';
+  import { sayCount, sayDay, sayMoney, sayShortDay, saySigned, saySpare } from '../../state/say';
 
   let { folded, onfold }: { folded: boolean; onfold: () => void } = $props();
 
@@ -113,8 +113,9 @@ What is planned, as an adding machine would print it; above it, what waits and w
           {#each preview.lines as line (line.line)}
             <div class="d">
               <span>
-                {line.planName}: spare {line.before.spare} → {line.after.spare}{line.after
-                  .resting !== line.before.resting
+                {line.planName}: spare {saySpare(line.before.spare)} → {saySpare(
+                  line.after.spare,
+                )}{line.after.resting !== line.before.resting
                   ? `, resting ${line.before.resting} → ${line.after.resting}`
                   : ''}
               </span>

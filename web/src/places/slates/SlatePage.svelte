@@ -8,7 +8,7 @@
   import { bindKeys } from '../../state/keys.svelte';
   import { session } from '../../state/session.svelte';
   import { slates } from '../../state/slate.svelte';
-  import { sayCount, sayDay, saySigned, sayShortDay } from '../../state/say';
+  import { sayCount, sayDay, sayShortDay, saySigned, saySpare } from '../../state/say';
   import { sayMove, sayState, steps } from './words';
 
   const id = $derived(String(route.params.id ?? ''));
@@ -114,7 +114,7 @@
             <tr>
               <td>{line.planName}</td>
               <td class="r num">{line.before.held} → {line.after.held}</td>
-              <td class="r num">{line.before.spare} → {line.after.spare}</td>
+              <td class="r num">{saySpare(line.before.spare)} → {saySpare(line.after.spare)}</td>
               <td class="r num">{line.before.resting} → {line.after.resting}</td>
               <td class="r num">{saySigned(line.yearlyDelta)}</td>
             </tr>

@@ -17,6 +17,7 @@
     'agreements.csv': 'Agreements',
     'lines.csv': 'Subscriptions',
     'data_rules.csv': 'What becomes of data',
+    'rates.csv': 'Rates of currencies, of all of the house',
   };
   const SETTLES_MS = 250;
 
@@ -35,7 +36,7 @@
     { again: () => book.version, subject: () => vendor },
   );
   const sheet = $derived(asked.value);
-  const body = $derived(sheet && edits.any ? edits.body(sheet.state, null) : undefined);
+  const body = $derived(sheet && edits.any ? edits.body(sheet, null) : undefined);
   const check = new Question(
     () => body,
     (edit) => dataOf(api.POST('/api/v1/vendors/{vendor}/rows/check', { params, body: edit })),
@@ -73,21 +74,23 @@
       previewOf = of;
     });
 
-  const save = () =>
-    work('save', async () => {
-      asked.set(
-        await dataOf(
-          api.PUT('/api/v1/vendors/{vendor}/rows', {
-            params,
-            body: edits.body(sheet!.state, why),
-          }),
-        ),
-      );
-      edits.clear();
-      [why, preview] = ['', null];
-      saved = 'Saved. It can be taken back under Intake.';
-      await book.load(asOf());
-    });
+  /** Where somebody else saved first, what they saved stands beside what is typed. */
+  const save = async () => {
+    await work('save', keep);
+    if (fault) await asked.reload();
+  };
+
+  async function keep() {
+    asked.set(
+      await dataOf(
+        api.PUT('/api/v1/vendors/{vendor}/rows', { params, body: edits.body(sheet!, why) }),
+      ),
+    );
+    edits.clear();
+    [why, preview] = ['', null];
+    saved = 'Saved. It can be taken back under Intake.';
+    await book.load(asOf());
+  }
 </script>
 
 {#if asked.fault}<p class="neg" role="alert">{asked.fault}</p>{/if}

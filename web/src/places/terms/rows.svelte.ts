@@ -1,6 +1,9 @@
 import type { Schemas } from '../../api/client';
 
 type Sheet = Schemas['RowSheet'];
+
+/** The place of a row that is not there. */
+const GONE = -1;
 export type Table = Schemas['RowTable'];
 export type Column = Schemas['RowColumn'];
 
@@ -17,25 +20,29 @@ export interface Shown {
 
 interface Edit {
   file: string;
-  row: number | null;
+  fresh: boolean;
   values: Record<string, string> | null;
 }
 
-/** What somebody typed over on a vendor's rows; what is as saved is not kept. */
+/**
+ * What somebody typed over on a vendor's rows; what is as saved is not kept. Rows are known by what
+ * tells them apart, so that an edit stays with its row when somebody else's save moves it.
+ */
 export class RowEdits {
   #edits = $state.raw<Record<string, Edit>>({});
   #made = 0;
 
   readonly any = $derived(Object.keys(this.#edits).length > 0);
 
-  static id(file: string, row: number): string {
-    return `${file}:${row}`;
+  static id(table: Table, cells: Schemas['RowCells']): string {
+    const key = table.columns.flatMap((c, n) => (c.fixed ? [cells.values[n] ?? ''] : []));
+    return `${table.file}:${JSON.stringify(key)}`;
   }
 
   /** The table as it would be, new rows last. */
   rows(table: Table): Shown[] {
     const there = table.rows.map((cells, row) => {
-      const id = RowEdits.id(table.file, row);
+      const id = RowEdits.id(table, cells);
       const edit = this.#edits[id];
       return {
         id,
@@ -45,7 +52,7 @@ export class RowEdits {
       };
     });
     const fresh = Object.entries(this.#edits)
-      .filter(([, edit]) => edit.file === table.file && edit.row === null)
+      .filter(([, edit]) => edit.file === table.file && edit.fresh)
       .map(([id, edit]) => ({ id, row: null, values: edit.values ?? {}, gone: false }));
     return [...there, ...fresh];
   }
@@ -61,18 +68,18 @@ export class RowEdits {
       Object.entries(typed).filter(([name, said]) => before?.[name] !== said),
     );
     const same = before !== null && Object.keys(values).length === 0;
-    this.#put(row.id, same ? null : { file: table.file, row: row.row, values });
+    this.#put(row.id, same ? null : { file: table.file, fresh: row.row === null, values });
   }
 
   /** One row more, to be filled in. */
   add(table: Table) {
-    this.#put(`new:${++this.#made}`, { file: table.file, row: null, values: {} });
+    this.#put(`new:${++this.#made}`, { file: table.file, fresh: true, values: {} });
   }
 
   /** Takes a row out, or brings it back; a new one was never there. */
   toggle(table: Table, row: Shown) {
     const back = row.gone || row.row === null;
-    this.#put(row.id, back ? null : { file: table.file, row: row.row, values: null });
+    this.#put(row.id, back ? null : { file: table.file, fresh: false, values: null });
   }
 
   clear() {
@@ -84,9 +91,14 @@ export class RowEdits {
     return Object.keys(this.#edits)[place];
   }
 
-  /** As the server takes it. */
-  body(state: string, why: string | null): Schemas['RowsEdit'] {
-    return { state, why, rows: Object.values(this.#edits) };
+  /** As the server takes it; a row that somebody else took out meanwhile is none of its. */
+  body(sheet: Sheet, why: string | null): Schemas['RowsEdit'] {
+    const rows = Object.entries(this.#edits).map(([id, edit]) => {
+      const table = sheet.tables.find((one) => one.file === edit.file);
+      const place = table?.rows.findIndex((cells) => RowEdits.id(table, cells) === id) ?? GONE;
+      return { file: edit.file, row: edit.fresh ? null : place, values: edit.values };
+    });
+    return { state: sheet.state, why, rows };
   }
 
   #put(id: string, edit: Edit | null) {

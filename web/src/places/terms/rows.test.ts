@@ -18,6 +18,8 @@ const PLANS: Table = {
   rows: [{ values: ['lite', 'Lite'] }, { values: ['pro', null as unknown as string] }],
 };
 
+const sheet = (plans: Table) => ({ vendor: 'o', name: 'O', state: 's', tables: [plans] });
+
 describe('rows typed over', () => {
   it('keeps only what is otherwise, and new rows in the order in which they were made', () => {
     const edits = made(() => new RowEdits());
@@ -25,13 +27,13 @@ describe('rows typed over', () => {
     edits.set(PLANS, lite!, 'name', 'Light');
     edits.add(PLANS);
     edits.set(PLANS, edits.rows(PLANS)[2]!, 'name', 'Grand');
-    expect(edits.body('s', 'why').rows).toEqual([
+    expect(edits.body(sheet(PLANS), 'why').rows).toEqual([
       { file: 'plans.csv', row: 0, values: { name: 'Light' } },
       { file: 'plans.csv', row: null, values: { name: 'Grand' } },
     ]);
     expect(edits.idAt(1)).toBe(edits.rows(PLANS)[2]!.id);
     edits.set(PLANS, edits.rows(PLANS)[0]!, 'name', 'Lite');
-    expect(edits.body('s', null).rows).toHaveLength(1);
+    expect(edits.body(sheet(PLANS), null).rows).toHaveLength(1);
     gone();
   });
 
@@ -39,11 +41,24 @@ describe('rows typed over', () => {
     const edits = made(() => new RowEdits());
     edits.toggle(PLANS, edits.rows(PLANS)[1]!);
     expect(edits.rows(PLANS)[1]!.gone).toBe(true);
-    expect(edits.body('s', null).rows).toEqual([{ file: 'plans.csv', row: 1, values: null }]);
+    expect(edits.body(sheet(PLANS), null).rows).toEqual([
+      { file: 'plans.csv', row: 1, values: null },
+    ]);
     edits.toggle(PLANS, edits.rows(PLANS)[1]!);
     edits.add(PLANS);
     edits.toggle(PLANS, edits.rows(PLANS)[2]!);
     expect(edits.any).toBe(false);
+    gone();
+  });
+
+  it('stays with its row when somebody else’s save moves it, and says where one is gone', () => {
+    const edits = made(() => new RowEdits());
+    edits.set(PLANS, edits.rows(PLANS)[1]!, 'name', 'Professional');
+    const moved = { ...PLANS, rows: [{ values: ['basic', 'Basic'] }, ...PLANS.rows] };
+    expect(edits.rows(moved)[2]!.values.name).toBe('Professional');
+    expect(edits.body(sheet(moved), null).rows[0]!.row).toBe(2);
+    const without = { ...PLANS, rows: PLANS.rows.slice(0, 1) };
+    expect(edits.body(sheet(without), null).rows[0]!.row).toBe(-1);
     gone();
   });
 });

@@ -20,10 +20,10 @@ final class AccountLookup {
 
   /**
    * @param vendor null where only people are looked for
-   * @param oldMails people by an address that they had, in small letters
+   * @param names what people and accounts are called besides
    */
-  AccountLookup(Book book, String vendor, Map<String, List<String>> oldMails) {
-    this.oldMails = oldMails;
+  AccountLookup(Book book, String vendor, FileChanges.Leading names) {
+    this.oldMails = names.oldMails();
     for (Person person : book.people().all()) {
       know(people, person.id(), person.id());
       know(people, person.email(), person.id());
@@ -34,6 +34,7 @@ final class AccountLookup {
           addAccount(account.id(), account.email(), account.person());
         }
       }
+      names.accounts().forEach((theirs, ours) -> know(accounts, theirs, ours));
     }
   }
 

@@ -62,11 +62,14 @@ final class FileChanges {
   final Map<Count, Integer> counts = new EnumMap<>(Count.class);
 
   /**
-   * Whose word counts of people, and whom old addresses belonged to.
+   * Whose word counts of people, and what else they and accounts are called.
    *
-   * @param oldMails people by address, in small letters
+   * @param oldMails people by an address that they had or a name that they sign in by, in small
+   *     letters
+   * @param accounts the vendor's accounts by its own names for them
    */
-  record Leading(LeadRules rules, Map<String, List<String>> oldMails) {}
+  record Leading(
+      LeadRules rules, Map<String, List<String>> oldMails, Map<String, String> accounts) {}
 
   FileChanges(
       Book book, BookRows rows, Mapping mapping, Sheet sheet, LocalDate today, Leading leading) {

@@ -24,7 +24,7 @@ final class GroupsFile {
 
   GroupsFile(FileChanges draft) {
     this.draft = draft;
-    this.people = new AccountLookup(draft.book, null, draft.leading.oldMails());
+    this.people = new AccountLookup(draft.book, null, draft.leading);
     for (Group group : draft.book.groups().all()) {
       idsByName.put(group.name().toLowerCase(Locale.ROOT), group.id());
     }

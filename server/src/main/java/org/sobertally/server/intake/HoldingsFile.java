@@ -48,7 +48,7 @@ final class HoldingsFile {
     this.book = draft.book;
     this.vendor = vendor;
     this.day = day;
-    this.whos = new AccountLookup(book, vendor, draft.leading.oldMails());
+    this.whos = new AccountLookup(book, vendor, draft.leading);
     this.accounts = new NewAccounts(draft, vendor, whos);
     String vendorName = book.vendors().byId(vendor).name();
     for (int line = 0; line < book.lines().size(); line++) {

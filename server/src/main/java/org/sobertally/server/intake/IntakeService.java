@@ -6,20 +6,24 @@ import jakarta.transaction.Transactional;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Collections;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.UUID;
 import java.util.concurrent.ConcurrentHashMap;
+import java.util.stream.Stream;
 import org.sobertally.core.book.Book;
 import org.sobertally.server.book.file.BookService;
 import org.sobertally.server.book.store.ActivityStore;
 import org.sobertally.server.book.store.BookGuards;
 import org.sobertally.server.book.store.BookRows;
 import org.sobertally.server.book.store.Books;
+import org.sobertally.server.directory.DirectoryNames;
 import org.sobertally.server.http.Params;
 import org.sobertally.server.http.Problem;
 import org.sobertally.server.journal.Journal;
 import org.sobertally.server.leading.FieldLeads;
+import org.sobertally.server.links.LinkedNames;
 import org.sobertally.server.time.TallyClock;
 
 /** Looks at single files, takes them in, and takes an intake back. */
@@ -39,6 +43,8 @@ class IntakeService {
   private final TallyClock clock;
   private final BookGuards guards;
   private final FieldLeads leads;
+  private final DirectoryNames directory;
+  private final LinkedNames linked;
   private final Event<BookService.IntakeTakenBack> takenBack;
   private final Map<String, Progress> readings = new ConcurrentHashMap<>();
 
@@ -52,9 +58,13 @@ class IntakeService {
       TallyClock clock,
       BookGuards guards,
       FieldLeads leads,
+      DirectoryNames directory,
+      LinkedNames linked,
       Event<BookService.IntakeTakenBack> takenBack) {
     this.guards = guards;
     this.leads = leads;
+    this.directory = directory;
+    this.linked = linked;
     this.takenBack = takenBack;
     this.books = books;
     this.rows = rows;
@@ -171,7 +181,10 @@ class IntakeService {
             mapping,
             sheet,
             clock.today(),
-            new FileChanges.Leading(leads.rules(), leads.oldMails()));
+            new FileChanges.Leading(
+                leads.rules(),
+                otherNames(),
+                mapping.vendor() == null ? Map.of() : linked.of(mapping.vendor())));
     if (sheet.encoding() != null) {
       draft.notes.add("The letters of the file are read as %s.".formatted(sheet.encoding()));
     }
@@ -184,6 +197,18 @@ class IntakeService {
     } finally {
       readings.remove(file);
     }
+  }
+
+  private Map<String, List<String>> otherNames() {
+    Map<String, List<String>> names = new HashMap<>(leads.oldMails());
+    directory
+        .people()
+        .forEach((name, person) -> names.merge(name, List.of(person), IntakeService::together));
+    return names;
+  }
+
+  private static List<String> together(List<String> some, List<String> others) {
+    return Stream.concat(some.stream(), others.stream()).distinct().toList();
   }
 
   private void read(FileChanges draft, Progress progress) {

@@ -27,13 +27,16 @@ final class LastUseFile {
   private final LocalDate from;
   private final LocalDate to;
   private final AccountLookup whos;
+  private boolean also;
+  private int unread;
+  private String firstUnread;
 
   /**
    * @param from null where the source's reach begins as it did
    * @param to up to which day the file knows everything
    */
   LastUseFile(FileChanges draft, String vendor, LocalDate from, LocalDate to) {
-    this(draft, vendor, from, to, new AccountLookup(draft.book, vendor, draft.leading.oldMails()));
+    this(draft, vendor, from, to, new AccountLookup(draft.book, vendor, draft.leading));
   }
 
   /**
@@ -70,6 +73,7 @@ final class LastUseFile {
    */
   void takeAlso(Iterable<Integer> rows) {
     reach();
+    also = true;
     for (int row : rows) {
       try {
         row(row);
@@ -77,6 +81,23 @@ final class LastUseFile {
         draft.reject(row, e.field(), e.getMessage());
       }
     }
+    if (unread > 0) {
+      draft.notes.add(
+          "The last use of %,d rows could not be read, such as %s. Their seats are taken."
+              .formatted(unread, firstUnread));
+    }
+  }
+
+  /** Where a row tells of a seat as well, a use that cannot be read leaves the seat as it is. */
+  private boolean cannot(int row, String column, String text, String message) {
+    if (!also) {
+      draft.rejectColumn(row, column, text, message);
+      return false;
+    }
+    if (unread++ == 0) {
+      firstUnread = "'%s' in row %d: %s".formatted(text, draft.sheet.lines().get(row), message);
+    }
+    return false;
   }
 
   private void row(int row) throws BadRowException {
@@ -104,12 +125,10 @@ final class LastUseFile {
     }
     LocalDate day = draft.mapping.dayForm().day(text);
     if (day == null) {
-      draft.rejectColumn(row, column, text, draft.mapping.dayForm().asked().formatted(text));
-      return false;
+      return cannot(row, column, text, draft.mapping.dayForm().asked().formatted(text));
     }
     if (day.isAfter(to)) {
-      draft.rejectColumn(row, column, text, "The file was made on %s, before it.".formatted(to));
-      return false;
+      return cannot(row, column, text, "The file was made on %s, before it.".formatted(to));
     }
     parts.forEach(part -> draft.uses.add(new ActivityStore.Use(account, vendor, part, day)));
     draft.count(Count.DAYS);

@@ -38,7 +38,7 @@ final class PeopleFile {
   PeopleFile(FileChanges draft, LocalDate day) {
     this.draft = draft;
     this.day = day;
-    this.whos = new AccountLookup(draft.book, null, draft.leading.oldMails());
+    this.whos = new AccountLookup(draft.book, null, draft.leading);
   }
 
   void take(Progress progress) {

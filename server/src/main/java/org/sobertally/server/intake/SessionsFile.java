@@ -37,7 +37,7 @@ final class SessionsFile {
   SessionsFile(FileChanges draft, String vendor, ZoneId zone) {
     this.draft = draft;
     this.zone = zone;
-    this.whos = new AccountLookup(draft.book, vendor, draft.leading.oldMails());
+    this.whos = new AccountLookup(draft.book, vendor, draft.leading);
     this.accounts = new NewAccounts(draft, vendor, whos);
     List<Plan> sold =
         draft.book.plans().all().stream()

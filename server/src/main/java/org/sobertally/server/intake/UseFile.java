@@ -36,7 +36,7 @@ final class UseFile {
     this.vendor = vendor;
     this.first = from;
     this.to = to;
-    this.whos = new AccountLookup(draft.book, vendor, draft.leading.oldMails());
+    this.whos = new AccountLookup(draft.book, vendor, draft.leading);
     List<String> ids = draft.book.partsOf(vendor);
     for (int n = 0; n < ids.size(); n++) {
       parts.put(ids.get(n).toLowerCase(Locale.ROOT), ids.get(n));

@@ -14,8 +14,6 @@ import java.util.Set;
 import java.util.TreeSet;
 import org.eclipse.microprofile.openapi.annotations.media.Schema;
 import org.sobertally.core.book.Book;
-import org.sobertally.core.money.MissingRateException;
-import org.sobertally.core.money.Money;
 import org.sobertally.server.book.schema.BookFile;
 import org.sobertally.server.book.schema.BookSchema;
 import org.sobertally.server.book.schema.Column;
@@ -168,7 +166,9 @@ final class EditedRows {
   private void nameIt(BookFile file, Map<String, String> values) {
     String column = keyColumn(file);
     String typed = values.get(column);
-    if (typed != null && !typed.isBlank() || file.name().equals(BookSchema.DATA_RULES)) {
+    boolean named =
+        !file.name().equals(BookSchema.DATA_RULES) && !file.name().equals(BookSchema.RATES);
+    if (typed != null && !typed.isBlank() || !named) {
       return;
     }
     String base =
@@ -300,19 +300,19 @@ final class EditedRows {
             new Fault(
                 editOf(BookSchema.AGREEMENTS, row),
                 "currency",
-                "Nothing says what %s is in %s. Bring its rate first (Intake, rates of currencies)."
+                "Nothing says what %s is in %s. Write its rate down first."
                     .formatted(currency, book.rates().reportingCurrency())));
       }
     }
   }
 
   private boolean hasRate(String currency) {
-    try {
-      book.rates().toReporting(Money.zero(currency), today);
-      return true;
-    } catch (MissingRateException e) {
-      return false;
-    }
+    return currency.equals(book.rates().reportingCurrency())
+        || after.get(BookSchema.RATES).values().stream()
+            .anyMatch(
+                row ->
+                    currency.equals(value(BookSchema.RATES, row, "currency"))
+                        && value(BookSchema.RATES, row, "day").compareTo(today.toString()) <= 0);
   }
 
   /** Parts that no plan has, and parts whose use nobody tells: not wrong, but worth a look. */

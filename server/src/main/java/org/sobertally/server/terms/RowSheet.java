@@ -32,7 +32,8 @@ record RowSheet(String vendor, String name, String state, List<Table> tables) {
           BookSchema.PLANS,
           BookSchema.AGREEMENTS,
           BookSchema.LINES,
-          BookSchema.DATA_RULES);
+          BookSchema.DATA_RULES,
+          BookSchema.RATES);
 
   private static final String VENDOR = "vendor";
 
@@ -117,8 +118,11 @@ record RowSheet(String vendor, String name, String state, List<Table> tables) {
         choices);
   }
 
-  /** The vendor's rows of a file, in the order of their keys. */
+  /** The vendor's rows of a file, in the order of their keys; rates are of all of the house. */
   static List<String[]> stored(Book book, BookRows rows, String vendor, String file) {
+    if (file.equals(BookSchema.RATES)) {
+      return rows.all(file);
+    }
     List<List<String>> keys =
         switch (file) {
           case BookSchema.VENDORS -> List.of(List.of(vendor));

@@ -211,4 +211,21 @@ class MoreKindsTest {
     assertThat(keeper.delete(ADDRESS).json()).isEmpty();
     assertThat(steward.post(ADDRESS + "/fetch").status()).isEqualTo(404);
   }
+
+  /** A row that tells of a seat and of a use is not lost for its use. */
+  @Test
+  void aSignInThatCannotBeReadLeavesTheSeat() {
+    JsonNode taken =
+        take(
+            "Mail,Product,Last\nbo@skerryline.example,Letter,yesterday\n"
+                + "cy@skerryline.example,Letter,2026-09-20\n",
+            mapping(
+                "HOLDINGS",
+                "\"who\": \"Mail\", \"plan\": \"Product\"",
+                ", \"parts\": {\"*\": \"Last\"}"));
+    assertThat(taken.get("good").asInt()).isEqualTo(2);
+    assertThat(taken.get("counts").get("NEW").asInt()).isEqualTo(2);
+    assertThat(taken.get("notes").toString())
+        .contains("The last use of 1 rows could not be read, such as 'yesterday' in row 2");
+  }
 }

@@ -191,4 +191,28 @@ class FileAndDirectoryTest {
     assertThat(none.status()).isEqualTo(400);
     assertThat(none.detail()).contains("which column is 'person', or 'email'");
   }
+
+  /** Whom the provider calls otherwise than by mail is found by that name in a vendor's file. */
+  @Test
+  void aLoginOfTheDirectoryMeansWhoSignsInByIt() {
+    Caller.Answer answer =
+        keeper.send(
+            "PUT",
+            "/scim/v2/Users/bo",
+            "application/scim+json",
+            """
+            {"schemas": ["urn:ietf:params:scim:schemas:core:2.0:User"], "userName": "BOK",
+             "active": true, "displayName": "Bo",
+             "emails": [{"value": "bo@skerryline.example", "primary": true}]}
+            """
+                .getBytes(StandardCharsets.UTF_8));
+    assertThat(answer.status()).as(answer.text()).isEqualTo(200);
+    JsonNode seats =
+        file(
+            "Who,What\nbok,Letter\n",
+            "who\": \"Who\", \"plan\": \"What\"}, \"vendor\": \"quillmoor\", \"values\": {\"a\":\"b\"",
+            "HOLDINGS");
+    assertThat(seats.get("good").asInt()).isOne();
+    assertThat(seats.get("counts").has("NOBODY")).isFalse();
+  }
 }

@@ -139,6 +139,20 @@ class LinksTest {
     assertThat(steward.postJson(DRIFT + "/take-over-many", all).json()).isEmpty();
     assertThat(books.current().accounts().byId("fay").email()).isEqualTo("fay@elsewhere.example");
     assertThat(steward.postJson(DRIFT + "/take-over-many", all).status()).isEqualTo(409);
+    Answer seen =
+        steward.send(
+            "POST",
+            "/api/v1/intake/files?name=x.csv",
+            "application/octet-stream",
+            "Login,Plan\nann.b,Opus\n".getBytes(java.nio.charset.StandardCharsets.UTF_8));
+    JsonNode file =
+        steward
+            .postJson(
+                "/api/v1/intake/files/" + seen.json().get("id").asText() + "/check",
+                "{\"source\":\"x\",\"kind\":\"HOLDINGS\",\"vendor\":\"quillmoor\",\"dayForm\":\"ISO\","
+                    + "\"columns\":{\"who\":\"Login\",\"plan\":\"Plan\"}}")
+            .json();
+    assertThat(file.get("counts").get("SAME").asInt()).as("their login is Ann's").isOne();
     links.unmake("quillmoor");
     service.onStart(null);
     assertThat(steward.post("/api/v1/vendors/quillmoor/read").json().get("drift").asInt()).isZero();

@@ -122,7 +122,7 @@ class RowsTest {
         "plans.csv | 0 | model, ODD   | model |",
         "plans.csv | 0 | name,        | name | must not be empty",
         "agreements.csv | 0 | ends, 2025-01-01 | ends | the term must end after that",
-        "agreements.csv | 0 | currency, SEK | currency | Bring its rate first",
+        "agreements.csv | 0 | currency, SEK | currency | Write its rate down first",
         "lines.csv | 0 | plan, no-such | plan | There is no plan no-such of this vendor",
         "lines.csv | 0 | unit_price, dear | unit_price |",
       })
@@ -139,6 +139,23 @@ class RowsTest {
     assertThat(fault.get("column").asText()).isEqualTo(column);
     assertThat(fault.get("message").asText()).contains(message == null ? "" : message);
     assertThat(save(edit(rows)).status()).isEqualTo(422);
+  }
+
+  @Test
+  void anotherCurrencyAndItsRateAreSavedTogether() {
+    String rows =
+        """
+        {"file":"agreements.csv","row":null,"values":{"name":"Nordic","currency":"SEK",
+          "starts":"2026-01-01","ends":"2027-01-01","notice_days":"30","renews":"AUTO",
+          "may_shrink":"AT_RENEWAL"}},
+        {"file":"rates.csv","row":null,"values":{"currency":"SEK","day":"2026-01-01","rate":"0.09"}}
+        """;
+    Caller.Answer saved = save(edit(rows));
+    assertThat(saved.status()).as(saved.text()).isEqualTo(200);
+    assertThat(table(saved.json(), "rates.csv").get("rows").toString()).contains("SEK");
+    assertThat(table(saved.json(), "agreements.csv").get("rows").toString())
+        .contains("quillmoor-nordic");
+    assertThat(steward.get("/api/v1/standing").status()).isEqualTo(200);
   }
 
   @Test

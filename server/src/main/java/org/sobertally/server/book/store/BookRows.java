@@ -139,6 +139,25 @@ public class BookRows {
     return found;
   }
 
+  /** All stored rows of a small file, in the order of their keys. */
+  public List<String[]> all(String fileName) {
+    List<String[]> all = new ArrayList<>();
+    BookFile file = BookSchema.byName(fileName);
+    String sql =
+        "SELECT %s FROM %s ORDER BY %s"
+            .formatted(file.sqlColumns(), file.sqlTable(), file.sqlKey());
+    work(
+        connection -> {
+          try (var statement = connection.createStatement();
+              ResultSet rows = statement.executeQuery(sql)) {
+            while (rows.next()) {
+              all.add(BookTables.row(file, rows, 1));
+            }
+          }
+        });
+    return all;
+  }
+
   /** The first change whose row is not stored any more as the change left it; null if all are. */
   public Change firstOvertaken(List<Change> changes) {
     for (Change change : changes) {
