@@ -14,6 +14,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import org.eclipse.microprofile.context.ManagedExecutor;
+import org.hibernate.Hibernate;
 import org.jboss.logging.Logger;
 import org.sobertally.core.book.Book;
 import org.sobertally.server.access.SealedSecrets;
@@ -87,7 +88,7 @@ class LinkService {
   Optional<VendorLink> of(String vendor) {
     VendorLink link = entities.find(VendorLink.class, vendor);
     if (link != null) {
-      link.accounts.size();
+      Hibernate.initialize(link.accounts);
     }
     return Optional.ofNullable(link);
   }
@@ -123,7 +124,7 @@ class LinkService {
                               books.current().vendors().byId(vendor).name(),
                               link.kind,
                               URI.create(link.url).getHost()));
-                  link.accounts.size();
+                  Hibernate.initialize(link.accounts);
                   return link;
                 });
     putToWork(kept);
