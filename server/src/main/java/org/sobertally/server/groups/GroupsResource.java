@@ -28,6 +28,7 @@ import org.sobertally.core.book.Book;
 import org.sobertally.core.people.Group;
 import org.sobertally.core.people.Person;
 import org.sobertally.server.access.Role;
+import org.sobertally.server.book.schema.Type;
 import org.sobertally.server.book.store.Books;
 import org.sobertally.server.directory.DirectoryGroups;
 import org.sobertally.server.http.Problem;
@@ -132,6 +133,15 @@ public class GroupsResource {
         departments);
   }
 
+  /** As a book may hold it. */
+  private static String name(String text) {
+    try {
+      return Type.TEXT.canonicalOf(text.strip());
+    } catch (Type.BadValueException e) {
+      throw Problem.unprocessable("name: " + e.getMessage(), List.of());
+    }
+  }
+
   private String actor() {
     return identity.getPrincipal().getName();
   }
@@ -139,13 +149,13 @@ public class GroupsResource {
   @POST
   @Path("/groups")
   public Sheet make(@NotNull @Valid NewGroup form) {
-    return look(groups.make(form.name().strip(), form.department(), actor()));
+    return look(groups.make(name(form.name()), form.department(), actor()));
   }
 
   @PUT
   @Path("/groups/{group}")
   public Sheet change(@PathParam("group") String id, @NotNull @Valid Form form) {
-    groups.change(id, form.name().strip(), form.retentionDays(), form.follows(), actor());
+    groups.change(id, name(form.name()), form.retentionDays(), form.follows(), actor());
     return look(id);
   }
 

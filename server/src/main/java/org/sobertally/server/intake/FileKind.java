@@ -332,6 +332,7 @@ public enum FileKind {
           "dernière connexion",
           "último acceso");
 
+  private static final Set<String> BRING_PEOPLE = Set.of("name", "department", "site");
   private static final Pattern ASIDE = Pattern.compile("\\([^)]*\\)|[_.:*]");
   private static final int WORTH_LOOKING_FOR = 4;
 
@@ -350,6 +351,16 @@ public enum FileKind {
 
   public List<Field> fields() {
     return fields;
+  }
+
+  /**
+   * What columns are guessed to be. Who is unknown to the directory is a finding: a file of seats
+   * brings people only where somebody says that it may.
+   */
+  List<Field> guessed() {
+    return this == HOLDINGS
+        ? fields.stream().filter(field -> !BRING_PEOPLE.contains(field.name())).toList()
+        : fields;
   }
 
   Field field(String name) {

@@ -42,7 +42,6 @@ public record Mapping(
     @Schema(nullable = true) String separator) {
 
   private static final int LONGEST_SEPARATOR = 5;
-  private static final Set<String> BRING_PEOPLE = Set.of("name", "department", "site");
 
   public Mapping {
     columns = columns == null ? Map.of() : columns;
@@ -70,12 +69,7 @@ public record Mapping(
       if (kind == FileKind.LAST_USE || kind == FileKind.HOLDINGS) {
         guess(parts, LastUseFile.ANY_USE, FileKind.LAST_USES, columns, taken, called);
       }
-      for (FileKind.Field field : kind.fields()) {
-        if (kind == FileKind.HOLDINGS && BRING_PEOPLE.contains(field.name())) {
-          // Who is unknown to the directory is a finding, unless somebody says that the file may
-          // bring them.
-          continue;
-        }
+      for (FileKind.Field field : kind.guessed()) {
         guess(guessed, field.name(), field.likely(), columns, taken, called);
       }
     }

@@ -25,7 +25,7 @@ final class Templates {
 
   private static List<Column> columns(FileKind kind) {
     List<Column> columns = new ArrayList<>();
-    for (FileKind.Field field : kind.fields()) {
+    for (FileKind.Field field : kind.guessed()) {
       columns.add(
           new Column(
               field.name().replace('_', ' '),

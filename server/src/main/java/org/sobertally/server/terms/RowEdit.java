@@ -1,5 +1,6 @@
 package org.sobertally.server.terms;
 
+import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.util.List;
@@ -16,7 +17,7 @@ import org.eclipse.microprofile.openapi.annotations.media.Schema;
 record RowEdit(
     @NotNull @Size(max = 64) String state,
     @Size(max = 500) @Schema(nullable = true) String why,
-    @NotNull @Size(max = 5000) List<@NotNull Edited> rows) {
+    @NotNull @Size(max = 5000) List<@NotNull @Valid Edited> rows) {
 
   /**
    * @param row the row's place in its table as it was read; null for a new one

@@ -20,7 +20,7 @@ class TemplatesTest {
     Mapping guess = Mapping.guess(kind, fill.columns(), DayForm.ISO, null);
     assertThat(guess.columns().keySet())
         .containsExactlyInAnyOrderElementsOf(
-            kind.fields().stream().map(FileKind.Field::name).toList());
+            kind.guessed().stream().map(FileKind.Field::name).toList());
     assertThat(guess.columns())
         .allSatisfy((field, column) -> assertThat(column).isEqualTo(field.replace('_', ' ')));
   }
