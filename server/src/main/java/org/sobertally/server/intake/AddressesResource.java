@@ -24,6 +24,7 @@ import org.eclipse.microprofile.openapi.annotations.tags.Tag;
 import org.sobertally.server.access.Role;
 import org.sobertally.server.access.SealedSecrets;
 import org.sobertally.server.http.Problem;
+import org.sobertally.server.http.WebAddress;
 import org.sobertally.server.vendors.InsideAddress;
 
 /** Addresses from which sources' files are fetched. */
@@ -127,17 +128,7 @@ public class AddressesResource {
   }
 
   private static URI url(Form form) {
-    URI url;
-    try {
-      url = URI.create(form.url().strip());
-    } catch (IllegalArgumentException e) {
-      url = URI.create("");
-    }
-    boolean http = "http".equals(url.getScheme()) || "https".equals(url.getScheme());
-    if (!http || url.getHost() == null || url.getUserInfo() != null) {
-      throw Problem.unprocessable(
-          "url: must be an address such as https://files.example/seats.csv.", List.of());
-    }
+    URI url = WebAddress.of("url", form.url(), "https://files.example/seats.csv");
     boolean inside = InsideAddress.is(url);
     if (inside && !form.insideAllowed()) {
       throw Problem.unprocessable(

@@ -186,22 +186,7 @@ public enum FileKind {
   /** One row per seat that somebody holds at a vendor. */
   HOLDINGS(
       true,
-      Field.needed(
-          "who",
-          "who",
-          "email",
-          "e-mail",
-          "mail",
-          "user",
-          "username",
-          "address",
-          "account",
-          "person",
-          "user principal name",
-          "benutzer",
-          "nutzer",
-          "utilisateur",
-          "usuario"),
+      Field.who(),
       Field.needed(
           "plan",
           "plan",
@@ -223,44 +208,12 @@ public enum FileKind {
       Field.wished("site", "site", "location", "office", "standort", "sede")),
 
   /** One row per account, with a column per part that says when it was used last. */
-  LAST_USE(
-      true,
-      Field.needed(
-          "who",
-          "who",
-          "email",
-          "e-mail",
-          "mail",
-          "user",
-          "username",
-          "address",
-          "account",
-          "person",
-          "user principal name",
-          "benutzer",
-          "nutzer",
-          "utilisateur",
-          "usuario")),
+  LAST_USE(true, Field.who()),
 
   /** One row per day of use: who used what when. */
   USE(
       true,
-      Field.needed(
-          "who",
-          "who",
-          "email",
-          "e-mail",
-          "mail",
-          "user",
-          "username",
-          "address",
-          "account",
-          "person",
-          "user principal name",
-          "benutzer",
-          "nutzer",
-          "utilisateur",
-          "usuario"),
+      Field.who(),
       Field.needed("day", "day", "date", "used on", "datum", "tag", "jour", "fecha"),
       Field.wished("part", "part", "feature", "application", "app", "service", "module", "modul")),
 
@@ -308,6 +261,25 @@ public enum FileKind {
 
     private static Field needed(String name, String... likely) {
       return new Field(name, true, List.of(likely));
+    }
+
+    private static Field who() {
+      return needed(
+          "who",
+          "who",
+          "email",
+          "e-mail",
+          "mail",
+          "user",
+          "username",
+          "address",
+          "account",
+          "person",
+          "user principal name",
+          "benutzer",
+          "nutzer",
+          "utilisateur",
+          "usuario");
     }
 
     private static Field wished(String name, String... likely) {

@@ -20,6 +20,7 @@ import org.sobertally.core.book.Book;
 import org.sobertally.server.access.SealedSecrets;
 import org.sobertally.server.book.store.Books;
 import org.sobertally.server.http.Problem;
+import org.sobertally.server.http.WebAddress;
 import org.sobertally.server.journal.Journal;
 import org.sobertally.server.vendors.IdMapping;
 import org.sobertally.server.vendors.InsideAddress;
@@ -38,6 +39,8 @@ class LinkService {
 
   /** Before calls are carried on, which need the links. */
   private static final int EARLY = 1500;
+
+  private static final String EXAMPLE = "https://vendor.example/scim/v2";
 
   private final EntityManager entities;
   private final VendorLinks links;
@@ -212,9 +215,9 @@ class LinkService {
       throw Problem.conflict(
           "Somebody else has changed this link since you opened it. Look at what it says now.");
     }
-    URI url = address("url", form.url());
+    URI url = WebAddress.of("url", form.url(), EXAMPLE);
     boolean client = form.proof() == VendorLink.ProofKind.CLIENT_CREDENTIALS;
-    URI tokenUrl = client ? address("tokenUrl", form.tokenUrl()) : null;
+    URI tokenUrl = client ? WebAddress.of("tokenUrl", form.tokenUrl(), EXAMPLE) : null;
     if (client && (form.clientId() == null || form.clientId().isBlank())) {
       throw Problem.unprocessable("clientId: say as which client a token is asked for.", List.of());
     }
@@ -265,21 +268,6 @@ class LinkService {
 
   private static String origin(URI url) {
     return "%s://%s:%d".formatted(url.getScheme(), url.getHost(), url.getPort());
-  }
-
-  private static URI address(String field, String text) {
-    try {
-      URI url = URI.create(text == null ? "" : text.strip());
-      boolean http = "http".equals(url.getScheme()) || "https".equals(url.getScheme());
-      if (http && url.getHost() != null && url.getUserInfo() == null && url.getFragment() == null) {
-        return url;
-      }
-    } catch (IllegalArgumentException e) {
-      // Said below.
-    }
-    throw Problem.unprocessable(
-        "%s: must be an address such as https://vendor.example/scim/v2.".formatted(field),
-        List.of());
   }
 
   private static void guard(String field, URI url, LinkForm form) {

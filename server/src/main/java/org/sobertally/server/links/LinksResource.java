@@ -24,6 +24,7 @@ import org.eclipse.microprofile.openapi.annotations.tags.Tag;
 import org.sobertally.server.access.Role;
 import org.sobertally.server.book.store.Books;
 import org.sobertally.server.http.Problem;
+import org.sobertally.server.http.WebAddress;
 import org.sobertally.server.journal.Journal;
 import org.sobertally.server.time.TallyClock;
 import org.sobertally.server.vendors.IdMapping;
@@ -203,9 +204,8 @@ public class LinksResource {
   public LinkDto setPage(@PathParam("vendor") String vendor, @NotNull @Valid Page form) {
     require(vendor);
     String url = form.url() == null || form.url().isBlank() ? null : form.url().strip();
-    if (url != null && !isAddress(url)) {
-      throw Problem.unprocessable(
-          "url: must be an address such as https://vendor.example.", List.of());
+    if (url != null) {
+      WebAddress.of("url", url, "https://vendor.example");
     }
     pages.set(vendor, url);
     journal.add(
@@ -215,16 +215,6 @@ public class LinksResource {
             ? "Nobody says any more where %s is worked at by hand.".formatted(vendor)
             : "%s is worked at by hand at %s.".formatted(vendor, URI.create(url).getHost()));
     return look(vendor);
-  }
-
-  private static boolean isAddress(String text) {
-    try {
-      URI url = URI.create(text);
-      boolean http = "http".equals(url.getScheme()) || "https".equals(url.getScheme());
-      return http && url.getHost() != null;
-    } catch (IllegalArgumentException e) {
-      return false;
-    }
   }
 
   /** Takes the link away; what is on its way waits for another, or is made by hand. */

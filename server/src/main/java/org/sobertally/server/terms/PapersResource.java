@@ -19,7 +19,6 @@ import jakarta.ws.rs.QueryParam;
 import jakarta.ws.rs.core.HttpHeaders;
 import jakarta.ws.rs.core.MediaType;
 import jakarta.ws.rs.core.Response;
-import java.net.URI;
 import java.net.URLEncoder;
 import java.nio.charset.StandardCharsets;
 import java.time.LocalDate;
@@ -30,6 +29,7 @@ import org.sobertally.core.book.Book;
 import org.sobertally.server.access.Role;
 import org.sobertally.server.book.store.Books;
 import org.sobertally.server.http.Problem;
+import org.sobertally.server.http.WebAddress;
 import org.sobertally.server.journal.Journal;
 import org.sobertally.server.time.TallyClock;
 
@@ -156,24 +156,11 @@ public class PapersResource {
   @Transactional
   public Sheet link(@PathParam("agreement") String agreement, @NotNull @Valid AddressForm form) {
     known(agreement);
-    if (!isAddress(form.url().strip())) {
-      throw Problem.unprocessable(
-          "url: must be an address such as https://files.example/contract.pdf.", List.of());
-    }
+    WebAddress.of("url", form.url(), "https://files.example/contract.pdf");
     papers.add(
         agreement, form.title().strip(), form.url().strip(), null, null, actor(), clock.today());
     tell(agreement, "a paper, %s.".formatted(form.title().strip()));
     return look(agreement);
-  }
-
-  private static boolean isAddress(String text) {
-    try {
-      URI url = URI.create(text);
-      boolean http = "http".equals(url.getScheme()) || "https".equals(url.getScheme());
-      return http && url.getHost() != null;
-    } catch (IllegalArgumentException e) {
-      return false;
-    }
   }
 
   private String actor() {
