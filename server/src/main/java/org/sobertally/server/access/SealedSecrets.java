@@ -6,6 +6,7 @@ import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
 import java.nio.file.StandardOpenOption;
 import java.nio.file.attribute.FileAttribute;
 import java.nio.file.attribute.PosixFilePermissions;
@@ -116,8 +117,10 @@ public class SealedSecrets {
                 PosixFilePermissions.asFileAttribute(PosixFilePermissions.fromString("rw-------"))
               }
               : new FileAttribute<?>[0];
-      Files.createFile(file, owner);
-      Files.writeString(file, Base64.getEncoder().encodeToString(made), StandardOpenOption.SYNC);
+      // Whole or not at all: a key that was cut off would open nothing for ever.
+      Path part = Files.createTempFile(folder, FILE, ".part", owner);
+      Files.writeString(part, Base64.getEncoder().encodeToString(made), StandardOpenOption.SYNC);
+      Files.move(part, file, StandardCopyOption.ATOMIC_MOVE);
       return made;
     } catch (IOException e) {
       throw new UncheckedIOException(e);

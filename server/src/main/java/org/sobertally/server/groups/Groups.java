@@ -5,11 +5,9 @@ import io.quarkus.scheduler.Scheduled;
 import io.quarkus.scheduler.Scheduled.ConcurrentExecution;
 import jakarta.enterprise.context.ApplicationScoped;
 import jakarta.persistence.EntityManager;
-import java.text.Normalizer;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import java.util.function.UnaryOperator;
@@ -22,13 +20,13 @@ import org.sobertally.server.book.store.Books;
 import org.sobertally.server.directory.DirectoryGroups;
 import org.sobertally.server.http.Problem;
 import org.sobertally.server.journal.Journal;
+import org.sobertally.server.names.Slugs;
 
 /** Makes groups, changes who is in them, and has some follow a department. */
 @ApplicationScoped
 class Groups {
 
   private static final String ITSELF = "Sober Tally";
-  private static final int LONGEST_ID = 60;
 
   private final Books books;
   private final BookEditor editor;
@@ -99,14 +97,7 @@ class Groups {
   }
 
   private static String freeId(Book book, String name) {
-    String plain =
-        Normalizer.normalize(name, Normalizer.Form.NFD)
-            .replaceAll("\\p{M}+", "")
-            .toLowerCase(Locale.ROOT)
-            .replaceAll("[^\\p{L}\\p{N}]+", "-")
-            .replaceAll("^-+|-+$", "");
-    String base = plain.isEmpty() ? "group" : plain;
-    base = base.substring(0, Math.min(LONGEST_ID, base.length()));
+    String base = Slugs.of(name);
     String id = base;
     for (int n = 2; book.groups().has(id); n++) {
       id = base + "-" + n;

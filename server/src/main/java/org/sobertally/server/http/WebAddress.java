@@ -8,6 +8,11 @@ public final class WebAddress {
 
   private WebAddress() {}
 
+  /** Whom a request to it goes to, and how: what is secret is kept for one of these. */
+  public static String origin(URI url) {
+    return "%s://%s:%d".formatted(url.getScheme(), url.getHost(), url.getPort());
+  }
+
   /**
    * The address.
    *

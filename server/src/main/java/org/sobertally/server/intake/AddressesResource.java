@@ -25,7 +25,7 @@ import org.sobertally.server.access.Role;
 import org.sobertally.server.access.SealedSecrets;
 import org.sobertally.server.http.Problem;
 import org.sobertally.server.http.WebAddress;
-import org.sobertally.server.vendors.InsideAddress;
+import org.sobertally.server.links.AllowedAddress;
 
 /** Addresses from which sources' files are fetched. */
 @Path("/api/v1/intake/addresses")
@@ -102,11 +102,14 @@ public class AddressesResource {
           "Nobody has said yet how files of '%s' are read. Bring one by hand and name its source so."
               .formatted(source));
     }
-    URI url = url(form);
+    URI url =
+        AllowedAddress.of(
+            "url", form.url(), "https://files.example/seats.csv", form.insideAllowed());
     IntakeAddress known = files.of(source);
-    boolean sameHost = known != null && URI.create(known.url).getHost().equals(url.getHost());
+    boolean same =
+        known != null && WebAddress.origin(URI.create(known.url)).equals(WebAddress.origin(url));
     boolean fresh = form.token() != null && !form.token().isBlank();
-    if (!fresh && known != null && known.sealed != null && !sameHost) {
+    if (!fresh && known != null && known.sealed != null && !same) {
       throw Problem.unprocessable(
           "token: enter it anew: it is kept for the address for which it was entered.", List.of());
     }
@@ -125,23 +128,6 @@ public class AddressesResource {
         "Files of %s are fetched from %s every %d hours."
             .formatted(source, url.getHost(), form.everyHours()));
     return list();
-  }
-
-  private static URI url(Form form) {
-    URI url = WebAddress.of("url", form.url(), "https://files.example/seats.csv");
-    boolean inside = InsideAddress.is(url);
-    if (inside && !form.insideAllowed()) {
-      throw Problem.unprocessable(
-          "url: %s is an address inside this network. Allow that if the file really is there."
-              .formatted(url.getHost()),
-          List.of());
-    }
-    if (!inside && "http".equals(url.getScheme())) {
-      throw Problem.unprocessable(
-          "url: to an address outside, only https keeps what is sent from other readers.",
-          List.of());
-    }
-    return url;
   }
 
   /** Fetches it no more. */

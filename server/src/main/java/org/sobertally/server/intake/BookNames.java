@@ -1,6 +1,5 @@
 package org.sobertally.server.intake;
 
-import java.text.Normalizer;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -8,22 +7,18 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
-import java.util.regex.Pattern;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.catalogue.Plan;
 import org.sobertally.core.catalogue.Vendor;
 import org.sobertally.server.book.schema.BookSchema;
 import org.sobertally.server.book.store.BookRows;
+import org.sobertally.server.names.Slugs;
 
 /**
  * Finds vendors, plans, agreements and subscriptions by what a file of contracts calls them, and
  * gives those an id that the book does not have yet.
  */
 final class BookNames {
-
-  private static final Pattern MARKS = Pattern.compile("\\p{M}+");
-  private static final Pattern OTHER = Pattern.compile("[^a-z0-9]+");
-  private static final int LONGEST = 60;
 
   private final FileChanges draft;
   private final Book book;
@@ -81,7 +76,7 @@ final class BookNames {
       return known;
     }
     String kind = key.substring(0, key.indexOf('\n') + 1);
-    String slug = slug(wanted);
+    String slug = Slugs.of(wanted);
     String id = slug;
     for (int n = 2; taken.test(id) || given.contains(kind + id); n++) {
       id = slug + "-" + n;
@@ -89,15 +84,6 @@ final class BookNames {
     given.add(kind + id);
     ids.put(key, id);
     return id;
-  }
-
-  /** Small letters and digits, with a hyphen between words. */
-  static String slug(String name) {
-    String bare = MARKS.matcher(Normalizer.normalize(name, Normalizer.Form.NFKD)).replaceAll("");
-    String slug =
-        OTHER.matcher(bare.toLowerCase(Locale.ROOT)).replaceAll("-").replaceAll("^-|-$", "");
-    String cut = slug.length() > LONGEST ? slug.substring(0, LONGEST) : slug;
-    return cut.isEmpty() ? "x" + Integer.toHexString(name.hashCode()) : cut;
   }
 
   /** The values of a stored row, as this file has left them so far. */
@@ -199,7 +185,7 @@ final class BookNames {
         return ids.get(part);
       }
     }
-    return slug(name);
+    return Slugs.of(name);
   }
 
   private static Map<String, String> values(String... pairs) {

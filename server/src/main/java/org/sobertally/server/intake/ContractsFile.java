@@ -16,6 +16,7 @@ import org.sobertally.server.book.schema.BookSchema;
 import org.sobertally.server.book.store.BookRows;
 import org.sobertally.server.intake.FileChanges.BadRowException;
 import org.sobertally.server.intake.FileChanges.Count;
+import org.sobertally.server.names.Slugs;
 
 /**
  * Takes what was bought: a row makes the vendor, the plan, the agreement and the subscription that
@@ -119,7 +120,7 @@ final class ContractsFile {
                   a.id().equalsIgnoreCase(purchase.agreement())
                       || a.name().equalsIgnoreCase(purchase.agreement())
                       // Called otherwise since it came in.
-                      || a.id().equals(BookNames.slug(vendor + "-" + purchase.agreement())))
+                      || a.id().equals(Slugs.of(vendor + "-" + purchase.agreement())))
           .findFirst()
           .orElse(null);
     }

@@ -13,6 +13,7 @@ import java.time.Instant;
 import java.util.List;
 import java.util.function.Consumer;
 import org.eclipse.microprofile.config.inject.ConfigProperty;
+import org.jboss.logging.Logger;
 import org.sobertally.server.access.SealedSecrets;
 import org.sobertally.server.http.Problem;
 import org.sobertally.server.journal.Journal;
@@ -26,6 +27,7 @@ import org.sobertally.server.vendors.FileFetch;
 @ApplicationScoped
 class FetchedFiles {
 
+  private static final Logger LOG = Logger.getLogger(FetchedFiles.class);
   private static final String ITSELF = "Fetched file";
   private static final Duration TIMEOUT = Duration.ofMinutes(2);
   private static final int LONGEST_SAID = 1000;
@@ -96,7 +98,11 @@ class FetchedFiles {
       concurrentExecution = ConcurrentExecution.SKIP)
   void look() {
     Instant now = Instant.now();
-    all().stream().filter(one -> !one.due.isAfter(now)).forEach(one -> fetch(one.source));
+    for (IntakeAddress one : all()) {
+      if (!one.due.isAfter(now)) {
+        fetch(one.source);
+      }
+    }
   }
 
   /** Fetches the source's file now, and says what became of it. */
@@ -145,6 +151,10 @@ class FetchedFiles {
       return IntakeService.NOTHING_NEW.equals(e.getDetail())
           ? "Nothing new."
           : refused(address, e.getDetail());
+    } catch (RuntimeException e) {
+      // Else it would be fetched again every minute, and no other after it.
+      LOG.errorf(e, "The file of %s could not be taken.", address.source);
+      return refused(address, "Something went wrong here; the log says what.");
     }
   }
 

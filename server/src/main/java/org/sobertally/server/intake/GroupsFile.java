@@ -11,6 +11,7 @@ import org.sobertally.server.book.schema.BookSchema;
 import org.sobertally.server.book.store.BookRows;
 import org.sobertally.server.intake.FileChanges.BadRowException;
 import org.sobertally.server.intake.FileChanges.Count;
+import org.sobertally.server.names.Slugs;
 
 /** Takes who is in which group, and who leads it; who is not named stays where they are. */
 final class GroupsFile {
@@ -69,7 +70,7 @@ final class GroupsFile {
     if (known != null) {
       return known;
     }
-    String slug = BookNames.slug(name);
+    String slug = Slugs.of(name);
     String id = slug;
     for (int n = 2; idsByName.containsKey(id) || draft.book.groups().has(id); n++) {
       id = slug + "-" + n;

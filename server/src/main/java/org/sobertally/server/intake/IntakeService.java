@@ -135,12 +135,11 @@ class IntakeService {
   }
 
   private void store(FileChanges draft, String id, String file, String actor) {
-    boolean said = draft.asides.stream().anyMatch(aside -> aside.said() != null);
-    if (draft.changes.isEmpty() && draft.uses.isEmpty() && !said) {
+    int said = leads.keep(draft.asides);
+    if (draft.changes.isEmpty() && draft.uses.isEmpty() && said == 0) {
       throw Problem.conflict(NOTHING_NEW);
     }
     rows.apply(draft.changes);
-    leads.keep(draft.asides);
     draft.oldMails.forEach(old -> leads.hadMail(old[0], old[1]));
     Map<Long, Integer> added = activity.add(draft.uses);
     Mapping mapping = draft.mapping;

@@ -162,7 +162,9 @@ final class PeopleFile {
       }
     }
     values.put("person", id);
-    values.putIfAbsent("name", values.get("email"));
+    if (!draft.isMapped("name")) {
+      values.putIfAbsent("name", values.get("email"));
+    }
     sinceWhen(values, id);
     LeadRules.Led led = draft.leading.rules().led(Source.FILE, nowOf(id), values);
     draft.asides.addAll(led.asides());
@@ -230,7 +232,7 @@ final class PeopleFile {
       return manager;
     }
     if (field.equals("email")) {
-      return mails(row).get(0);
+      return mails(row).stream().findFirst().orElse(null);
     }
     return CHOICES.containsKey(field) ? meant(field, text) : text;
   }

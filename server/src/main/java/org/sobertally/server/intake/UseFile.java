@@ -116,6 +116,12 @@ final class UseFile {
               .formatted(known.from(), known.to(), first, to));
       return;
     }
+    if (known != null && !daily && to.isBefore(known.to())) {
+      draft.notes.add(
+          "Last uses are known to %s, the file ends before that: its days are added, and what is known stays as it is."
+              .formatted(known.to()));
+      return;
+    }
     Set<String> all = new TreeSet<>(draft.book.partsOf(vendor));
     Set<String> before =
         known == null ? told : new TreeSet<>(known.parts() == null ? all : known.parts());

@@ -76,7 +76,7 @@ public class FieldLeads {
   /**
    * Keeps aside what a source said, in the caller's transaction.
    *
-   * @return how many differ
+   * @return how many are otherwise than they were
    */
   public int keep(Collection<LeadRules.Aside> asides) {
     if (asides.isEmpty()) {
@@ -84,32 +84,34 @@ public class FieldLeads {
     }
     Map<PersonAside.Key, PersonAside> known = known(asides);
     LocalDate today = clock.today();
-    int differ = 0;
+    int changed = 0;
     for (LeadRules.Aside aside : asides) {
       PersonAside.Key key = new PersonAside.Key(aside.person(), aside.field(), aside.source());
       PersonAside row = known.get(key);
       if (aside.said() == null) {
         if (row != null) {
           entities.remove(row);
+          changed++;
         }
         continue;
       }
-      differ++;
-      String said = aside.said();
+      String said = aside.said().substring(0, Math.min(LONGEST, aside.said().length()));
       if (row == null) {
         row = new PersonAside();
         row.person = aside.person();
         row.field = aside.field();
         row.source = aside.source();
         row.on = today;
-        row.said = said.substring(0, Math.min(LONGEST, said.length()));
+        row.said = said;
         entities.persist(row);
+        changed++;
       } else if (!row.said.equals(said)) {
-        row.said = said.substring(0, Math.min(LONGEST, said.length()));
+        row.said = said;
         row.on = today;
+        changed++;
       }
     }
-    return differ;
+    return changed;
   }
 
   /** One person is looked up by itself, many at once. */

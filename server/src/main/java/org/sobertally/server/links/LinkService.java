@@ -23,7 +23,6 @@ import org.sobertally.server.http.Problem;
 import org.sobertally.server.http.WebAddress;
 import org.sobertally.server.journal.Journal;
 import org.sobertally.server.vendors.IdMapping;
-import org.sobertally.server.vendors.InsideAddress;
 import org.sobertally.server.vendors.Recogniser;
 import org.sobertally.server.vendors.VendorAccount;
 import org.sobertally.server.vendors.VendorLinks;
@@ -81,7 +80,7 @@ class LinkService {
         link -> {
           try {
             putToWork(link);
-          } catch (IllegalArgumentException e) {
+          } catch (RuntimeException e) {
             LOG.errorf("The link to %s cannot be used: %s", link.vendor, e.getMessage());
           }
         });
@@ -215,15 +214,14 @@ class LinkService {
       throw Problem.conflict(
           "Somebody else has changed this link since you opened it. Look at what it says now.");
     }
-    URI url = WebAddress.of("url", form.url(), EXAMPLE);
+    URI url = AllowedAddress.of("url", form.url(), EXAMPLE, form.insideAllowed());
     boolean client = form.proof() == VendorLink.ProofKind.CLIENT_CREDENTIALS;
-    URI tokenUrl = client ? WebAddress.of("tokenUrl", form.tokenUrl(), EXAMPLE) : null;
+    URI tokenUrl =
+        client
+            ? AllowedAddress.of("tokenUrl", form.tokenUrl(), EXAMPLE, form.insideAllowed())
+            : null;
     if (client && (form.clientId() == null || form.clientId().isBlank())) {
       throw Problem.unprocessable("clientId: say as which client a token is asked for.", List.of());
-    }
-    guard("url", url, form);
-    if (tokenUrl != null) {
-      guard("tokenUrl", tokenUrl, form);
     }
     link.sealed = sealed(link, vendor, form, url, tokenUrl);
     link.vendor = vendor;
@@ -253,8 +251,10 @@ class LinkService {
     boolean same =
         link.sealed != null
             && link.proof == form.proof()
-            && origin(URI.create(link.url)).equals(origin(url))
-            && (tokenUrl == null || origin(URI.create(link.tokenUrl)).equals(origin(tokenUrl)));
+            && WebAddress.origin(URI.create(link.url)).equals(WebAddress.origin(url))
+            && (tokenUrl == null
+                || WebAddress.origin(URI.create(link.tokenUrl))
+                    .equals(WebAddress.origin(tokenUrl)));
     if (!same || secrets.open(link.sealed, vendor).isEmpty()) {
       throw Problem.unprocessable(
           "secret: enter it"
@@ -264,26 +264,6 @@ class LinkService {
           List.of());
     }
     return link.sealed;
-  }
-
-  private static String origin(URI url) {
-    return "%s://%s:%d".formatted(url.getScheme(), url.getHost(), url.getPort());
-  }
-
-  private static void guard(String field, URI url, LinkForm form) {
-    boolean inside = InsideAddress.is(url);
-    if (inside && !form.insideAllowed()) {
-      throw Problem.unprocessable(
-          "%s: %s is an address inside this network. Allow that if the vendor really is there."
-              .formatted(field, url.getHost()),
-          List.of());
-    }
-    if (!inside && "http".equals(url.getScheme())) {
-      throw Problem.unprocessable(
-          "%s: to an address outside, only https keeps what is sent from other readers."
-              .formatted(field),
-          List.of());
-    }
   }
 
   private Map<String, String> names(String vendor, LinkForm form) {

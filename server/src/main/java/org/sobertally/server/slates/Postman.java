@@ -188,6 +188,7 @@ class Postman {
             fresh -> {
               fresh.become(VendorCall.State.STARTED);
               fresh.attempts++;
+              fresh.unreadSince = null;
             });
     if (call.state != VendorCall.State.STARTED) {
       // Somebody ended it this very moment.
@@ -259,7 +260,13 @@ class Postman {
     } else if (call.checks >= mostChecks && isOverdue(call)) {
       outcomes.fail(call.id, "The vendor took the change but never showed it.");
     } else {
-      VendorCall next = change(call.id, fresh -> fresh.checks++);
+      VendorCall next =
+          change(
+              call.id,
+              fresh -> {
+                fresh.checks++;
+                fresh.unreadSince = null;
+              });
       wait(next, VendorCall.State.ACCEPTED, next.answer, backOff.after(next.checks));
     }
   }
@@ -275,7 +282,13 @@ class Postman {
    * with what says nothing is given up, and whoever looks there is told that it may have happened.
    */
   private void unread(VendorCall call, Reading.Unreadable unreadable) {
-    VendorCall next = change(call.id, fresh -> fresh.checks++);
+    VendorCall next =
+        change(
+            call.id,
+            fresh -> {
+              fresh.checks++;
+              fresh.unreadSince = fresh.unreadSince == null ? Instant.now() : fresh.unreadSince;
+            });
     if (unreadable.answered() && next.checks >= mostChecks) {
       outcomes.fail(
           next.id,
@@ -283,7 +296,7 @@ class Postman {
               .formatted(next.checks, unreadable.reason()));
       return;
     }
-    if (call.created.plus(longest).isBefore(Instant.now())) {
+    if (next.unreadSince != null && next.unreadSince.plus(longest).isBefore(Instant.now())) {
       outcomes.fail(
           next.id,
           "The vendor could not be read for %s; whether it happened is not known. %s"

@@ -90,6 +90,11 @@ class VendorCall {
   Instant created;
   Instant due;
   Instant answered;
+
+  /** Since when it cannot be read; null where it could the last time. */
+  @Column(name = "unread_since")
+  Instant unreadSince;
+
   String answer;
 
   /** What was said of it last; a vendor may say more than there is room for. */

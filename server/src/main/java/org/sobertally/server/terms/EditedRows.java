@@ -1,6 +1,5 @@
 package org.sobertally.server.terms;
 
-import java.text.Normalizer;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -8,7 +7,6 @@ import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeSet;
@@ -17,13 +15,14 @@ import org.sobertally.core.book.Book;
 import org.sobertally.server.book.schema.BookFile;
 import org.sobertally.server.book.schema.BookSchema;
 import org.sobertally.server.book.schema.Column;
+import org.sobertally.server.book.schema.Type;
 import org.sobertally.server.book.store.BookRows;
+import org.sobertally.server.names.Slugs;
 
 /** An edit of a vendor's rows, read against the book: what becomes otherwise, and what cannot. */
 final class EditedRows {
 
   private static final String VENDOR = "vendor";
-  private static final int LONGEST_ID = 60;
 
   /**
    * A value that cannot be.
@@ -140,7 +139,7 @@ final class EditedRows {
     }
   }
 
-  private void one(int n, Column column, String value) throws BookRows.NotAValueException {
+  private void one(int n, Column column, String value) {
     boolean empty = value == null || value.isBlank();
     try {
       if (empty && column.required()) {
@@ -148,7 +147,7 @@ final class EditedRows {
       } else if (!empty) {
         column.type().canonicalOf(value.strip());
       }
-    } catch (org.sobertally.server.book.schema.Type.BadValueException e) {
+    } catch (Type.BadValueException e) {
       faults.add(new Fault(n, column.name(), e.getMessage()));
     }
   }
@@ -168,16 +167,19 @@ final class EditedRows {
     String typed = values.get(column);
     boolean named =
         !file.name().equals(BookSchema.DATA_RULES) && !file.name().equals(BookSchema.RATES);
-    if (typed != null && !typed.isBlank() || !named) {
+    String name = values.get("name");
+    boolean unnamed = name == null || name.isBlank();
+    boolean ofItsName = !file.name().equals(BookSchema.LINES);
+    if (typed != null && !typed.isBlank() || !named || ofItsName && unnamed) {
       return;
     }
     String base =
         switch (file.name()) {
           case BookSchema.LINES -> values.getOrDefault("plan", "");
-          case BookSchema.PARTS_FILE -> slug(values.get("name"));
-          default -> vendor + "-" + slug(values.get("name"));
+          case BookSchema.PARTS_FILE -> Slugs.of(name);
+          default -> vendor + "-" + Slugs.of(name);
         };
-    if (base == null || base.isBlank() || base.endsWith("-")) {
+    if (base == null || base.isBlank()) {
       return;
     }
     String id = base;
@@ -192,18 +194,14 @@ final class EditedRows {
     return after.get(file).containsKey(key) || rows.find(file, key.toArray(String[]::new)) != null;
   }
 
-  private static String slug(String name) {
-    String plain =
-        Normalizer.normalize(name == null ? "" : name, Normalizer.Form.NFD)
-            .replaceAll("\\p{M}+", "")
-            .toLowerCase(Locale.ROOT)
-            .replaceAll("[^a-z0-9]+", "-")
-            .replaceAll("^-+|-+$", "");
-    return plain.substring(0, Math.min(LONGEST_ID, plain.length()));
-  }
-
   private int editOf(String file, String[] row) {
     return editOf.getOrDefault(List.of(file, String.join("\n", key(file, row))), 0);
+  }
+
+  /** What was so before is not held against an edit of something else. */
+  private boolean isEdited(String file, String[] row, String other) {
+    return editOf.containsKey(List.of(file, String.join("\n", key(file, row))))
+        || editOf.containsKey(List.of(file, other));
   }
 
   private static String value(String file, String[] row, String column) {
@@ -249,7 +247,7 @@ final class EditedRows {
       }
       String rank = value(BookSchema.PLANS, row, "rank");
       String same = rank == null ? null : ranks.putIfAbsent(ladder + "\n" + rank, row[0]);
-      if (same != null) {
+      if (same != null && isEdited(BookSchema.PLANS, row, same)) {
         faults.add(
             new Fault(
                 editOf(BookSchema.PLANS, row),
@@ -267,7 +265,7 @@ final class EditedRows {
               String.join(" ", new TreeSet<>(List.of(parts.split(" ")))),
               String.valueOf(value(BookSchema.PLANS, row, "capacity_gb")));
       String other = known.putIfAbsent(key, row[0]);
-      if (other != null) {
+      if (other != null && isEdited(BookSchema.PLANS, row, other)) {
         faults.add(
             new Fault(
                 editOf(BookSchema.PLANS, row),

@@ -16,7 +16,6 @@ import jakarta.ws.rs.core.MediaType;
 import java.time.LocalDate;
 import java.util.HashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import org.eclipse.microprofile.openapi.annotations.media.Schema;
 import org.eclipse.microprofile.openapi.annotations.tags.Tag;
@@ -35,6 +34,7 @@ import org.sobertally.server.http.MoneyDto;
 import org.sobertally.server.http.Problem;
 import org.sobertally.server.intake.EditedSheets;
 import org.sobertally.server.journal.Journal;
+import org.sobertally.server.names.Slugs;
 import org.sobertally.server.time.TallyClock;
 
 /**
@@ -143,9 +143,8 @@ public class RowsResource {
   }
 
   private static String freeId(Book book, String name) {
-    String slug = name.toLowerCase(Locale.ROOT).replaceAll("[^\\p{L}\\p{N}]+", "-");
-    String base = slug.replaceAll("^-+|-+$", "");
-    String id = base.isEmpty() ? "vendor" : base;
+    String base = Slugs.of(name);
+    String id = base;
     for (int n = 2; book.vendors().has(id); n++) {
       id = base + "-" + n;
     }

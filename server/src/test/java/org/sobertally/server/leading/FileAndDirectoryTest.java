@@ -77,6 +77,18 @@ class FileAndDirectoryTest {
     return taken.json();
   }
 
+  private Caller.Answer again(String csv, String columns) {
+    Caller.Answer seen =
+        steward.send(
+            "POST",
+            "/api/v1/intake/files?name=hr.csv",
+            "application/octet-stream",
+            csv.getBytes(StandardCharsets.UTF_8));
+    return steward.postJson(
+        "/api/v1/intake/files/" + seen.json().get("id").asText() + "/take",
+        PEOPLE.formatted(columns));
+  }
+
   private void directorySays(String department) {
     Caller.Answer answer =
         keeper.send(
@@ -134,6 +146,9 @@ class FileAndDirectoryTest {
     JsonNode taken = file("Id,Unit\nbo,Hulls\n", DEPARTMENTS, "PEOPLE");
     assertThat(taken.get("notes").toString()).contains("something else of department");
     assertThat(bo().department()).isEqualTo("Yard");
+    assertThat(again("Id,Unit\nbo,Hulls\n", DEPARTMENTS).detail())
+        .as("what was kept aside before is nothing new")
+        .contains("Nothing in this file is new");
     leads("department", null);
     assertThat(steward.get("/api/v1/people/bo").json().get("aside")).isEmpty();
     assertThat(steward.get("/api/v1/journal?kind=LEAD_CHANGED").json().size())
@@ -214,5 +229,16 @@ class FileAndDirectoryTest {
             "HOLDINGS");
     assertThat(seats.get("good").asInt()).isOne();
     assertThat(seats.get("counts").has("NOBODY")).isFalse();
+  }
+
+  /** An empty name is a fault, and no reason to call somebody by their mail. */
+  @Test
+  void aNameThatIsMissingAndAMailThatIsNoneAreFaults() {
+    Caller.Answer refused =
+        again(
+            "Id,Name,Mail\nbo,,bo@skerryline.example\ncy,Cy,;\n",
+            "person\": \"Id\", \"name\": \"Name\", \"email\": \"Mail\"");
+    assertThat(refused.status()).as(refused.text()).isEqualTo(409);
+    assertThat(bo().name()).isEqualTo("Bo");
   }
 }

@@ -43,6 +43,7 @@ class LinksTest {
   @Inject VendorLinks links;
   @Inject LinkService service;
   @Inject Books books;
+  @Inject jakarta.persistence.EntityManager entities;
 
   private final Caller keeper = Caller.keeper();
   private final Caller steward = Caller.steward();
@@ -217,5 +218,18 @@ class LinksTest {
     assertThat(refused.status()).isEqualTo(409);
     assertThat(refused.detail()).contains("configuration");
     links.disconnect("quillmoor");
+  }
+
+  /** A link whose protocol cannot do with it any more keeps nobody from coming up. */
+  @Test
+  void aLinkThatCannotBeUsedIsPassedOverAtTheStart() {
+    put(form(NAMED, 0));
+    io.quarkus.narayana.jta.QuarkusTransaction.requiringNew()
+        .run(
+            () -> entities.createQuery("update VendorLink l set l.kind = 'telex'").executeUpdate());
+    links.unmake("quillmoor");
+    service.onStart(null);
+    assertThat(links.to("quillmoor")).isEmpty();
+    assertThat(keeper.get(LINK).json().get("origin").asText()).isEqualTo("MADE");
   }
 }

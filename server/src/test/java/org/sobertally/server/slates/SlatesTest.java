@@ -227,7 +227,7 @@ class SlatesTest {
             () ->
                 entities
                     .createQuery(
-                        "update VendorCall c set c.created = :long where c.state = :started")
+                        "update VendorCall c set c.unreadSince = :long where c.state = :started")
                     .setParameter("long", Instant.now().minus(Duration.ofDays(8)))
                     .setParameter("started", VendorCall.State.STARTED)
                     .executeUpdate());

@@ -1,0 +1,1 @@
+ALTER TABLE vendor_call ADD COLUMN unread_since TIMESTAMP WITH TIME ZONE;
