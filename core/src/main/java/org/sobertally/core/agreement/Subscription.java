@@ -1,15 +1,19 @@
 package org.sobertally.core.agreement;
 
+import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.util.Comparator;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.catalogue.PriceList;
 
 /**
  * A subscription: so many seats of one plan at a price, on one agreement.
  *
  * @param seats the quantity before any change
+ * @param prices from the start
  * @param changes what was added to or taken from it, by day
+ * @param laterPrices what it costs from later days on, by day
  */
 public record Subscription(
     String id,
@@ -17,13 +21,73 @@ public record Subscription(
     String plan,
     int seats,
     PriceList prices,
-    List<QuantityChange> changes) {
+    List<QuantityChange> changes,
+    List<LaterPrices> laterPrices) {
 
   /** From {@code day} on, {@code delta} seats more (or, below zero, fewer). */
   public record QuantityChange(LocalDate day, int delta, String reason) {}
 
+  /**
+   * What a seat costs from a day on. Breaks are all its own; pricing and minimum that are null go
+   * on as before.
+   */
+  public record LaterPrices(
+      LocalDate from,
+      BigDecimal unitPrice,
+      PriceList.@Nullable Pricing pricing,
+      @Nullable Integer minimum,
+      List<PriceList.PriceBreak> breaks) {
+
+    public LaterPrices {
+      breaks =
+          breaks.stream().sorted(Comparator.comparingInt(PriceList.PriceBreak::fromSeats)).toList();
+    }
+
+    private PriceList after(PriceList before) {
+      return new PriceList(
+          pricing == null ? before.pricing() : pricing,
+          unitPrice,
+          breaks,
+          minimum == null ? before.minimum() : minimum);
+    }
+  }
+
   public Subscription {
+    laterPrices = laterPrices.stream().sorted(Comparator.comparing(LaterPrices::from)).toList();
     changes = changes.stream().sorted(Comparator.comparing(QuantityChange::day)).toList();
+  }
+
+  /** One whose price never changes. */
+  public Subscription(
+      String id,
+      String agreement,
+      String plan,
+      int seats,
+      PriceList prices,
+      List<QuantityChange> changes) {
+    this(id, agreement, plan, seats, prices, changes, List.of());
+  }
+
+  /** The same with these changes of its quantity. */
+  public Subscription withChanges(List<QuantityChange> others) {
+    return new Subscription(id, agreement, plan, seats, prices, others, laterPrices);
+  }
+
+  /** The same at these prices. */
+  public Subscription withPrices(PriceList first, List<LaterPrices> later) {
+    return new Subscription(id, agreement, plan, seats, first, changes, later);
+  }
+
+  /** What it costs on the day: the newest prices that have begun. */
+  public PriceList pricesOn(LocalDate day) {
+    PriceList on = prices;
+    for (LaterPrices next : laterPrices) {
+      if (next.from().isAfter(day)) {
+        break;
+      }
+      on = next.after(on);
+    }
+    return on;
   }
 
   /** The quantity on the day, were the agreement in force on it. */

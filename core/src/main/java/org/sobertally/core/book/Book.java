@@ -427,11 +427,11 @@ public final class Book {
   }
 
   /**
-   * What one seat of the subscription costs a year at the quantity bought on the day, in the
-   * reporting currency, unrounded.
+   * What one seat of the subscription costs a year at the quantity bought on the day and that day's
+   * prices, in the reporting currency, unrounded.
    */
   public Money seatPrice(int line, LocalDate day) {
-    BigDecimal price = lines.get(line).prices().unitPriceAt(boughtOn(line, day));
+    BigDecimal price = lines.get(line).pricesOn(day).seatPriceAt(boughtOn(line, day));
     return rates.toReporting(new Money(price, agreementOfLine(line).currency()), day);
   }
 
@@ -440,7 +440,7 @@ public final class Book {
     if (!agreementOfLine(line).inForce(day)) {
       return Money.zero(rates.reportingCurrency());
     }
-    BigDecimal cost = lines.get(line).prices().costOf(boughtOn(line, day));
+    BigDecimal cost = lines.get(line).pricesOn(day).costOf(boughtOn(line, day));
     return rates.toReporting(new Money(cost, agreementOfLine(line).currency()), day);
   }
 

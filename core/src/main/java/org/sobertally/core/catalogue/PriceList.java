@@ -1,6 +1,7 @@
 package org.sobertally.core.catalogue;
 
 import java.math.BigDecimal;
+import java.math.MathContext;
 import java.util.Comparator;
 import java.util.List;
 
@@ -47,6 +48,16 @@ public record PriceList(
       }
     }
     return price;
+  }
+
+  /**
+   * What one seat of so many costs a year: where each seat has the price of its band, the whole
+   * divided by the seats, to 34 digits.
+   */
+  public BigDecimal seatPriceAt(long seats) {
+    return pricing != Pricing.GRADUATED || seats <= 0
+        ? unitPriceAt(seats)
+        : costOf(seats).divide(BigDecimal.valueOf(seats), MathContext.DECIMAL128);
   }
 
   /**

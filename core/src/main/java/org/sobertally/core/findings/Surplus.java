@@ -120,7 +120,7 @@ public record Surplus(int needed, int seats, Money yearly, int starts, int peak)
 
   /** What so many seats fewer than are left in the end cost less a year. */
   private static Money saved(Book book, int line, int fewer, LocalDate asOf) {
-    PriceList prices = book.lines().get(line).prices();
+    PriceList prices = book.lines().get(line).pricesOn(asOf);
     int left = book.lowestFrom(line, asOf);
     BigDecimal less = prices.costOf(left).subtract(prices.costOf(left - fewer));
     String currency = book.agreementOfLine(line).currency();

@@ -48,20 +48,23 @@ public final class Ledger {
 
   private static void postQuantities(
       Subscription line, Agreement agreement, SpentSeats spent, List<Posting> postings) {
-    int quantity = line.quantityOn(agreement.starts());
-    post(postings, agreement.starts(), quantity, Cause.BOUGHT);
-    for (Subscription.QuantityChange change : line.changes()) {
-      if (change.day().isAfter(agreement.starts()) && agreement.inForce(change.day())) {
-        int rested = spent.goneOn(change.day());
-        postGone(postings, change.day(), rested, Cause.QUANTITY_CHANGED);
-        post(postings, change.day(), change.delta() + rested, Cause.QUANTITY_CHANGED);
-        quantity += change.delta();
+    for (Agreement.InForce time : agreement.timesInForce()) {
+      int quantity = line.quantityOn(time.from());
+      post(postings, time.from(), quantity, Cause.BOUGHT);
+      for (Subscription.QuantityChange change : line.changes()) {
+        if (change.day().isAfter(time.from())
+            && (time.until() == null || change.day().isBefore(time.until()))) {
+          int rested = spent.goneOn(change.day());
+          postGone(postings, change.day(), rested, Cause.QUANTITY_CHANGED);
+          post(postings, change.day(), change.delta() + rested, Cause.QUANTITY_CHANGED);
+          quantity += change.delta();
+        }
       }
-    }
-    if (agreement.renews() == Agreement.Renews.MANUAL) {
-      int rested = spent.goneOn(agreement.ends());
-      postGone(postings, agreement.ends(), rested, Cause.TERM_ENDED);
-      post(postings, agreement.ends(), rested - quantity, Cause.TERM_ENDED);
+      if (time.until() != null) {
+        int rested = spent.goneOn(time.until());
+        postGone(postings, time.until(), rested, Cause.TERM_ENDED);
+        post(postings, time.until(), rested - quantity, Cause.TERM_ENDED);
+      }
     }
   }
 

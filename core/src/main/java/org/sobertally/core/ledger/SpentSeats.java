@@ -43,13 +43,18 @@ final class SpentSeats {
     }
     Agreement agreement = book.agreementOfLine(line);
     for (Subscription.QuantityChange change : book.lines().get(line).changes()) {
-      boolean counts = change.day().isAfter(agreement.starts()) && agreement.inForce(change.day());
+      boolean counts =
+          agreement.inForce(change.day())
+              && agreement.timesInForce().stream()
+                  .noneMatch(time -> time.from().equals(change.day()));
       if (counts && change.delta() < 0) {
         lowered.merge(Days.of(change.day()), -change.delta(), Integer::sum);
       }
     }
-    if (agreement.renews() == Agreement.Renews.MANUAL) {
-      lowered.merge(Days.of(agreement.ends()), Integer.MAX_VALUE / 2, Integer::sum);
+    for (Agreement.InForce time : agreement.timesInForce()) {
+      if (time.until() != null) {
+        lowered.merge(Days.of(time.until()), Integer.MAX_VALUE / 2, Integer::sum);
+      }
     }
   }
 

@@ -32,7 +32,7 @@ final class BuyMoreRule implements MoveRule<Move.BuyMore> {
     }
     Workings.Effect effect = at.change(line);
     int bought = effect.before.bought() + effect.bought;
-    Money yearly = at.difference(line, bought, bought + move.seats());
+    Money yearly = at.difference(line, at.asOf, bought, bought + move.seats());
     effect.bought += move.seats();
     effect.spare += move.seats();
     effect.costsMore = effect.costsMore.plus(yearly);

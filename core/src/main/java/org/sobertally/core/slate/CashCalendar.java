@@ -65,12 +65,12 @@ public record CashCalendar(List<Entry> entries, Money never) {
   }
 
   /**
-   * What so many seats fewer of the day's quantity save a year, at the rate known on asOf; where
-   * buying more than what is left costs less, that is bought.
+   * What so many seats fewer of the day's quantity save a year at that day's prices, at the rate
+   * known on asOf; where buying more than what is left costs less, that is bought.
    */
   private static Money cheaper(Book book, int line, int seats, LocalDate day, LocalDate asOf) {
     int bought = book.boughtOn(line, day);
-    var prices = book.lines().get(line).prices();
+    var prices = book.lines().get(line).pricesOn(day);
     int left = PriceDips.cheapestAtLeast(prices, Math.max(0, bought - seats));
     BigDecimal saved = prices.costOf(bought).subtract(prices.costOf(left));
     return book.rates().toReporting(new Money(saved, book.agreementOfLine(line).currency()), asOf);

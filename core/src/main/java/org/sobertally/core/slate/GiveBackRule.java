@@ -43,7 +43,7 @@ final class GiveBackRule implements MoveRule<Move.GiveBack> {
           goes == 0 ? "" : ", beside the %d that are given back already".formatted(-goes);
       sheet.block(Code.WOULD_BE_SHORT, text.formatted(Math.max(0, spare), plan, already));
     }
-    int minimum = book.lines().get(line).prices().minimum();
+    int minimum = book.lines().get(line).pricesOn(from.orElse(at.asOf)).minimum();
     int left = book.lowestFrom(line, at.asOf) + seats.bought - move.seats();
     if (sheet.canGo() && left < minimum) {
       String text = "%s promises at least %d seats of %s; %d would be left.";
@@ -54,7 +54,7 @@ final class GiveBackRule implements MoveRule<Move.GiveBack> {
     }
     LocalDate day = from.get();
     int bought = book.boughtOn(line, day) + seats.bought;
-    Money yearly = at.difference(line, bought, bought - move.seats());
+    Money yearly = at.difference(line, day, bought, bought - move.seats());
     if (yearly.amount().signum() > 0) {
       String text = "%d seats of %s cost more than %d do: a price break is lost.";
       sheet.warn(Code.COSTS_MORE, text.formatted(bought - move.seats(), plan, bought));
@@ -73,8 +73,8 @@ final class GiveBackRule implements MoveRule<Move.GiveBack> {
   }
 
   private LocalDate noticeFor(Agreement agreement, LocalDate day) {
-    return agreement.mayShrink() == Agreement.MayShrink.AT_RENEWAL
-        ? day.minusDays(agreement.noticeDays())
+    return agreement.termOn(at.asOf).mayShrink() == Agreement.MayShrink.AT_RENEWAL
+        ? agreement.noticeFor(day)
         : day.minusDays(1);
   }
 

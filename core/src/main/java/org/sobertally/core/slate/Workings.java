@@ -263,9 +263,9 @@ final class Workings {
     return Money.zero(book.rates().reportingCurrency()).rounded();
   }
 
-  /** What the year costs more (below zero: less) at the other quantity. */
-  Money difference(int line, int bought, int then) {
-    var prices = book.lines().get(line).prices();
+  /** What a year costs more (below zero: less) at the other quantity and the day's prices. */
+  Money difference(int line, LocalDate day, int bought, int then) {
+    var prices = book.lines().get(line).pricesOn(day);
     BigDecimal amount = prices.costOf(then).subtract(prices.costOf(bought));
     Money own = new Money(amount, book.agreementOfLine(line).currency());
     return book.rates().toReporting(own, asOf).rounded();

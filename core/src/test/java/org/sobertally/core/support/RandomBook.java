@@ -11,7 +11,9 @@ import java.util.Random;
 import java.util.Set;
 import java.util.stream.LongStream;
 import org.sobertally.core.activity.Evidence;
+import org.sobertally.core.agreement.Agreement;
 import org.sobertally.core.agreement.Subscription;
+import org.sobertally.core.agreement.Term;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.catalogue.PriceList;
 import org.sobertally.core.people.Account;
@@ -67,10 +69,25 @@ public final class RandomBook {
               new PriceList(PriceList.Pricing.FLAT, plain.prices().unitPrice(), List.of(), 0),
               changes()));
     }
+    if (seed % 5 == 2) {
+      tellLaterTerms(new Random(seed));
+    }
     for (int p = 0; p < 12 + random.nextInt(20); p++) {
       tellPerson("p" + p);
     }
     book = draft.build();
+  }
+
+  /** Terms that end by hand, with a gap before the next or before it ends. */
+  private void tellLaterTerms(Random dice) {
+    draft.renews = dice.nextBoolean() ? Agreement.Renews.MANUAL : Agreement.Renews.AUTO;
+    LocalDate first = TestBook.TODAY.minusDays(60 + dice.nextInt(120));
+    LocalDate second = first.plusDays(40 + dice.nextInt(90));
+    draft.later =
+        List.of(
+            new Term.Later(
+                first, first.plusDays(20 + dice.nextInt(60)), null, Agreement.Renews.MANUAL, null),
+            new Term.Later(second, second.plusYears(1), 60, null, null));
   }
 
   /** The same book, told in another order. */

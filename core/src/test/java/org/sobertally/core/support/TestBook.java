@@ -12,6 +12,7 @@ import org.sobertally.core.activity.CalendarBuilder;
 import org.sobertally.core.activity.Evidence;
 import org.sobertally.core.agreement.Agreement;
 import org.sobertally.core.agreement.Subscription;
+import org.sobertally.core.agreement.Term;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.book.Holding;
 import org.sobertally.core.book.Install;
@@ -42,6 +43,8 @@ public final class TestBook {
   public static final LocalDate EVIDENCE_TO = LocalDate.of(2026, 9, 28);
 
   public Vendor vendor = new Vendor("quillmoor", "Quillmoor", Duration.ZERO, false, 0, true, null);
+  public Agreement.Renews renews = Agreement.Renews.AUTO;
+  public List<Term.Later> later = List.of();
   public Agreement.MayShrink mayShrink = Agreement.MayShrink.AT_RENEWAL;
   public Agreement.Floor floor;
   public Evidence evidence = new Evidence(EVIDENCE_FROM, EVIDENCE_TO, Evidence.Kind.DAILY);
@@ -205,9 +208,10 @@ public final class TestBook {
         LocalDate.of(2026, 1, 7),
         LocalDate.of(2027, 1, 7),
         30,
-        Agreement.Renews.AUTO,
+        renews,
         mayShrink,
-        atLeast);
+        atLeast,
+        later);
   }
 
   public Book build() {
