@@ -8172,6 +8172,7 @@ export interface components {
       agreement: string;
       currency: string;
       ends: components['schemas']['LocalDate'];
+      later: components['schemas']['LaterDay'][];
       lines: components['schemas']['LineTerms'][];
       mayShrink: components['schemas']['MayShrink'];
       name: string;
@@ -8622,6 +8623,7 @@ export interface components {
       | 'LAST_USE'
       | 'USE'
       | 'PRICES'
+      | 'OFFER'
       | 'SESSIONS';
     FileKindOffer: {
       fields: components['schemas']['Field'][];
@@ -9107,6 +9109,11 @@ export interface components {
       kind: components['schemas']['FindingKind'];
       /** Format: int32 */
       people: number;
+    };
+    LaterDay: {
+      day: components['schemas']['LocalDate'];
+      passed: boolean;
+      said: string[];
     };
     LeaveRequest: {
       /** Format: int32 */

@@ -3,7 +3,7 @@
   import Pick from '../../pieces/controls/Pick.svelte';
   import type { Schemas } from '../../api/client';
   import { sayCount } from '../../state/say';
-  import { sayCounts, type Mapping } from './mapping';
+  import { sayCounts, type FileKind, type Mapping } from './mapping';
 
   interface Props {
     check: Schemas['FileCheck'];
@@ -17,6 +17,7 @@
   let { check, mapping = $bindable(), taken, plans = {}, ontakehome }: Props = $props();
 
   const said = $derived(sayCounts(mapping.kind, check.counts));
+  const NAMES_PLANS: FileKind[] = ['HOLDINGS', 'PRICES', 'OFFER'];
   const WORDS = ['status', 'kind', 'plan'];
   const MEANINGS: Record<string, string[]> = {
     status: ['ACTIVE', 'ON_LEAVE', 'SUSPENDED', 'LEFT'],
@@ -75,7 +76,7 @@
   const unknown = $derived(
     WORDS.flatMap((field) => {
       const column = mapping.columns[field];
-      if (field === 'plan' && mapping.kind !== 'HOLDINGS' && mapping.kind !== 'PRICES') return [];
+      if (field === 'plan' && !NAMES_PLANS.includes(mapping.kind)) return [];
       const values = check.rejected.filter((r) => column && r.column === column);
       return [...new Set(values.flatMap((r) => words(field, r.value)))]
         .filter((value) => !isKnown(field, value))

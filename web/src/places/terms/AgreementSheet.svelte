@@ -103,6 +103,15 @@
       {#each Object.entries(SHRINK) as [value, text] (value)}<option {value}>{text}</option>{/each}
     </Pick>.
   </p>
+  {#if a.later.length > 0}
+    <ul class="later" aria-label="What {a.name} has from later days on">
+      {#each a.later as day (day.day)}
+        <li class:sub={day.passed}>
+          {day.passed ? 'since' : 'from'} <b>{sayDay(day.day)}</b>: {day.said.join('; ')}
+        </li>
+      {/each}
+    </ul>
+  {/if}
   <Papers agreement={a.agreement} name={a.name} {mayEdit} />
   {#each faults.filter((one) => one.of === a.agreement) as one (one.field)}
     <p class="neg">{one.message}</p>
@@ -240,6 +249,16 @@
     font-size: 13.5px;
     margin: 4px 0 10px;
     max-width: 96ch;
+  }
+  .later {
+    font-size: 12.5px;
+    padding: 0 0 10px;
+    list-style: none;
+  }
+  .later li {
+    border-left: 3px solid var(--rule);
+    padding: 1px 0 1px 9px;
+    margin-bottom: 3px;
   }
   .name {
     font: 600 13.5px var(--font-serif);

@@ -7,6 +7,7 @@
   import { Question } from '../../state/question.svelte';
   import { session } from '../../state/session.svelte';
   import { sayDay, sayMoney } from '../../state/say';
+  import Pick from '../../pieces/controls/Pick.svelte';
   import DayField from '../../pieces/controls/DayField.svelte';
   import AgreementSheet from './AgreementSheet.svelte';
   import { Edits } from './edits.svelte';
@@ -54,7 +55,7 @@
       );
       edits.clear();
       why = '';
-      saved = `Saved, from ${from ? sayDay(from) : 'today'} on. It can be taken back under Intake.`;
+      saved = `Saved${from ? `, from ${sayDay(from)} on` : ''}. It can be taken back under Intake.`;
       await book.load(asOf());
     } catch (e) {
       fault = (e as Error).message;
@@ -141,14 +142,31 @@
             <p class="sub">{one.title}: {one.before} → <b>{one.after}</b></p>
           {/each}
           {#if faults.length > 0}<p class="neg">{faults[0]!.message}</p>{/if}
-          <p class="from">
-            Other quantities hold from
-            <DayField
-              label="From which day"
-              value={edits.from || today()}
-              onday={(day) => (edits.from = day && day !== today() ? day : '')}
-            />
-          </p>
+          <div class="from">
+            <Pick
+              label="Since when it is so"
+              value={edits.from ? 'day' : ''}
+              onchange={(e) => (edits.from = e.currentTarget.value ? today() : '')}
+            >
+              <option value="">puts right what is written</option>
+              <option value="day">holds from a day on</option>
+            </Pick>
+            {#if edits.from}
+              <DayField
+                label="From which day"
+                value={edits.from}
+                onday={(day) => (edits.from = day || today())}
+              />
+            {/if}
+            <p class="sub">
+              {#if edits.from}
+                What was before stays, and pages of earlier days go on showing it.
+              {:else}
+                Terms and prices are so as if they always had been; other quantities are bought from
+                today.
+              {/if}
+            </p>
+          </div>
           <label class="why">
             Why? <input bind:value={why} placeholder="side letter of 3 June" maxlength="500" />
           </label>
@@ -157,11 +175,7 @@
               class="go"
               disabled={busy || faults.length > 0 || why.trim() === '' || check.stale}
               onclick={save}
-              >{busy
-                ? 'Saving…'
-                : edits.from
-                  ? `Save from ${sayDay(edits.from)}`
-                  : 'Save from today'}</button
+              >{busy ? 'Saving…' : edits.from ? `Save from ${sayDay(edits.from)}` : 'Save'}</button
             >
             <button class="plain" disabled={busy} onclick={() => edits.clear()}>Leave it</button>
           </div>
@@ -169,8 +183,8 @@
         {:else if mayEdit}
           <p class="sub">
             Nothing yet. Every dotted value can be typed over: <kbd>Tab</kbd> goes on,
-            <kbd>Enter</kbd> keeps, <kbd>Esc</kbd> leaves it. Another quantity holds from today; a range
-            of two columns can be pasted into prices by quantity.
+            <kbd>Enter</kbd> keeps, <kbd>Esc</kbd> leaves it. Then say whether it puts right what is written,
+            or holds from a day on. A range of two columns can be pasted into prices by quantity.
           </p>
         {:else}<p class="sub">A steward or a keeper changes terms.</p>{/if}
         {#if fault || check.fault}<p class="neg" role="alert">{fault || check.fault}</p>{/if}

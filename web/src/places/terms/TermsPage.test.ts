@@ -2,6 +2,7 @@ import { fireEvent, render, screen, waitFor } from '@testing-library/svelte';
 import { beforeEach, expect, it, vi } from 'vitest';
 import * as router from '../../router';
 import { book } from '../../state/book.svelte';
+import { today } from '../../state/address.svelte';
 import { at, only, serve, signIn } from '../../testing/server';
 import { aTermsSheet } from './made';
 import TermsPage from './TermsPage.svelte';
@@ -51,12 +52,12 @@ it('says what an edit changes, and saves it with its reason', async () => {
   expect(row.textContent).toMatch(/3 Dec 2026\s*→\s*6 Nov 2026/);
   expect(screen.getByText(/More spare than needed: 3/).textContent).toContain('4');
   expect(screen.getByText('renewal').closest('tr')!.textContent).not.toContain('→');
-  const save = screen.getByRole<HTMLButtonElement>('button', { name: 'Save from today' });
+  const save = screen.getByRole<HTMLButtonElement>('button', { name: 'Save' });
   expect(save.disabled).toBe(true);
   await fireEvent.input(screen.getByLabelText('Why?'), { target: { value: 'side letter' } });
   await waitFor(() => expect(save.disabled).toBe(false));
   await fireEvent.click(save);
-  expect(await screen.findByText(/^Saved, from today on\./)).toBeTruthy();
+  expect(await screen.findByText(/^Saved\./)).toBeTruthy();
   expect(only(asked, `PUT ${TERMS}`)[0]!.body).toEqual({
     state: 's1',
     from: null,
@@ -64,6 +65,30 @@ it('says what an edit changes, and saves it with its reason', async () => {
     agreements: [{ agreement: 'ow-17', noticeDays: '87' }],
     lines: [],
   });
+});
+
+it('says what comes later, and lets an edit hold from a day on', async () => {
+  signIn('STEWARD');
+  const asked = serve({
+    'GET /api/v1/agreements/{agreement}/papers': PAPERS,
+    [`GET ${TERMS}`]: aTermsSheet(),
+    [`POST ${TERMS}/check`]: CHECK,
+    [`PUT ${TERMS}`]: aTermsSheet(),
+  });
+  render(TermsPage);
+  const later = await screen.findByLabelText('What OW-17 has from later days on');
+  expect(later.textContent).toContain('Atelier EUR 1212 a seat; Atelier 42 seats');
+  await typeOver('Price of Atelier', '1300');
+  await fireEvent.change(await screen.findByLabelText('Since when it is so'), {
+    target: { value: 'day' },
+  });
+  await screen.findByText(/What was before stays/);
+  await fireEvent.input(screen.getByLabelText('Why?'), { target: { value: 'renewed' } });
+  const save = await screen.findByRole<HTMLButtonElement>('button', { name: /^Save from/ });
+  await waitFor(() => expect(save.disabled).toBe(false));
+  await fireEvent.click(save);
+  await screen.findByText(/^Saved, from/);
+  expect(only(asked, `PUT ${TERMS}`)[0]!.body).toMatchObject({ from: today() });
 });
 
 it('keeps what was typed when somebody else was faster', async () => {
@@ -77,7 +102,7 @@ it('keeps what was typed when somebody else was faster', async () => {
   render(TermsPage);
   await typeOver('Seats bought of Atelier', '36');
   await fireEvent.input(await screen.findByLabelText('Why?'), { target: { value: 'x' } });
-  const save = screen.getByRole<HTMLButtonElement>('button', { name: 'Save from today' });
+  const save = screen.getByRole<HTMLButtonElement>('button', { name: 'Save' });
   await waitFor(() => expect(save.disabled).toBe(false));
   await fireEvent.click(save);
   expect((await screen.findByRole('alert')).textContent).toContain('Somebody else');
@@ -98,9 +123,7 @@ it('does not save a value that cannot be, and says which', async () => {
   await typeOver('Price of Atelier', 'five');
   expect((await screen.findAllByText('Use a number.')).length).toBeGreaterThan(0);
   expect(screen.getByLabelText('Price of Atelier').getAttribute('aria-invalid')).toBe('true');
-  expect(screen.getByRole<HTMLButtonElement>('button', { name: 'Save from today' }).disabled).toBe(
-    true,
-  );
+  expect(screen.getByRole<HTMLButtonElement>('button', { name: 'Save' }).disabled).toBe(true);
 });
 
 it('offers nothing to somebody who may not change terms', async () => {

@@ -54,7 +54,10 @@ export class Edits {
     this.#lines = withField(this.#lines, one.line, 'breaks', same ? null : kept);
   }
 
-  /** The day from which other quantities hold; '' for today. */
+  /**
+   * The day from which it holds, what was before staying as it is; '' where what is written down
+   * is put right, and other quantities are bought from today.
+   */
   from = $state('');
 
   clear() {

@@ -36,6 +36,13 @@ export function aTermsSheet(): Schemas['TermsSheet'] {
             yearly: eur('47520.00'),
           },
         ],
+        later: [
+          {
+            day: '2027-02-01',
+            passed: false,
+            said: ['Atelier EUR 1212 a seat', 'Atelier 42 seats'],
+          },
+        ],
       },
     ],
   };

@@ -6,6 +6,7 @@ import java.util.Comparator;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 import org.sobertally.core.catalogue.PriceList;
+import org.sobertally.core.catalogue.PriceList.Pricing;
 
 /**
  * A subscription: so many seats of one plan at a price, on one agreement.
@@ -34,13 +35,18 @@ public record Subscription(
   public record LaterPrices(
       LocalDate from,
       BigDecimal unitPrice,
-      PriceList.@Nullable Pricing pricing,
+      @Nullable Pricing pricing,
       @Nullable Integer minimum,
       List<PriceList.PriceBreak> breaks) {
 
     public LaterPrices {
       breaks =
           breaks.stream().sorted(Comparator.comparingInt(PriceList.PriceBreak::fromSeats)).toList();
+    }
+
+    /** The same with these breaks. */
+    public LaterPrices withBreaks(List<PriceList.PriceBreak> others) {
+      return new LaterPrices(from, unitPrice, pricing, minimum, others);
     }
 
     private PriceList after(PriceList before) {

@@ -3,6 +3,8 @@ package org.sobertally.core.agreement;
 import java.time.LocalDate;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
+import org.sobertally.core.agreement.Agreement.MayShrink;
+import org.sobertally.core.agreement.Agreement.Renews;
 
 /**
  * A stretch of an agreement with its own end and notice. A renewal begins the next; the newest that
@@ -14,11 +16,7 @@ import org.jspecify.annotations.Nullable;
  * @param noticeDays notice must be given at least so many days before a renewal
  */
 public record Term(
-    LocalDate from,
-    LocalDate ends,
-    int noticeDays,
-    Agreement.Renews renews,
-    Agreement.MayShrink mayShrink) {
+    LocalDate from, LocalDate ends, int noticeDays, Renews renews, MayShrink mayShrink) {
 
   /**
    * What is written down of a later term; what is null goes on as before.
@@ -29,8 +27,8 @@ public record Term(
       LocalDate from,
       @Nullable LocalDate ends,
       @Nullable Integer noticeDays,
-      Agreement.@Nullable Renews renews,
-      Agreement.@Nullable MayShrink mayShrink) {
+      @Nullable Renews renews,
+      @Nullable MayShrink mayShrink) {
 
     public Later {
       if (ends != null && !from.isBefore(ends)) {
@@ -52,7 +50,7 @@ public record Term(
 
   /** Whether seats are paid on a day on which no other term holds. */
   boolean inForce(LocalDate day) {
-    return renews == Agreement.Renews.AUTO || day.isBefore(ends);
+    return renews == Renews.AUTO || day.isBefore(ends);
   }
 
   /**
@@ -63,7 +61,7 @@ public record Term(
     if (day.isBefore(ends)) {
       return Optional.of(ends);
     }
-    if (renews == Agreement.Renews.MANUAL) {
+    if (renews == Renews.MANUAL) {
       return Optional.empty();
     }
     long years = day.getYear() - (long) ends.getYear();

@@ -13,6 +13,7 @@ import org.jspecify.annotations.Nullable;
 import org.sobertally.core.activity.ActivityCalendar;
 import org.sobertally.core.activity.Evidence;
 import org.sobertally.core.agreement.Agreement;
+import org.sobertally.core.agreement.Offer;
 import org.sobertally.core.agreement.Subscription;
 import org.sobertally.core.catalogue.Plan;
 import org.sobertally.core.catalogue.Vendor;
@@ -40,6 +41,7 @@ public final class Book {
   private final Table<Plan> plans;
   private final Table<Agreement> agreements;
   private final Table<Subscription> lines;
+  private final Table<Offer> offers;
   private final Table<Person> people;
   private final Table<Group> groups;
   private final List<StandingRule> standingRules;
@@ -70,6 +72,7 @@ public final class Book {
     plans = new Table<>("plan", b.plans, Plan::id);
     agreements = new Table<>("agreement", b.agreements, Agreement::id);
     lines = new Table<>("subscription", b.lines, Subscription::id);
+    offers = new Table<>("offer", b.offers, Offer::id);
     people = new Table<>("person", b.people, Person::id);
     groups = new Table<>("group", b.groups, Group::id);
     standingRules = List.copyOf(b.standingRules);
@@ -103,6 +106,7 @@ public final class Book {
     plans = or(edit.plans, same.plans);
     agreements = or(edit.agreements, same.agreements);
     lines = or(edit.lines, same.lines);
+    offers = same.offers;
     people = or(edit.people, same.people);
     groups = or(edit.groups, same.groups);
     standingRules = or(edit.standingRules, same.standingRules);
@@ -237,6 +241,11 @@ public final class Book {
 
   public Table<Subscription> lines() {
     return lines;
+  }
+
+  /** What vendors propose for terms to come. */
+  public Table<Offer> offers() {
+    return offers;
   }
 
   public Table<Person> people() {

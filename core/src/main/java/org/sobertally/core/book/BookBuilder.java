@@ -7,6 +7,7 @@ import org.jspecify.annotations.Nullable;
 import org.sobertally.core.activity.ActivityCalendar;
 import org.sobertally.core.activity.Evidence;
 import org.sobertally.core.agreement.Agreement;
+import org.sobertally.core.agreement.Offer;
 import org.sobertally.core.agreement.Subscription;
 import org.sobertally.core.catalogue.Part;
 import org.sobertally.core.catalogue.Plan;
@@ -29,6 +30,7 @@ public final class BookBuilder {
   List<Plan> plans = List.of();
   List<Agreement> agreements = List.of();
   List<Subscription> lines = List.of();
+  List<Offer> offers = List.of();
   List<Person> people = List.of();
   List<Group> groups = List.of();
   List<StandingRule> standingRules = List.of();
@@ -75,6 +77,12 @@ public final class BookBuilder {
 
   public BookBuilder lines(List<Subscription> value) {
     lines = value;
+    return this;
+  }
+
+  /** What vendors propose for terms to come. */
+  public BookBuilder offers(List<Offer> value) {
+    offers = value;
     return this;
   }
 

@@ -20,7 +20,7 @@ import org.jspecify.annotations.Nullable;
 final class CheapestCover {
 
   /** Which offers, and what they cost together. */
-  record Solution(List<Offer> offers, BigDecimal cost) {}
+  record Solution(List<PlanOnSale> offers, BigDecimal cost) {}
 
   private static final Comparator<Candidate> BETTER =
       Comparator.comparing(Candidate::cost)
@@ -28,13 +28,14 @@ final class CheapestCover {
           .thenComparingInt(candidate -> candidate.plans().size())
           .thenComparing(candidate -> String.join(" ", candidate.plans()));
 
-  private record Candidate(List<Offer> offers, Set<String> plans, BigDecimal cost, int changes) {}
+  private record Candidate(
+      List<PlanOnSale> offers, Set<String> plans, BigDecimal cost, int changes) {}
 
-  private final List<Offer> offers;
+  private final List<PlanOnSale> offers;
   private final Set<String> held;
   private @Nullable Candidate best;
 
-  private CheapestCover(List<Offer> offers, Set<String> held) {
+  private CheapestCover(List<PlanOnSale> offers, Set<String> held) {
     this.offers = offers;
     this.held = held;
   }
@@ -44,13 +45,13 @@ final class CheapestCover {
    * @param held ids of the plans that could be given up
    * @return null where no set of offers has all that is needed
    */
-  static @Nullable Solution solve(List<Offer> offers, long need, Set<String> held) {
+  static @Nullable Solution solve(List<PlanOnSale> offers, long need, Set<String> held) {
     CheapestCover search = new CheapestCover(offers, held);
     search.extend(need, new ArrayList<>(), BigDecimal.ZERO);
     return search.best == null ? null : new Solution(search.best.offers, search.best.cost);
   }
 
-  private void extend(long need, List<Offer> chosen, BigDecimal cost) {
+  private void extend(long need, List<PlanOnSale> chosen, BigDecimal cost) {
     if (best != null && cost.compareTo(best.cost) > 0) {
       return;
     }
@@ -62,7 +63,7 @@ final class CheapestCover {
       return;
     }
     long lowest = Long.lowestOneBit(need);
-    for (Offer offer : offers) {
+    for (PlanOnSale offer : offers) {
       if ((offer.parts() & lowest) != 0 && !chosen.contains(offer)) {
         chosen.add(offer);
         extend(need & ~offer.parts(), chosen, cost.add(offer.price()));
@@ -71,7 +72,7 @@ final class CheapestCover {
     }
   }
 
-  private Candidate candidate(List<Offer> chosen, BigDecimal cost) {
+  private Candidate candidate(List<PlanOnSale> chosen, BigDecimal cost) {
     Set<String> plans = new TreeSet<>();
     chosen.forEach(offer -> plans.add(offer.planId()));
     int changes = 0;

@@ -350,7 +350,7 @@ public final class Covers {
   }
 
   /** What may be bought at which vendor for how much. */
-  public Offers offers() {
+  public PlansOnSale offers() {
     return solver.offers();
   }
 }

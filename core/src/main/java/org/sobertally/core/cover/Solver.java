@@ -20,20 +20,20 @@ final class Solver {
   private record Loose(int place, String plan, BigDecimal cost) {}
 
   private final Book book;
-  private final Offers offers;
+  private final PlansOnSale offers;
   private final BigDecimal[] seatPrice;
   private final Map<Question, CheapestCover.Solution> solved = new HashMap<>();
 
   Solver(Book book, LocalDate asOf) {
     this.book = book;
-    this.offers = Offers.of(book, asOf);
+    this.offers = PlansOnSale.of(book, asOf);
     seatPrice = new BigDecimal[book.lines().size()];
     for (int line = 0; line < seatPrice.length; line++) {
       seatPrice[line] = book.seatPrice(line, asOf).amount();
     }
   }
 
-  Offers offers() {
+  PlansOnSale offers() {
     return offers;
   }
 
@@ -59,8 +59,8 @@ final class Solver {
         need |= pattern.parts[n];
       }
     }
-    List<Offer> chosen = choose(pattern.vendor, need & ~fixedParts, loose);
-    for (Offer offer : chosen) {
+    List<PlanOnSale> chosen = choose(pattern.vendor, need & ~fixedParts, loose);
+    for (PlanOnSale offer : chosen) {
       plans.add(offer.planId());
       cost = cost.add(offer.price());
     }
@@ -71,29 +71,29 @@ final class Solver {
     pattern.saved = attribute(pattern.lines.length, loose, chosen);
   }
 
-  private List<Offer> choose(int vendor, long need, List<Loose> loose) {
+  private List<PlanOnSale> choose(int vendor, long need, List<Loose> loose) {
     Set<String> held = new TreeSet<>();
     loose.forEach(one -> held.add(one.plan));
     var solution =
         solved.computeIfAbsent(
             new Question(vendor, need, held),
             question -> {
-              List<Offer> all = offersFor(vendor, loose);
+              List<PlanOnSale> all = offersFor(vendor, loose);
               // A standing rule may ask for a plan that nobody sells any more.
-              long sold = all.stream().mapToLong(Offer::parts).reduce(0, (x, y) -> x | y);
+              long sold = all.stream().mapToLong(PlanOnSale::parts).reduce(0, (x, y) -> x | y);
               return CheapestCover.solve(all, need & sold, held);
             });
     return solution.offers();
   }
 
   /** What is offered, and what is held already though no longer offered. */
-  private List<Offer> offersFor(int vendor, List<Loose> loose) {
-    List<Offer> all = new ArrayList<>();
+  private List<PlanOnSale> offersFor(int vendor, List<Loose> loose) {
+    List<PlanOnSale> all = new ArrayList<>();
     offers.ofVendor(vendor).stream().filter(offer -> !offer.resting()).forEach(all::add);
     for (Loose one : loose) {
       if (all.stream().noneMatch(offer -> offer.planId().equals(one.plan))) {
         int plan = book.plans().require(one.plan);
-        all.add(new Offer(plan, one.plan, book.partsOfPlan(plan), one.cost, false));
+        all.add(new PlanOnSale(plan, one.plan, book.partsOfPlan(plan), one.cost, false));
       }
     }
     return all;
@@ -105,15 +105,15 @@ final class Solver {
    * it costs more than that saves, against the next. So no share is negative unless the cover costs
    * more than what is held.
    */
-  private static BigDecimal[] attribute(int size, List<Loose> loose, List<Offer> chosen) {
+  private static BigDecimal[] attribute(int size, List<Loose> loose, List<PlanOnSale> chosen) {
     BigDecimal[] saved = new BigDecimal[size];
     Arrays.fill(saved, BigDecimal.ZERO);
     List<Loose> free = new ArrayList<>(loose);
     free.sort((a, b) -> b.cost.compareTo(a.cost));
     List<Loose> dearestFirst = List.copyOf(free);
     loose.forEach(one -> saved[one.place] = one.cost);
-    List<Offer> bought = new ArrayList<>();
-    for (Offer offer : chosen) {
+    List<PlanOnSale> bought = new ArrayList<>();
+    for (PlanOnSale offer : chosen) {
       var same = free.stream().filter(one -> one.plan.equals(offer.planId())).findFirst();
       if (same.isPresent()) {
         saved[same.get().place] = saved[same.get().place].subtract(offer.price());
@@ -122,7 +122,7 @@ final class Solver {
         bought.add(offer);
       }
     }
-    for (Offer offer : bought) {
+    for (PlanOnSale offer : bought) {
       BigDecimal left = offer.price();
       while (left.signum() > 0 && !free.isEmpty()) {
         left = setAgainst(saved, free.remove(0), left);

@@ -8,7 +8,7 @@ import java.util.Optional;
 import java.util.Set;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.catalogue.PlanModel;
-import org.sobertally.core.cover.Offer;
+import org.sobertally.core.cover.PlanOnSale;
 import org.sobertally.core.use.UseState;
 
 /**
@@ -71,7 +71,7 @@ final class PartNotSetUp implements Finder.OfSeats {
     }
     return look.covers.offers().ofVendor(tier.vendor).stream()
         .filter(offer -> !offer.resting() && (tier.parts & ~offer.parts()) == 0)
-        .map(Offer::price)
+        .map(PlanOnSale::price)
         .min(Comparator.naturalOrder());
   }
 

@@ -9,7 +9,7 @@ import org.sobertally.core.book.Book;
 import org.sobertally.core.catalogue.Plan;
 import org.sobertally.core.catalogue.PlanModel;
 import org.sobertally.core.cover.Needs;
-import org.sobertally.core.cover.Offer;
+import org.sobertally.core.cover.PlanOnSale;
 import org.sobertally.core.money.Money;
 
 /** A lower tier of the same ladder that has every part that is needed, for less. */
@@ -59,17 +59,17 @@ final class SmallerTier implements Finder.OfSeats {
   }
 
   private Smaller smallerThan(int line, long parts) {
-    Offer offer = cheapestBelow(book.planNumberOfLine(line), parts);
+    PlanOnSale offer = cheapestBelow(book.planNumberOfLine(line), parts);
     return offer != null && offer.price().compareTo(look.price[line]) < 0
         ? new Smaller(offer.plan(), look.price[line].subtract(offer.price()))
         : new Smaller(Findings.NONE, null);
   }
 
-  private @Nullable Offer cheapestBelow(int plan, long parts) {
+  private @Nullable PlanOnSale cheapestBelow(int plan, long parts) {
     Plan now = book.plans().get(plan);
-    Offer best = null;
+    PlanOnSale best = null;
     if (now.ladder() != null && now.rank() != null) {
-      for (Offer offer : look.covers.offers().ofVendor(book.vendors().require(now.vendor()))) {
+      for (PlanOnSale offer : look.covers.offers().ofVendor(book.vendors().require(now.vendor()))) {
         Plan other = book.plans().get(offer.plan());
         boolean below =
             now.ladder().equals(other.ladder())

@@ -8,7 +8,7 @@ import org.sobertally.core.book.Book;
 import org.sobertally.core.catalogue.Plan;
 import org.sobertally.core.cover.Covers;
 import org.sobertally.core.cover.Needs;
-import org.sobertally.core.cover.Offer;
+import org.sobertally.core.cover.PlanOnSale;
 
 /**
  * Looks at what somebody holds at one vendor together: what is there twice, what a bundle covers.
@@ -134,9 +134,9 @@ final class Together implements Finder.OfCovers {
     if (candidates < 2) {
       return;
     }
-    Offer best = null;
+    PlanOnSale best = null;
     BigDecimal bestGives = BigDecimal.ZERO;
-    for (Offer offer : covers.offers().ofVendor(covers.vendor(cover))) {
+    for (PlanOnSale offer : covers.offers().ofVendor(covers.vendor(cover))) {
       BigDecimal sum = BigDecimal.ZERO;
       int seats = 0;
       for (int place = from; place < to && !offer.resting(); place++) {
@@ -177,7 +177,7 @@ final class Together implements Finder.OfCovers {
     return true;
   }
 
-  private boolean inBundle(Offer offer, int from, int place) {
+  private boolean inBundle(PlanOnSale offer, int from, int place) {
     int h = covers.holding(place);
     return candidate[place - from]
         && book.planNumberOfLine(book.holdings().line(h)) != offer.plan()
@@ -185,7 +185,7 @@ final class Together implements Finder.OfCovers {
   }
 
   /** As bits, the first of the holdings the lowest. */
-  private long seatsIn(Offer offer, int from, int to) {
+  private long seatsIn(PlanOnSale offer, int from, int to) {
     long places = 0;
     for (int place = from; place < to; place++) {
       places |= inBundle(offer, from, place) ? 1L << place - from : 0;

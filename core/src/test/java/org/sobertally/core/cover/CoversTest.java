@@ -248,10 +248,10 @@ class CoversTest {
   @MethodSource("org.sobertally.core.support.RandomBook#seeds")
   void noSetOfPlansIsCheaper(long seed) {
     Random random = new Random(seed);
-    List<Offer> offers = new ArrayList<>();
+    List<PlanOnSale> offers = new ArrayList<>();
     for (int p = 0; p < 1 + random.nextInt(9); p++) {
       BigDecimal price = BigDecimal.valueOf(random.nextInt(8) * 12L);
-      offers.add(new Offer(p, "p" + p, random.nextInt(64), price, false));
+      offers.add(new PlanOnSale(p, "p" + p, random.nextInt(64), price, false));
     }
     for (int need = 0; need < 64; need++) {
       CheapestCover.Solution found = CheapestCover.solve(offers, need, Set.of("p0", "p2"));
@@ -260,7 +260,7 @@ class CoversTest {
   }
 
   /** Tries every subset. */
-  private static BigDecimal cheapest(List<Offer> offers, long need) {
+  private static BigDecimal cheapest(List<PlanOnSale> offers, long need) {
     BigDecimal best = null;
     for (int set = 0; set < 1 << offers.size(); set++) {
       long parts = 0;
@@ -335,13 +335,13 @@ class CoversTest {
     return used;
   }
 
-  private static List<Offer> allPlans(Book book, LocalDate asOf) {
-    List<Offer> offers = new ArrayList<>();
+  private static List<PlanOnSale> allPlans(Book book, LocalDate asOf) {
+    List<PlanOnSale> offers = new ArrayList<>();
     for (int line = 0; line < book.lines().size(); line++) {
       int plan = book.planNumberOfLine(line);
       BigDecimal price = book.seatPrice(line, asOf).amount();
       offers.add(
-          new Offer(plan, book.plans().get(plan).id(), book.partsOfPlan(plan), price, false));
+          new PlanOnSale(plan, book.plans().get(plan).id(), book.partsOfPlan(plan), price, false));
     }
     return offers;
   }

@@ -67,7 +67,7 @@ class BookOnDesk implements DeskSource {
                 "Give notice on %s, or keep it".formatted(agreement.name()),
                 "It %s on %s as it is, %s a year."
                     .formatted(
-                        agreement.renews() == Agreement.Renews.AUTO ? "renews" : "ends",
+                        agreement.termOn(day).renews() == Agreement.Renews.AUTO ? "renews" : "ends",
                         Words.day(agreement.nextRenewal(day).orElseThrow()),
                         MoneyWords.about(stake.paid())),
                 stake.waste().amount().signum() > 0 ? stake.waste() : null,

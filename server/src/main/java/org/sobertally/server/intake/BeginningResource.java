@@ -204,7 +204,7 @@ public class BeginningResource {
                           day,
                           book.vendors().byId(agreement.vendor()).name(),
                           agreement.name(),
-                          agreement.renews() == Agreement.Renews.AUTO)));
+                          agreement.termOn(today).renews() == Agreement.Renews.AUTO)));
     }
     notices.sort(Comparator.comparing(Notice::day).thenComparing(Notice::agreement));
     return notices.stream().limit(SOONEST).toList();
@@ -214,7 +214,7 @@ public class BeginningResource {
     List<Dip> dips = new ArrayList<>();
     for (int line = 0; line < book.lines().size(); line++) {
       int bought = book.boughtOn(line, today);
-      var prices = book.lines().get(line).prices();
+      var prices = book.lines().get(line).pricesOn(today);
       int better = PriceDips.cheapestAtLeast(prices, bought);
       if (better > bought) {
         String currency = book.agreementOfLine(line).currency();

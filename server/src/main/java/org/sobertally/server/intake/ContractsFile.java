@@ -1,6 +1,5 @@
 package org.sobertally.server.intake;
 
-import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -33,6 +32,7 @@ final class ContractsFile {
   private final LocalDate day;
   private final BookNames names;
   private final CurrencyRates rates;
+  private final KnownContract contract;
   private final Map<String, Purchase> firstOfAgreement = new HashMap<>();
   private final Map<String, Purchase> bought = new LinkedHashMap<>();
   private final Set<String> assumed = new HashSet<>();
@@ -46,6 +46,7 @@ final class ContractsFile {
     this.day = day;
     this.names = new BookNames(draft);
     this.rates = new CurrencyRates(draft, day);
+    this.contract = new KnownContract(draft, day);
   }
 
   void take(Progress progress) {
@@ -73,14 +74,17 @@ final class ContractsFile {
     String agreement = known == null ? newAgreementId(vendor, purchase) : known.id();
     Purchase whole = withTermsOfEarlierRows(agreement, purchase);
     Map<String, String> terms =
-        known == null
-            ? firstTerms(agreement, vendor, rates.require(whole), whole)
-            : laterTerms(known, whole);
+        known == null ? firstTerms(agreement, vendor, rates.require(whole), whole) : null;
+    if (known != null) {
+      contract.terms(known, whole);
+    }
     once(agreement, plan, whole);
     firstOfAgreement.putIfAbsent(agreement, whole);
     names.store(vendor, plan, whole);
     rates.store(whole);
-    names.put(BookSchema.AGREEMENTS, terms);
+    if (terms != null) {
+      names.put(BookSchema.AGREEMENTS, terms);
+    }
     subscription(agreement, plan, whole);
   }
 
@@ -186,38 +190,9 @@ final class ContractsFile {
     return one.isBefore(other) ? one : other;
   }
 
-  private Map<String, String> laterTerms(Agreement known, Purchase purchase)
-      throws BadRowException {
-    Purchase.Terms terms = purchase.terms();
-    if (terms.currency() != null && !terms.currency().equals(known.currency())) {
-      throw new BadRowException(
-          "currency",
-          "Agreement %s is in %s. Another currency needs another contract."
-              .formatted(known.id(), known.currency()));
-    }
-    Map<String, String> values = names.stored(BookSchema.AGREEMENTS, known.id());
-    say(values, "starts", terms.starts());
-    say(values, "ends", terms.ends());
-    say(values, "notice_days", terms.noticeDays());
-    say(values, "renews", terms.renews());
-    say(values, "may_shrink", terms.mayShrink());
-    if (values.get("starts").compareTo(values.get("ends")) >= 0) {
-      throw new BadRowException(
-          "ends",
-          "The agreement would end on %s, and it starts on %s."
-              .formatted(values.get("ends"), values.get("starts")));
-    }
-    return values;
-  }
-
-  private static void say(Map<String, String> values, String column, Object said) {
-    if (said != null) {
-      values.put(column, said.toString());
-    }
-  }
-
   /**
-   * Another quantity than today's is a change from the file's day on; what was is not rewritten.
+   * Another quantity than today's is a change from the file's day on, or from the day of a new term
+   * that is still to come; what was is not rewritten.
    */
   private void subscription(String agreement, String plan, Purchase purchase)
       throws BookRows.NotAValueException {
@@ -238,30 +213,25 @@ final class ContractsFile {
       return;
     }
     int before = draft.changes.size();
-    int more = purchase.seats() - known.quantityOn(day);
+    LocalDate begins = KnownContract.newTerm(book.agreements().byId(agreement), purchase.terms());
+    LocalDate from = begins == null || begins.isBefore(day) ? day : begins;
+    int more = purchase.seats() - known.quantityOn(from);
     if (more != 0) {
-      change(known, more);
+      change(known, from, more);
     }
-    if (known.prices().breaks().isEmpty()) {
-      Map<String, String> values = names.stored(BookSchema.LINES, known.id());
-      if (purchase.price().compareTo(new BigDecimal(values.get("unit_price"))) != 0) {
-        values.put("unit_price", purchase.price().toPlainString());
-        names.put(BookSchema.LINES, values);
-      }
-    } else {
-      draft.notes.add("%s keeps its prices by quantity.".formatted(known.id()));
-    }
+    contract.price(book.agreements().byId(agreement), known, purchase);
     draft.count(draft.changes.size() == before ? Count.SAME : Count.CHANGED);
   }
 
-  private void change(Subscription known, int more) throws BookRows.NotAValueException {
-    List<String> key = List.of(known.id(), day.toString());
+  private void change(Subscription known, LocalDate from, int more)
+      throws BookRows.NotAValueException {
+    List<String> key = List.of(known.id(), from.toString());
     String[] now = draft.rows.find(BookSchema.LINE_CHANGES, List.of(key)).get(key);
     Map<String, String> values =
         now == null ? new HashMap<>() : BookRows.byColumn(BookSchema.LINE_CHANGES, now);
     int delta = now == null ? more : more + Integer.parseInt(values.get("delta"));
     values.put("line", known.id());
-    values.put("day", day.toString());
+    values.put("day", from.toString());
     values.put("delta", String.valueOf(delta));
     values.putIfAbsent("reason", "as told by " + draft.mapping.source());
     draft.put(BookSchema.LINE_CHANGES, now, delta == 0 ? null : values);

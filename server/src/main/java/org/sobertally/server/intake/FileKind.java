@@ -242,6 +242,38 @@ public enum FileKind {
           "precio"),
       Field.wished("per", "per", "billing period", "period", "abrechnung", "période", "periodo")),
 
+  /** One row per plan and price: what a vendor proposes for the next term. */
+  OFFER(
+      true,
+      Field.needed(
+          "plan",
+          "plan",
+          "product",
+          "licence",
+          "license",
+          "produkt",
+          "lizenz",
+          "produit",
+          "producto"),
+      Field.needed(
+          "price",
+          "offered price",
+          "unit price",
+          "price",
+          "angebotspreis",
+          "preis",
+          "prix",
+          "precio"),
+      Field.wished("per", "per", "billing period", "period", "abrechnung", "période", "periodo"),
+      Field.wished(
+          "from_seats", "from seats", "from quantity", "tier", "band", "ab menge", "staffel"),
+      Field.wished("minimum", "minimum", "at least", "mindestmenge", "mínimo"),
+      Field.wished("offer", "offer", "quote", "proposal", "angebot", "offre", "oferta"),
+      Field.wished("agreement", "agreement", "contract", "vertrag", "contrat", "contrato"),
+      Field.wished("months", "months", "term in months", "monate", "mois", "meses"),
+      Field.wished("valid_until", "valid until", "expires", "gültig bis", "valable jusqu'au"),
+      Field.wished("added_seat_percent", "added seat percent", "uplift")),
+
   /** One row per session in a pool. */
   SESSIONS(
       true,

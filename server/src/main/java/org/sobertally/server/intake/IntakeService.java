@@ -237,6 +237,13 @@ class IntakeService {
           new UseFile(draft, mapping.vendor(), Params.day("from", mapping.from()).orElse(null), to)
               .take(progress);
       case PRICES -> new PricesFile(draft, mapping.vendor()).take(progress);
+      case OFFER -> {
+        try {
+          new OfferFile(draft, mapping.vendor(), to).take(progress);
+        } catch (BookRows.NotAValueException e) {
+          throw Problem.unprocessable(e.getMessage(), List.of());
+        }
+      }
       case SESSIONS -> new SessionsFile(draft, mapping.vendor(), clock.zone()).take(progress);
     }
   }

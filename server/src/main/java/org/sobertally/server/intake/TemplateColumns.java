@@ -111,6 +111,20 @@ final class TemplateColumns {
                   "price", Described.of("What a seat is listed at", "264"),
                   "per", Described.of("A year, or a month", "year", "year", "month"))),
           entry(
+              FileKind.OFFER,
+              Map.of(
+                  "plan", PRODUCT,
+                  "price", Described.of("What a seat would cost", "1080"),
+                  "per", Described.of("A year, or a month", "year", "year", "month"),
+                  "from_seats", Described.of("From so many seats on; empty: from the first", "50"),
+                  "minimum", Described.of("At least so many are paid for", "40"),
+                  "offer", Described.of("What the offer is called", "Two years"),
+                  "agreement", Described.of("For which contract", "OW-17"),
+                  "months", Described.of("For how many months; empty: 12", "24"),
+                  "valid_until", Described.of("The last day to take it", "2026-12-31"),
+                  "added_seat_percent",
+                      Described.of("How much more a seat costs that is added later", "15"))),
+          entry(
               FileKind.SESSIONS,
               Map.of(
                   "who", WHO,

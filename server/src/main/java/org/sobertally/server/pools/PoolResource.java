@@ -152,7 +152,7 @@ public class PoolResource {
     if (line < 0) {
       return null;
     }
-    BigDecimal cost = book.lines().get(line).prices().costOf(seats);
+    BigDecimal cost = book.lines().get(line).pricesOn(day).costOf(seats);
     Money price = new Money(cost, book.agreementOfLine(line).currency());
     return MoneyDto.of(book.rates().toReporting(price, day));
   }

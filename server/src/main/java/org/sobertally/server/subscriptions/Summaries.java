@@ -10,6 +10,7 @@ import java.util.Optional;
 import java.util.function.IntPredicate;
 import org.sobertally.core.activity.Evidence;
 import org.sobertally.core.agreement.Agreement;
+import org.sobertally.core.agreement.Term;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.book.Holdings;
 import org.sobertally.core.catalogue.Plan;
@@ -101,14 +102,23 @@ final class Summaries {
         agreement.nextRenewal(asOf).orElse(null),
         noticeBy.orElse(null),
         noticeBy.map(day -> (int) ChronoUnit.DAYS.between(asOf, day)).orElse(null),
-        (int) ChronoUnit.DAYS.between(agreement.starts(), agreement.ends()),
-        agreement.mayShrink(),
+        termDays(agreement),
+        agreement.termOn(asOf).mayShrink(),
         Cash.stopsOn(book, line, asOf).orElse(null),
         book.idleLineOf(plan),
         book.openingGraceOf(plan),
         vendor.signOutFirst(),
         vendor.restDays(),
         vendor.reusable());
+  }
+
+  /** From when its next renewal was settled until it comes: the term's length, then a year. */
+  private int termDays(Agreement agreement) {
+    Term term = agreement.termOn(asOf);
+    LocalDate renewal = agreement.nextRenewal(asOf).orElse(term.ends());
+    boolean within = asOf.isBefore(term.ends());
+    LocalDate settled = within ? term.from() : renewal.minusYears(1);
+    return (int) Math.max(1, ChronoUnit.DAYS.between(settled, renewal));
   }
 
   private Dto.SurplusDto surplus(int line) {

@@ -259,7 +259,7 @@ public class UseResource {
     Book book = books.current();
     int line = SubscriptionResource.line(book, lineId);
     LocalDate day = asOf.of(book, asOfText);
-    PriceList prices = book.lines().get(line).prices();
+    PriceList prices = book.lines().get(line).pricesOn(day);
     int bought = book.boughtOn(line, day);
     TreeSet<Integer> quantities =
         new TreeSet<>(List.of(1, Math.max(1, bought), Math.max(1, prices.minimum())));

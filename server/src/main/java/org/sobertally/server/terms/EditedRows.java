@@ -10,11 +10,13 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeSet;
+import java.util.stream.Collectors;
 import org.eclipse.microprofile.openapi.annotations.media.Schema;
 import org.sobertally.core.book.Book;
 import org.sobertally.server.book.schema.BookFile;
 import org.sobertally.server.book.schema.BookSchema;
 import org.sobertally.server.book.schema.Column;
+import org.sobertally.server.book.schema.DatedRows;
 import org.sobertally.server.book.schema.Type;
 import org.sobertally.server.book.store.BookRows;
 import org.sobertally.server.names.Slugs;
@@ -23,6 +25,16 @@ import org.sobertally.server.names.Slugs;
 final class EditedRows {
 
   private static final String VENDOR = "vendor";
+
+  /** Files whose rows have an id that can be made of what they are called. */
+  private static final Set<String> NAMED =
+      Set.of(
+          BookSchema.VENDORS,
+          BookSchema.PARTS_FILE,
+          BookSchema.PLANS,
+          BookSchema.AGREEMENTS,
+          BookSchema.LINES,
+          BookSchema.OFFERS);
 
   /**
    * A value that cannot be.
@@ -72,6 +84,7 @@ final class EditedRows {
     }
     if (faults.isEmpty()) {
       lookAtReferences();
+      lookAtDated();
       lookAtTiers();
       lookAtDays();
       lookAtRates();
@@ -132,7 +145,7 @@ final class EditedRows {
       } else if (!Arrays.equals(before, row)) {
         changes.add(new BookRows.Change(file.name(), before, row));
         after.get(file.name()).put(key, row);
-        editOf.put(List.of(file.name(), String.join("\n", key)), n);
+        editOf.put(List.of(file.name(), name(file.name(), row)), n);
       }
     } catch (BookRows.NotAValueException e) {
       // Every column at fault is named already.
@@ -165,8 +178,7 @@ final class EditedRows {
   private void nameIt(BookFile file, Map<String, String> values) {
     String column = keyColumn(file);
     String typed = values.get(column);
-    boolean named =
-        !file.name().equals(BookSchema.DATA_RULES) && !file.name().equals(BookSchema.RATES);
+    boolean named = NAMED.contains(file.name());
     String name = values.get("name");
     boolean unnamed = name == null || name.isBlank();
     boolean ofItsName = !file.name().equals(BookSchema.LINES);
@@ -195,13 +207,19 @@ final class EditedRows {
   }
 
   private int editOf(String file, String[] row) {
-    return editOf.getOrDefault(List.of(file, String.join("\n", key(file, row))), 0);
+    return editOf.getOrDefault(List.of(file, name(file, row)), 0);
   }
 
   /** What was so before is not held against an edit of something else. */
   private boolean isEdited(String file, String[] row, String other) {
-    return editOf.containsKey(List.of(file, String.join("\n", key(file, row))))
+    return editOf.containsKey(List.of(file, name(file, row)))
         || editOf.containsKey(List.of(file, other));
+  }
+
+  private static String name(String file, String[] row) {
+    return key(file, row).stream()
+        .map(part -> part == null ? "" : part)
+        .collect(Collectors.joining("\n"));
   }
 
   private static String value(String file, String[] row, String column) {
@@ -209,11 +227,27 @@ final class EditedRows {
   }
 
   private void lookAtReferences() {
-    Set<String> plans = ids(BookSchema.PLANS);
-    Set<String> agreements = ids(BookSchema.AGREEMENTS);
-    for (String[] row : after.get(BookSchema.LINES).values()) {
-      require(BookSchema.LINES, row, "plan", plans);
-      require(BookSchema.LINES, row, "agreement", agreements);
+    for (String name : RowSheet.FILES) {
+      for (Column column : BookSchema.byName(name).columns()) {
+        String other = column.references();
+        if (other != null && !other.equals(BookSchema.VENDORS)) {
+          Set<String> known = ids(other);
+          after.get(name).values().forEach(row -> require(name, row, column.name(), known));
+        }
+      }
+    }
+  }
+
+  /** Terms, prices and offers, those that an edit of something else has broken included. */
+  private void lookAtDated() {
+    DatedRows dated = new DatedRows(file -> after.get(file).values());
+    for (String file : RowSheet.FILES) {
+      for (String[] row : after.get(file).values()) {
+        DatedRows.Wrong wrong = dated.wrong(file, row);
+        if (wrong != null) {
+          faults.add(new Fault(editOf(file, row), wrong.column(), wrong.message()));
+        }
+      }
     }
   }
 
@@ -225,7 +259,13 @@ final class EditedRows {
 
   private void require(String file, String[] row, String column, Set<String> known) {
     String value = value(file, row, column);
-    if (!known.contains(value)) {
+    if (!known.contains(value) && !isEdited(file, row, "")) {
+      faults.add(
+          new Fault(
+              0,
+              null,
+              "It cannot be taken out: %s still names %s %s.".formatted(file, column, value)));
+    } else if (!known.contains(value)) {
       faults.add(
           new Fault(
               editOf(file, row),
@@ -350,9 +390,7 @@ final class EditedRows {
     for (BookRows.Change change : changes) {
       BookFile file = BookSchema.byName(change.file());
       String what = file.resource().replace('_', ' ');
-      String name =
-          String.join(
-              " ", key(change.file(), change.after() == null ? change.before() : change.after()));
+      String name = change.name();
       if (change.before() == null || change.after() == null) {
         said.add("%s %s %s".formatted(what, name, change.before() == null ? "new" : "taken out"));
         continue;

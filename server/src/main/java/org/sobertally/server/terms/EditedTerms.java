@@ -9,8 +9,10 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
 import org.eclipse.microprofile.openapi.annotations.media.Schema;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.agreement.Agreement;
 import org.sobertally.core.agreement.Subscription;
+import org.sobertally.core.agreement.Term;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.catalogue.PriceList;
 import org.sobertally.server.book.schema.Type;
@@ -37,6 +39,7 @@ final class EditedTerms {
   private final Book book;
   private final LocalDate today;
   private final LocalDate from;
+  private final boolean dated;
   private final String why;
 
   /**
@@ -46,10 +49,7 @@ final class EditedTerms {
     this.book = book;
     this.today = today;
     this.from = day("", "from", edit.from(), today);
-    if (from.isBefore(today)) {
-      faults.add(
-          new Fault("", "from", "What was bought before %s stays as it was.".formatted(today)));
-    }
+    this.dated = edit.from() != null;
     this.why = edit.why() == null ? "" : edit.why().strip();
     for (TermsEdit.AgreementEdit one : edit.agreements()) {
       boolean known =
@@ -71,13 +71,14 @@ final class EditedTerms {
     }
   }
 
-  /** The day from which other quantities hold. */
+  /** The day from which it holds; today where what is written down is put right. */
   LocalDate from() {
     return from;
   }
 
-  boolean isFromToday() {
-    return from.equals(today);
+  /** Whether what was before {@link #from} stays as it is. */
+  boolean isDated() {
+    return dated;
   }
 
   /** The book as it would be. */
@@ -96,38 +97,99 @@ final class EditedTerms {
     Agreement now = book.agreements().byId(edit.agreement());
     String id = now.id();
     LocalDate starts = day(id, "starts", edit.starts(), now.starts());
-    LocalDate ends = day(id, "ends", edit.ends(), now.ends());
-    if (!starts.isBefore(ends)) {
-      faults.add(
-          new Fault(
-              id, "ends", "It starts on %s: the term must end after that.".formatted(starts)));
-      return;
-    }
     String name = edit.name() == null ? now.name() : edit.name().strip();
     if (name.isEmpty() || name.length() > 200) {
       faults.add(new Fault(id, "name", "Use a name of at most 200 characters."));
       return;
     }
-    Agreement changed =
-        new Agreement(
-            id,
-            now.vendor(),
-            name,
-            now.currency(),
-            starts,
-            ends,
-            number(id, "noticeDays", edit.noticeDays(), now.noticeDays(), LONGEST_NOTICE),
-            choice(id, "renews", edit.renews(), now.renews()),
-            choice(id, "mayShrink", edit.mayShrink(), now.mayShrink()),
-            now.floor());
+    Term held = now.termOn(from);
+    Term then =
+        new Term(
+            dated ? from : held.from(),
+            day(id, "ends", edit.ends(), held.ends()),
+            number(id, "noticeDays", edit.noticeDays(), held.noticeDays(), LONGEST_NOTICE),
+            choice(id, "renews", edit.renews(), held.renews()),
+            choice(id, "mayShrink", edit.mayShrink(), held.mayShrink()));
+    boolean first = !dated && held.from().equals(now.starts());
+    LocalDate begins = first ? starts : then.from();
+    if (!begins.isBefore(then.ends()) && (edit.ends() != null || edit.starts() != null)) {
+      faults.add(
+          new Fault(
+              id, "ends", "It starts on %s: the term must end after that.".formatted(begins)));
+      return;
+    }
+    if (dated && edit.starts() != null && !starts.equals(now.starts())) {
+      faults.add(
+          new Fault(id, "starts", "When it began is put right for good, and not from a day on."));
+      return;
+    }
+    if (dated && then.renews() == Agreement.Renews.MANUAL && !from.isBefore(then.ends())) {
+      faults.add(
+          new Fault(
+              id, "ends", "A term that is renewed by hand needs an end after %s.".formatted(from)));
+      return;
+    }
+    LocalDate firstLater = now.later().isEmpty() ? null : now.later().get(0).from();
+    if (firstLater != null && !starts.isBefore(firstLater)) {
+      faults.add(
+          new Fault(id, "starts", "A later term begins on %s already.".formatted(firstLater)));
+      return;
+    }
+    boolean other = !held.equals(then) && !(dated && same(held, then));
+    if (other && dated && !from.isAfter(now.starts())) {
+      faults.add(
+          new Fault(id, "from", "It starts on %s: choose a later day.".formatted(now.starts())));
+      return;
+    }
+    Agreement changed = withTerm(now, name, starts, other ? then : held, other);
     if (!changed.equals(now)) {
       agreements.add(changed);
     }
   }
 
+  private static boolean same(Term held, Term then) {
+    return held.equals(
+        new Term(held.from(), then.ends(), then.noticeDays(), then.renews(), then.mayShrink()));
+  }
+
+  private Agreement withTerm(
+      Agreement now, String name, LocalDate starts, Term then, boolean other) {
+    boolean first = !dated && now.termOn(from).from().equals(now.starts());
+    List<Term.Later> later = new ArrayList<>(now.later());
+    if (other && !first) {
+      later.removeIf(one -> one.from().equals(then.from()));
+      Term before = now.termOn(then.from().minusDays(1));
+      later.add(
+          new Term.Later(
+              then.from(),
+              then.ends().isAfter(then.from()) ? changed(before.ends(), then.ends()) : null,
+              changed(before.noticeDays(), then.noticeDays()),
+              changed(before.renews(), then.renews()),
+              changed(before.mayShrink(), then.mayShrink())));
+    }
+    boolean put = other && first;
+    return new Agreement(
+        now.id(),
+        now.vendor(),
+        name,
+        now.currency(),
+        starts,
+        put ? then.ends() : now.ends(),
+        put ? then.noticeDays() : now.noticeDays(),
+        put ? then.renews() : now.renews(),
+        put ? then.mayShrink() : now.mayShrink(),
+        now.floor(),
+        later);
+  }
+
+  /** Null for as before. */
+  private static <T> @Nullable T changed(T before, T then) {
+    return before.equals(then) ? null : then;
+  }
+
   private void read(TermsEdit.LineEdit edit, Subscription now) {
     String id = now.id();
-    PriceList prices = now.prices();
+    PriceList prices = now.pricesOn(from);
     List<PriceList.PriceBreak> breaks =
         edit.breaks() == null ? prices.breaks() : breaks(id, edit.breaks());
     PriceList.Pricing pricing = choice(id, "pricing", edit.pricing(), prices.pricing());
@@ -135,28 +197,54 @@ final class EditedTerms {
       faults.add(
           new Fault(id, "pricing", "A flat price has no prices by quantity: take them out first."));
     }
-    PriceList changed =
+    PriceList then =
         new PriceList(
             pricing,
             price(id, "unitPrice", edit.unitPrice(), prices.unitPrice()),
             breaks,
             number(id, "minimum", edit.minimum(), prices.minimum(), MOST_SEATS));
-    if (!changed.equals(prices) && from.isAfter(today)) {
-      faults.add(
-          new Fault(
-              id, "from", "A later day is of quantities only: set prices from today, apart."));
-    }
     int before = now.quantityOn(from);
     int bought = number(id, "bought", edit.bought(), before, MOST_SEATS);
+    if (bought != before && from.isBefore(today)) {
+      faults.add(
+          new Fault(id, "from", "What was bought before %s stays as it was.".formatted(today)));
+    }
     List<Subscription.QuantityChange> changes = new ArrayList<>(now.changes());
     if (bought != before) {
       change(changes, bought - before);
     }
-    Subscription line =
-        new Subscription(id, now.agreement(), now.plan(), now.seats(), changed, changes);
+    Subscription line = withPrices(now, then).withChanges(changes);
     if (!line.equals(now)) {
       lines.add(line);
     }
+  }
+
+  private Subscription withPrices(Subscription now, PriceList then) {
+    if (then.equals(now.pricesOn(from))) {
+      return now;
+    }
+    LocalDate begins =
+        dated
+            ? from
+            : now.laterPrices().stream()
+                .map(Subscription.LaterPrices::from)
+                .filter(day -> !day.isAfter(today))
+                .reduce((earlier, newer) -> newer)
+                .orElse(null);
+    if (begins == null) {
+      return now.withPrices(then, now.laterPrices());
+    }
+    PriceList before = now.pricesOn(begins.minusDays(1));
+    List<Subscription.LaterPrices> later = new ArrayList<>(now.laterPrices());
+    later.removeIf(one -> one.from().equals(begins));
+    later.add(
+        new Subscription.LaterPrices(
+            begins,
+            then.unitPrice(),
+            changed(before.pricing(), then.pricing()),
+            changed(before.minimum(), then.minimum()),
+            then.breaks()));
+    return now.withPrices(now.prices(), later);
   }
 
   /** Another quantity holds from that day on: what was bought before stays as it was. */

@@ -7,12 +7,18 @@ import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
 import java.util.UUID;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.eclipse.microprofile.openapi.annotations.media.Schema;
+import org.sobertally.core.agreement.Offer;
+import org.sobertally.core.agreement.Subscription;
+import org.sobertally.core.agreement.Term;
 import org.sobertally.core.book.Book;
 import org.sobertally.server.book.schema.BookFile;
 import org.sobertally.server.book.schema.BookSchema;
 import org.sobertally.server.book.schema.BookWords;
 import org.sobertally.server.book.schema.Column;
+import org.sobertally.server.book.schema.DatedMappers;
 import org.sobertally.server.book.store.BookRows;
 
 /**
@@ -32,6 +38,11 @@ record RowSheet(String vendor, String name, String state, List<Table> tables) {
           BookSchema.PLANS,
           BookSchema.AGREEMENTS,
           BookSchema.LINES,
+          BookSchema.TERMS,
+          BookSchema.LINE_PRICES,
+          BookSchema.PRICE_BREAKS,
+          BookSchema.OFFERS,
+          BookSchema.OFFER_PRICES,
           BookSchema.DATA_RULES,
           BookSchema.RATES);
 
@@ -94,20 +105,10 @@ record RowSheet(String vendor, String name, String state, List<Table> tables) {
   }
 
   private static ColumnDto column(Book book, String vendor, BookFile file, Column column) {
-    List<String> choices = column.type().choices();
-    if (BookSchema.PLANS.equals(column.references())) {
-      choices =
-          book.plans().all().stream()
-              .filter(plan -> plan.vendor().equals(vendor))
-              .map(plan -> plan.id())
-              .toList();
-    } else if (BookSchema.AGREEMENTS.equals(column.references())) {
-      choices =
-          book.agreements().all().stream()
-              .filter(agreement -> agreement.vendor().equals(vendor))
-              .map(agreement -> agreement.id())
-              .toList();
-    }
+    List<String> choices =
+        column.references() == null
+            ? column.type().choices()
+            : idsOf(book, vendor, column.references());
     String kind = column.type().frictionless();
     return new ColumnDto(
         column.name(),
@@ -125,33 +126,103 @@ record RowSheet(String vendor, String name, String state, List<Table> tables) {
     }
     List<List<String>> keys =
         switch (file) {
-          case BookSchema.VENDORS -> List.of(List.of(vendor));
           case BookSchema.PARTS_FILE ->
               book.partsOf(vendor).stream().map(part -> List.of(vendor, part)).toList();
-          case BookSchema.PLANS ->
-              book.plans().all().stream()
-                  .filter(plan -> plan.vendor().equals(vendor))
-                  .map(plan -> List.of(plan.id()))
-                  .toList();
-          case BookSchema.AGREEMENTS ->
-              book.agreements().all().stream()
-                  .filter(agreement -> agreement.vendor().equals(vendor))
-                  .map(agreement -> List.of(agreement.id()))
-                  .toList();
-          case BookSchema.LINES ->
-              book.lines().all().stream()
-                  .filter(line -> book.agreements().byId(line.agreement()).vendor().equals(vendor))
-                  .map(line -> List.of(line.id()))
-                  .toList();
-          default ->
+          case BookSchema.DATA_RULES ->
               book.dataRules().stream()
                   .filter(rule -> rule.vendor().equals(vendor))
                   .map(rule -> List.of(vendor, rule.after().name(), String.valueOf(rule.order())))
                   .toList();
+          case BookSchema.TERMS, BookSchema.LINE_PRICES, BookSchema.PRICE_BREAKS ->
+              datedKeys(book, vendor, file);
+          case BookSchema.OFFER_PRICES -> offeredKeys(book, vendor);
+          default -> idsOf(book, vendor, file).stream().map(List::of).toList();
         };
     Map<String, String[]> sorted = new TreeMap<>();
-    rows.find(file, keys).forEach((key, row) -> sorted.put(String.join("\n", key), row));
+    rows.find(file, keys).forEach((key, row) -> sorted.put(ordered(key), row));
     return List.copyOf(sorted.values());
+  }
+
+  /** The vendor's ids in a file whose rows have one each. */
+  private static List<String> idsOf(Book book, String vendor, String file) {
+    return switch (file) {
+      case BookSchema.VENDORS -> List.of(vendor);
+      case BookSchema.PLANS ->
+          book.plans().all().stream()
+              .filter(plan -> plan.vendor().equals(vendor))
+              .map(plan -> plan.id())
+              .toList();
+      case BookSchema.AGREEMENTS ->
+          book.agreements().all().stream()
+              .filter(agreement -> agreement.vendor().equals(vendor))
+              .map(agreement -> agreement.id())
+              .toList();
+      case BookSchema.LINES -> linesOf(book, vendor).map(Subscription::id).toList();
+      case BookSchema.OFFERS -> offersOf(book, vendor).map(Offer::id).toList();
+      default -> throw new IllegalArgumentException(file + " has rows of several columns each.");
+    };
+  }
+
+  private static Stream<Subscription> linesOf(Book book, String vendor) {
+    return book.lines().all().stream()
+        .filter(line -> book.agreements().byId(line.agreement()).vendor().equals(vendor));
+  }
+
+  private static Stream<Offer> offersOf(Book book, String vendor) {
+    return book.offers().all().stream()
+        .filter(offer -> book.agreements().byId(offer.agreement()).vendor().equals(vendor));
+  }
+
+  private static List<List<String>> datedKeys(Book book, String vendor, String file) {
+    List<List<String>> keys = new ArrayList<>();
+    if (file.equals(BookSchema.TERMS)) {
+      for (String agreement : idsOf(book, vendor, BookSchema.AGREEMENTS)) {
+        for (Term.Later term : book.agreements().byId(agreement).later()) {
+          keys.add(List.of(agreement, term.from().toString()));
+        }
+      }
+      return keys;
+    }
+    linesOf(book, vendor)
+        .forEach(
+            line -> {
+              if (file.equals(BookSchema.LINE_PRICES)) {
+                line.laterPrices()
+                    .forEach(prices -> keys.add(List.of(line.id(), prices.from().toString())));
+              } else {
+                DatedMappers.breaksOf(line).forEach(one -> keys.add(key(one)));
+              }
+            });
+    return keys;
+  }
+
+  private static List<String> key(DatedMappers.PriceBreak one) {
+    return Arrays.asList(
+        one.line(),
+        String.valueOf(one.step().fromSeats()),
+        one.from() == null ? null : one.from().toString());
+  }
+
+  private static List<List<String>> offeredKeys(Book book, String vendor) {
+    List<List<String>> keys = new ArrayList<>();
+    for (Offer offer : offersOf(book, vendor).toList()) {
+      for (Offer.PriceOf price : offer.prices()) {
+        price
+            .steps()
+            .forEach(
+                step ->
+                    keys.add(List.of(offer.id(), price.plan(), String.valueOf(step.fromSeats()))));
+      }
+    }
+    return keys;
+  }
+
+  /** Rows in the order of their keys, one by one: by number where it is one. */
+  private static String ordered(List<String> key) {
+    return key.stream()
+        .map(part -> part == null ? "" : part)
+        .map(part -> part.matches("\\d{1,9}") ? "0".repeat(10 - part.length()) + part : part)
+        .collect(Collectors.joining("\n"));
   }
 
   /** Another one once anything of the rows is otherwise. */

@@ -8,8 +8,10 @@ import java.util.Objects;
 import java.util.UUID;
 import org.sobertally.core.agreement.Agreement;
 import org.sobertally.core.agreement.Subscription;
+import org.sobertally.core.agreement.Term;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.catalogue.Plan;
+import org.sobertally.core.catalogue.PriceList;
 import org.sobertally.core.ledger.Ledger;
 import org.sobertally.core.ledger.Places;
 import org.sobertally.core.money.Money;
@@ -27,20 +29,22 @@ final class Terms {
     List<TermsSheet.AgreementTerms> agreements = new ArrayList<>();
     for (Agreement one : book.agreements().all()) {
       if (one.vendor().equals(vendor)) {
+        Term term = one.termOn(today);
         agreements.add(
             new TermsSheet.AgreementTerms(
                 one.id(),
                 one.name(),
                 one.currency(),
                 one.starts(),
-                one.ends(),
-                one.noticeDays(),
-                one.renews(),
-                one.mayShrink(),
+                term.ends(),
+                term.noticeDays(),
+                term.renews(),
+                term.mayShrink(),
                 one.nextRenewal(today).orElse(null),
                 one.noticeBy(today).orElse(null),
                 MoneyDto.of(yearly(book, one.id(), today).rounded()),
-                lines(book, one, today)));
+                lines(book, one, today),
+                LaterDays.of(book, one, today)));
       }
     }
     return new TermsSheet(
@@ -57,6 +61,7 @@ final class Terms {
       Plan plan = book.planOfLine(line);
       Places places = Ledger.count(book, line, today);
       int bought = one.quantityOn(today);
+      PriceList prices = one.pricesOn(today);
       lines.add(
           new TermsSheet.LineTerms(
               one.id(),
@@ -65,13 +70,13 @@ final class Terms {
               book.partTitles(plan.vendor(), book.partsOfPlan(book.planNumberOfLine(line))),
               bought,
               places.held() + places.promised(),
-              Type.plain(one.prices().unitPrice()),
-              one.prices().pricing(),
-              one.prices().minimum(),
-              one.prices().breaks().stream()
+              Type.plain(prices.unitPrice()),
+              prices.pricing(),
+              prices.minimum(),
+              prices.breaks().stream()
                   .map(step -> new TermsSheet.Break(step.fromSeats(), Type.plain(step.unitPrice())))
                   .toList(),
-              MoneyDto.of(new Money(one.prices().costOf(bought), of.currency()).rounded())));
+              MoneyDto.of(new Money(prices.costOf(bought), of.currency()).rounded())));
     }
     return lines;
   }
@@ -106,36 +111,31 @@ final class Terms {
   /** What becomes otherwise, each with what it was. */
   static List<String> said(Book book, EditedTerms edited) {
     List<String> said = new ArrayList<>();
-    for (Agreement then : edited.agreements) {
-      Agreement now = book.agreements().byId(then.id());
-      String of = now.name();
-      say(said, of, "name", now.name(), then.name());
-      say(said, of, "starts", now.starts(), then.starts());
-      say(said, of, "ends", now.ends(), then.ends());
-      say(said, of, "notice days", now.noticeDays(), then.noticeDays());
-      say(said, of, "renews", now.renews(), then.renews());
-      say(said, of, "may shrink", now.mayShrink(), then.mayShrink());
+    LocalDate from = edited.from();
+    String day = edited.isDated() ? " from " + from : "";
+    for (Agreement after : edited.agreements) {
+      Agreement before = book.agreements().byId(after.id());
+      String of = before.name();
+      say(said, of, "name", before.name(), after.name());
+      say(said, of, "starts", before.starts(), after.starts());
+      Term now = before.termOn(from);
+      Term then = after.termOn(from);
+      say(said, of, "ends" + day, now.ends(), then.ends());
+      say(said, of, "notice days" + day, now.noticeDays(), then.noticeDays());
+      say(said, of, "renews" + day, now.renews(), then.renews());
+      say(said, of, "may shrink" + day, now.mayShrink(), then.mayShrink());
     }
-    for (Subscription then : edited.lines) {
-      int line = book.lines().require(then.id());
-      Subscription now = book.lines().get(line);
+    for (Subscription after : edited.lines) {
+      int line = book.lines().require(after.id());
+      Subscription before = book.lines().get(line);
       String of = book.planOfLine(line).name();
-      LocalDate from = edited.from();
-      say(
-          said,
-          of,
-          edited.isFromToday() ? "seats" : "seats from " + from,
-          now.quantityOn(from),
-          then.quantityOn(from));
-      say(
-          said,
-          of,
-          "price",
-          Type.plain(now.prices().unitPrice()),
-          Type.plain(then.prices().unitPrice()));
-      say(said, of, "pricing", now.prices().pricing(), then.prices().pricing());
-      say(said, of, "minimum", now.prices().minimum(), then.prices().minimum());
-      say(said, of, "prices by quantity", breaks(now), breaks(then));
+      say(said, of, "seats" + day, before.quantityOn(from), after.quantityOn(from));
+      PriceList now = before.pricesOn(from);
+      PriceList then = after.pricesOn(from);
+      say(said, of, "price" + day, Type.plain(now.unitPrice()), Type.plain(then.unitPrice()));
+      say(said, of, "pricing" + day, now.pricing(), then.pricing());
+      say(said, of, "minimum" + day, now.minimum(), then.minimum());
+      say(said, of, "prices by quantity" + day, breaks(now), breaks(then));
     }
     return said;
   }
@@ -157,9 +157,9 @@ final class Terms {
     return joined.toString();
   }
 
-  private static String breaks(Subscription line) {
+  static String breaks(PriceList prices) {
     List<String> steps =
-        line.prices().breaks().stream()
+        prices.breaks().stream()
             .map(step -> step.fromSeats() + " at " + Type.plain(step.unitPrice()))
             .toList();
     return steps.isEmpty() ? "none" : "from " + String.join(", ", steps);

@@ -11,7 +11,8 @@ import org.eclipse.microprofile.openapi.annotations.media.Schema;
  *
  * @param state the sheet's, as it was when it was looked at
  * @param why for the journal; needed to save
- * @param from the day from which other quantities hold; null for today
+ * @param from the day from which it holds, what was before staying as it is; null where terms and
+ *     prices that hold today are put right, and other quantities are bought from today
  */
 @Schema(name = "TermsEdit")
 record TermsEdit(

@@ -20,6 +20,7 @@ record TermsSheet(String vendor, String name, String state, List<AgreementTerms>
    * @param ends the first day after the term
    * @param renewal the next day on which it renews or ends; null once it is over
    * @param noticeBy the last day for notice; it may have passed
+   * @param later the days from which something is otherwise than from the start
    * @param yearly what all of it costs a year, in the reporting currency
    */
   @Schema(name = "AgreementTerms")
@@ -35,7 +36,8 @@ record TermsSheet(String vendor, String name, String state, List<AgreementTerms>
       @Schema(nullable = true) LocalDate renewal,
       @Schema(nullable = true) LocalDate noticeBy,
       MoneyDto yearly,
-      List<LineTerms> lines) {}
+      List<LineTerms> lines,
+      List<LaterDays.LaterDay> later) {}
 
   /**
    * @param unitPrice of a seat a year, in the agreement's currency, below the first break

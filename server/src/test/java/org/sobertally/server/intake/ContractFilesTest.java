@@ -164,6 +164,28 @@ class ContractFilesTest {
     assertThat(Caller.keeper().get("/api/v1/book").bytes()).isEqualTo(before);
   }
 
+  /** The first term and its prices stay what they were. */
+  @Test
+  void aSheetWithTheNextTermBeginsItOnItsDay() {
+    take(CONTRACTS, AS_CONTRACTS.formatted(""));
+    String next =
+        CONTRACTS
+            .replace("Atelier;40;1.188,00", "Atelier;38;1.212,00")
+            .replace("01.02.2026;01.02.2027", "01.02.2027;01.02.2028");
+    take(next, AS_CONTRACTS.formatted(""));
+    assertThat(subscription("ostwerk-ow-17-atelier").at("/yearlyCost/amount").asText())
+        .isEqualTo("47520.00");
+    JsonNode then =
+        steward.get("/api/v1/subscriptions/ostwerk-ow-17-atelier?asOf=2027-02-01").json();
+    assertThat(then.get("bought").asInt()).isEqualTo(38);
+    assertThat(then.at("/yearlyCost/amount").asText()).isEqualTo("46056.00");
+    assertThat(then.get("renews").asText()).isEqualTo("2028-02-01");
+    byte[] book = Caller.keeper().get("/api/v1/book").bytes();
+    assertThat(steward.postJson(brought(next) + "/take", AS_CONTRACTS.formatted("")).detail())
+        .contains("Nothing in this file is new");
+    assertThat(Caller.keeper().get("/api/v1/book").bytes()).isEqualTo(book);
+  }
+
   @Test
   void onlyTheFirstRowOfAnAgreementNeedsToSayItsTerms() {
     String rows =

@@ -123,6 +123,36 @@ class MoreKindsTest {
         .isEqualByComparingTo("420");
   }
 
+  /** A second sheet of the same offer strikes out what it does not say. */
+  @Test
+  void anOfferIsWrittenDownAndWrittenAnew() {
+    String mapping =
+        mapping(
+            "OFFER",
+            "\"plan\": \"Product\", \"price\": \"Price\", \"from_seats\": \"From\", \"offer\": \"Offer\","
+                + " \"months\": \"Months\", \"minimum\": \"Least\"",
+            "");
+    String csv =
+        "Product,Price,From,Offer,Months,Least\nOpus,400,1,Two years,24,5\nOpus,380,20,Two years,,\n"
+            + "Letter,70,,Two years,24,\nOpus,390,1,Two years,24,\nLetter,-1,9,Two years,24,\n";
+    JsonNode taken = take(csv, mapping);
+    assertThat(taken.get("good").asInt()).isEqualTo(3);
+    assertThat(taken.get("rejected").toString())
+        .contains("An earlier row says its price", "is no price");
+    assertThat(Zips.rows(keeper.get("/api/v1/book").bytes(), "offer_prices.csv"))
+        .contains(
+            "qm-two-years,quill-letter,1,70,,",
+            "qm-two-years,quill-opus,1,400,,5",
+            "qm-two-years,quill-opus,20,380,,");
+    var offer = books.current().offers().byId("qm-two-years");
+    assertThat(offer.months()).isEqualTo(24);
+    assertThat(offer.prices().get(1).prices().unitPriceAt(20)).isEqualByComparingTo("380");
+    take("Product,Price,From,Offer,Months,Least\nOpus,395,1,Two years,24,5\n", mapping);
+    assertThat(Zips.rows(keeper.get("/api/v1/book").bytes(), "offer_prices.csv"))
+        .containsExactly(
+            "offer,plan,from_seats,unit_price,pricing,minimum", "qm-two-years,quill-opus,1,395,,5");
+  }
+
   @Test
   void anExportBringsItsPeopleAndItsWordsAreGuessedAt() {
     String columns =

@@ -163,7 +163,7 @@ class RowsTest {
     byte[] before = book();
     String stale = edit("{\"file\":\"plans.csv\",\"row\":0,\"values\":{\"name\":\"Letters\"}}");
     Caller.Answer held = save(edit("{\"file\":\"lines.csv\",\"row\":1,\"values\":null}"));
-    assertThat(held.status()).isEqualTo(409);
+    assertThat(held.status()).isEqualTo(422);
     assertThat(held.detail()).contains("It cannot be taken out");
     assertThat(book()).isEqualTo(before);
     assertThat(save(edit("{\"file\":\"vendors.csv\",\"row\":0,\"values\":null}")).status())

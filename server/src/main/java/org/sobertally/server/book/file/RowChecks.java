@@ -13,6 +13,7 @@ import java.util.Set;
 import java.util.TreeMap;
 import org.sobertally.server.book.schema.BookFile;
 import org.sobertally.server.book.schema.BookSchema;
+import org.sobertally.server.book.schema.DatedRows;
 import org.sobertally.server.book.schema.Type;
 
 /** What must be true of a row beyond its single values. */
@@ -25,10 +26,12 @@ final class RowChecks {
   private Map<String, String> accountVendor;
   private Map<String, String> planVendor;
   private Map<String, String> linePlan;
+  private final DatedRows dated;
 
   RowChecks(Map<String, List<String[]>> rows, BookReader.Fault fault) {
     this.rows = rows;
     this.fault = fault;
+    this.dated = new DatedRows(file -> rows.getOrDefault(file, List.of()));
   }
 
   boolean fits(BookFile file, long line, String[] row) {
@@ -44,8 +47,17 @@ final class RowChecks {
         personLines.put(row[0], line);
         yield true;
       }
-      default -> true;
+      default -> datedFits(file, line, row);
     };
+  }
+
+  private boolean datedFits(BookFile file, long line, String[] row) {
+    DatedRows.Wrong wrong = dated.wrong(file.name(), row);
+    if (wrong != null) {
+      String value = row[file.indexOf(wrong.column())];
+      fault.at(file.name(), line, wrong.column(), value, wrong.message());
+    }
+    return wrong == null;
   }
 
   private boolean ordered(

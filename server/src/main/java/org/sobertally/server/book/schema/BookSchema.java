@@ -1,6 +1,7 @@
 package org.sobertally.server.book.schema;
 
 import static org.sobertally.server.book.schema.Column.key;
+import static org.sobertally.server.book.schema.Column.keyOrEmpty;
 import static org.sobertally.server.book.schema.Column.optional;
 import static org.sobertally.server.book.schema.Column.required;
 import static org.sobertally.server.book.schema.Type.BOOLEAN;
@@ -36,6 +37,10 @@ public final class BookSchema {
   public static final String PEOPLE = "people.csv";
   public static final String PARTS_FILE = "parts.csv";
   public static final String PRICE_BREAKS = "price_breaks.csv";
+  public static final String TERMS = "terms.csv";
+  public static final String LINE_PRICES = "line_prices.csv";
+  public static final String OFFERS = "offers.csv";
+  public static final String OFFER_PRICES = "offer_prices.csv";
   public static final String LINE_CHANGES = "line_changes.csv";
   public static final String GROUPS = "groups.csv";
   public static final String GROUP_MEMBERS = "group_members.csv";
@@ -123,10 +128,42 @@ public final class BookSchema {
               optional("capability", ID),
               optional("installable", BOOLEAN)),
           extra(
+              TERMS,
+              key("agreement", ID).to(AGREEMENTS),
+              key("from", DATE),
+              optional("ends", DATE),
+              optional("notice_days", COUNT),
+              optional("renews", oneOf("AUTO", "MANUAL")),
+              optional("may_shrink", oneOf("MONTHLY", "AT_RENEWAL", "NEVER"))),
+          extra(
+              LINE_PRICES,
+              key("line", ID).to(LINES),
+              key("from", DATE),
+              required("unit_price", PRICE),
+              optional("pricing", oneOf("FLAT", "VOLUME", "GRADUATED")),
+              optional("minimum", COUNT)),
+          extra(
               PRICE_BREAKS,
               key("line", ID).to(LINES),
               key("from_seats", COUNT),
-              required("unit_price", PRICE)),
+              required("unit_price", PRICE),
+              keyOrEmpty("from", DATE)),
+          extra(
+              OFFERS,
+              key("offer", ID),
+              required("agreement", ID).to(AGREEMENTS),
+              required("name", TEXT),
+              optional("months", POSITIVE),
+              optional("valid_until", DATE),
+              optional("added_seat_percent", PRICE)),
+          extra(
+              OFFER_PRICES,
+              key("offer", ID).to(OFFERS),
+              key("plan", ID).to(PLANS),
+              key("from_seats", COUNT),
+              required("unit_price", PRICE),
+              optional("pricing", oneOf("FLAT", "VOLUME", "GRADUATED")),
+              optional("minimum", COUNT)),
           extra(
               LINE_CHANGES,
               key("line", ID).to(LINES),
@@ -185,7 +222,7 @@ public final class BookSchema {
               INSTALLS,
               key("account", ID).to(ACCOUNTS),
               key("part", ID),
-              new Column("device", ID, false, true, null),
+              keyOrEmpty("device", ID),
               required("seen_on", DATE)),
           extra(
               KEEPS,

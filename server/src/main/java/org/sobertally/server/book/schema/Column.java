@@ -13,6 +13,11 @@ public record Column(String name, Type type, boolean required, boolean key, Stri
     return new Column(name, type, true, true, null);
   }
 
+  /** Part of the key, in which an empty value is one like others. */
+  public static Column keyOrEmpty(String name, Type type) {
+    return new Column(name, type, false, true, null);
+  }
+
   public static Column required(String name, Type type) {
     return new Column(name, type, true, false, null);
   }

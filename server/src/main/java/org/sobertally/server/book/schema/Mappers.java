@@ -38,9 +38,6 @@ public final class Mappers {
   /** One setting of the house. */
   public record Setting(String name, String value) {}
 
-  /** A price from so many seats on. */
-  public record PriceBreak(String line, PriceList.PriceBreak from) {}
-
   /** A change of a subscription's quantity. */
   public record LineChange(String line, Subscription.QuantityChange change) {}
 
@@ -80,6 +77,7 @@ public final class Mappers {
                   .set("opening_grace", plan.openingGrace())
                   .set("capacity_gb", plan.capacityGb()));
 
+  /** Without its later terms, which are rows of their own. */
   public static final RowMapper<Agreement> AGREEMENT =
       new RowMapper<>(
           BookSchema.AGREEMENTS,
@@ -103,7 +101,7 @@ public final class Mappers {
             }
           });
 
-  /** Without its price breaks and changes, which are rows of their own. */
+  /** Without its price breaks, later prices and changes, which are rows of their own. */
   public static final RowMapper<Subscription> LINE =
       new RowMapper<>(
           BookSchema.LINES,
@@ -116,18 +114,6 @@ public final class Mappers {
                   .set("pricing", line.prices().pricing())
                   .set("unit_price", line.prices().unitPrice())
                   .set("minimum", line.prices().minimum()));
-
-  public static final RowMapper<PriceBreak> PRICE_BREAK =
-      new RowMapper<>(
-          BookSchema.PRICE_BREAKS,
-          row ->
-              new PriceBreak(
-                  row.text("line"),
-                  new PriceList.PriceBreak(row.number("from_seats"), row.decimal("unit_price"))),
-          (one, to) ->
-              to.set("line", one.line())
-                  .set("from_seats", one.from().fromSeats())
-                  .set("unit_price", one.from().unitPrice()));
 
   public static final RowMapper<LineChange> LINE_CHANGE =
       new RowMapper<>(

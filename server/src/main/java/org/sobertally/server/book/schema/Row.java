@@ -75,6 +75,12 @@ public final class Row {
     return value == null ? otherwise : Boolean.parseBoolean(value);
   }
 
+  /** The value as one of a few. */
+  public <E extends Enum<E>> E choice(String column, Class<E> of) {
+    String value = text(column);
+    return value == null ? null : Enum.valueOf(of, value);
+  }
+
   /** The value as one of a few, or the other where it is absent. */
   public <E extends Enum<E>> E choice(String column, E otherwise) {
     String value = text(column);

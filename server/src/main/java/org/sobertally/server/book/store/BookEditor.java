@@ -25,6 +25,7 @@ import org.sobertally.core.people.Keep;
 import org.sobertally.core.people.Person;
 import org.sobertally.core.people.StandingRule;
 import org.sobertally.core.time.Days;
+import org.sobertally.server.book.schema.DatedMappers;
 import org.sobertally.server.book.schema.Mappers;
 import org.sobertally.server.book.schema.Row;
 import org.sobertally.server.book.schema.RowMapper;
@@ -71,24 +72,33 @@ public class BookEditor {
     change.apply(book -> book.withRule(rule));
   }
 
-  /** The agreement as it is now. */
+  /** The agreement as it is now, with its later terms. */
   public void put(Books.Change change, Agreement agreement) {
+    Agreement before = change.book().agreements().byId(agreement.id());
     store(Mappers.AGREEMENT, agreement);
+    replace(DatedMappers.TERM, termsOf(before), termsOf(agreement));
     change.apply(book -> book.withAgreement(agreement));
   }
 
-  /** The subscription as it is now, with its price breaks and the changes of its quantity. */
+  private static List<DatedMappers.LaterTerm> termsOf(Agreement agreement) {
+    return agreement.later().stream()
+        .map(term -> new DatedMappers.LaterTerm(agreement.id(), term))
+        .toList();
+  }
+
+  /** The subscription as it is now, with all its prices and the changes of its quantity. */
   public void put(Books.Change change, Subscription line) {
     Subscription before = change.book().lines().byId(line.id());
     store(Mappers.LINE, line);
-    replace(Mappers.PRICE_BREAK, breaksOf(before), breaksOf(line));
+    replace(DatedMappers.LINE_PRICES, pricesOf(before), pricesOf(line));
+    replace(DatedMappers.PRICE_BREAK, DatedMappers.breaksOf(before), DatedMappers.breaksOf(line));
     replace(Mappers.LINE_CHANGE, changesOf(before), changesOf(line));
     change.apply(book -> book.withLine(line));
   }
 
-  private static List<Mappers.PriceBreak> breaksOf(Subscription line) {
-    return line.prices().breaks().stream()
-        .map(from -> new Mappers.PriceBreak(line.id(), from))
+  private static List<DatedMappers.LaterPrices> pricesOf(Subscription line) {
+    return line.laterPrices().stream()
+        .map(later -> new DatedMappers.LaterPrices(line.id(), later.withBreaks(List.of())))
         .toList();
   }
 
@@ -272,10 +282,7 @@ public class BookEditor {
     if (sum != 0) {
       changes.add(new Subscription.QuantityChange(day, sum, reasons));
     }
-    put(
-        change,
-        new Subscription(
-            line.id(), line.agreement(), line.plan(), line.seats(), line.prices(), changes));
+    put(change, line.withChanges(changes));
   }
 
   private <T> void store(RowMapper<T> mapper, T thing) {
@@ -289,7 +296,7 @@ public class BookEditor {
 
   /** Those that are no more go, those that changed change, new ones come. */
   private <T> void replace(RowMapper<T> mapper, List<T> before, List<T> after) {
-    Function<T, List<String>> key = thing -> List.of(key(mapper, mapper.values(thing)));
+    Function<T, List<String>> key = thing -> Arrays.asList(key(mapper, mapper.values(thing)));
     Map<List<String>, T> stay = after.stream().collect(Collectors.toMap(key, thing -> thing));
     Map<List<String>, T> were = before.stream().collect(Collectors.toMap(key, thing -> thing));
     List<List<String>> gone = were.keySet().stream().filter(one -> !stay.containsKey(one)).toList();

@@ -7,18 +7,23 @@ import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
+import java.util.TreeMap;
 import java.util.function.Consumer;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.sobertally.core.activity.ActivityCalendar;
 import org.sobertally.core.activity.CalendarBuilder;
+import org.sobertally.core.agreement.Agreement;
+import org.sobertally.core.agreement.Offer;
 import org.sobertally.core.agreement.Subscription;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.catalogue.PriceList;
 import org.sobertally.core.money.Rates;
 import org.sobertally.core.people.Group;
 import org.sobertally.server.book.schema.BookSchema;
+import org.sobertally.server.book.schema.DatedMappers;
 import org.sobertally.server.book.schema.Mappers;
 import org.sobertally.server.book.schema.Row;
 import org.sobertally.server.book.schema.RowMapper;
@@ -53,8 +58,9 @@ public final class BookLoader {
         .rates(new Rates(reporting, rows(Mappers.RATE)))
         .vendors(rows(Mappers.VENDOR))
         .plans(rows(Mappers.PLAN))
-        .agreements(rows(Mappers.AGREEMENT))
+        .agreements(agreements())
         .lines(lines())
+        .offers(offers())
         .people(rows(Mappers.PERSON))
         .groups(groups())
         .standingRules(rows(Mappers.STANDING_RULE))
@@ -85,36 +91,71 @@ public final class BookLoader {
     return all;
   }
 
-  private List<Subscription> lines() throws SQLException {
-    var breaks =
-        rows(Mappers.PRICE_BREAK).stream()
-            .collect(
-                Collectors.groupingBy(
-                    Mappers.PriceBreak::line,
-                    Collectors.mapping(Mappers.PriceBreak::from, Collectors.toList())));
-    var changes =
-        rows(Mappers.LINE_CHANGE).stream()
-            .collect(
-                Collectors.groupingBy(
-                    Mappers.LineChange::line,
-                    Collectors.mapping(Mappers.LineChange::change, Collectors.toList())));
-    return rows(Mappers.LINE).stream()
-        .map(
-            line -> {
-              PriceList prices = line.prices();
-              return new Subscription(
-                  line.id(),
-                  line.agreement(),
-                  line.plan(),
-                  line.seats(),
-                  new PriceList(
-                      prices.pricing(),
-                      prices.unitPrice(),
-                      breaks.getOrDefault(line.id(), List.of()),
-                      prices.minimum()),
-                  changes.getOrDefault(line.id(), List.of()));
-            })
+  private List<Agreement> agreements() throws SQLException {
+    var later =
+        grouped(
+            rows(DatedMappers.TERM),
+            DatedMappers.LaterTerm::agreement,
+            DatedMappers.LaterTerm::term);
+    return rows(Mappers.AGREEMENT).stream()
+        .map(one -> one.withLater(later.getOrDefault(one.id(), List.of())))
         .toList();
+  }
+
+  private List<Subscription> lines() throws SQLException {
+    Map<String, List<DatedMappers.PriceBreak>> breaks =
+        grouped(rows(DatedMappers.PRICE_BREAK), DatedMappers.PriceBreak::line, one -> one);
+    var later =
+        grouped(
+            rows(DatedMappers.LINE_PRICES),
+            DatedMappers.LaterPrices::line,
+            DatedMappers.LaterPrices::prices);
+    var changes =
+        grouped(rows(Mappers.LINE_CHANGE), Mappers.LineChange::line, Mappers.LineChange::change);
+    List<Subscription> lines = new ArrayList<>();
+    for (Subscription line : rows(Mappers.LINE)) {
+      List<DatedMappers.PriceBreak> steps = breaks.getOrDefault(line.id(), List.of());
+      PriceList first = line.prices();
+      lines.add(
+          line.withChanges(changes.getOrDefault(line.id(), List.of()))
+              .withPrices(
+                  new PriceList(
+                      first.pricing(), first.unitPrice(), steps(steps, null), first.minimum()),
+                  later.getOrDefault(line.id(), List.of()).stream()
+                      .map(one -> one.withBreaks(steps(steps, one.from())))
+                      .toList()));
+    }
+    return lines;
+  }
+
+  private static List<PriceList.PriceBreak> steps(
+      List<DatedMappers.PriceBreak> breaks, LocalDate from) {
+    return breaks.stream()
+        .filter(one -> Objects.equals(one.from(), from))
+        .map(DatedMappers.PriceBreak::step)
+        .toList();
+  }
+
+  private List<Offer> offers() throws SQLException {
+    Map<String, List<DatedMappers.OfferPrice>> prices =
+        grouped(rows(DatedMappers.OFFER_PRICE), DatedMappers.OfferPrice::offer, one -> one);
+    return rows(DatedMappers.OFFER).stream()
+        .map(one -> one.withPrices(pricesOf(prices.getOrDefault(one.id(), List.of()))))
+        .toList();
+  }
+
+  private static List<Offer.PriceOf> pricesOf(List<DatedMappers.OfferPrice> rows) {
+    return new TreeMap<>(
+            rows.stream().collect(Collectors.groupingBy(DatedMappers.OfferPrice::plan)))
+        .entrySet().stream()
+            .map(one -> DatedMappers.pricesOf(one.getKey(), one.getValue()))
+            .toList();
+  }
+
+  private static <T, V> Map<String, List<V>> grouped(
+      List<T> rows, Function<T, String> key, Function<T, V> value) {
+    return rows.stream()
+        .collect(Collectors.groupingBy(key, Collectors.mapping(value, Collectors.toList())));
   }
 
   private List<Group> groups() throws SQLException {

@@ -11,6 +11,7 @@ import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.stream.Collectors;
 import org.hibernate.Session;
 import org.sobertally.server.book.schema.BookFile;
@@ -58,7 +59,7 @@ public class BookRows {
 
     /** The row's key, for a message. */
     public String name() {
-      return String.join(" ", key());
+      return Arrays.stream(key()).filter(Objects::nonNull).collect(Collectors.joining(" "));
     }
 
     String[] key() {
@@ -114,7 +115,8 @@ public class BookRows {
 
   /** The stored row of that key; null where there is none. */
   public String[] find(String fileName, String... key) {
-    return find(fileName, List.of(List.of(key))).get(List.of(key));
+    List<String> one = Arrays.asList(key);
+    return find(fileName, List.of(one)).get(one);
   }
 
   /** The stored rows that have one of the keys, by key; those that are not there are left out. */
@@ -161,7 +163,7 @@ public class BookRows {
   /** The first change whose row is not stored any more as the change left it; null if all are. */
   public Change firstOvertaken(List<Change> changes) {
     for (Change change : changes) {
-      List<String> key = List.of(change.key());
+      List<String> key = Arrays.asList(change.key());
       String[] now = find(change.file(), List.of(key)).get(key);
       if (!Arrays.equals(now, change.after())) {
         return change;
@@ -289,7 +291,7 @@ public class BookRows {
   private static String byKey(BookFile file) {
     return file.columns().stream()
         .filter(Column::key)
-        .map(c -> c.sqlName() + " = ?")
+        .map(c -> c.sqlName() + (c.required() ? " = ?" : " IS NOT DISTINCT FROM ?"))
         .collect(Collectors.joining(" AND "));
   }
 

@@ -55,7 +55,7 @@ class BookInAndOutTest {
   void whatCameInGoesOutAndInAgainByteForByte() {
     byte[] first = export();
     Map<String, String> files = SmallBook.unzip(first);
-    assertThat(files).hasSize(23).containsKeys("datapackage.json", "manifest.json");
+    assertThat(files).hasSize(27).containsKeys("datapackage.json", "manifest.json");
     assertThat(files.get("people.csv")).contains("ann,Ann Ø. Brekke,", ",2020-02-29,PERSON,\r\n");
     assertThat(files.get("agreements.csv")).contains("\"Suite, yearly\"");
     assertThat(files.get("sessions.csv"))
@@ -86,7 +86,7 @@ class BookInAndOutTest {
   @Test
   void abookWithOnlyItsFiveFilesIsABook() {
     for (String file :
-        "parts price_breaks line_changes groups group_members standing_rules accounts holdings evidence activity sessions installs keeps data_rules rates settings"
+        "parts terms line_prices price_breaks offers offer_prices line_changes groups group_members standing_rules accounts holdings evidence activity sessions installs keeps data_rules rates settings"
             .split(" ")) {
       book.without(file + ".csv");
     }

@@ -20,12 +20,12 @@ import org.sobertally.core.money.Money;
  * What each vendor offers on a day: plans on a subscription in force, at its unit price, and plans
  * with a listed price. A plan offered twice is offered at the lower price.
  */
-public final class Offers {
+public final class PlansOnSale {
 
-  private final List<List<Offer>> byVendor = new ArrayList<>();
+  private final List<List<PlanOnSale>> byVendor = new ArrayList<>();
   private final Map<Integer, BigDecimal> addOns = new HashMap<>();
 
-  private Offers(Book book, LocalDate asOf) {
+  private PlansOnSale(Book book, LocalDate asOf) {
     book.vendors().all().forEach(vendor -> byVendor.add(new ArrayList<>()));
     prices(book, asOf)
         .forEach(
@@ -37,17 +37,17 @@ public final class Offers {
                 boolean resting = plan.model() == PlanModel.RESTING;
                 byVendor
                     .get(book.vendors().require(plan.vendor()))
-                    .add(new Offer(p, plan.id(), book.partsOfPlan(p), price, resting));
+                    .add(new PlanOnSale(p, plan.id(), book.partsOfPlan(p), price, resting));
               }
             });
   }
 
-  public static Offers of(Book book, LocalDate asOf) {
-    return new Offers(book, asOf);
+  public static PlansOnSale of(Book book, LocalDate asOf) {
+    return new PlansOnSale(book, asOf);
   }
 
   /** The plans that a cover may use. */
-  public List<Offer> ofVendor(int vendor) {
+  public List<PlanOnSale> ofVendor(int vendor) {
     return byVendor.get(vendor);
   }
 

@@ -8,4 +8,4 @@ import java.math.BigDecimal;
  * @param parts a set of the vendor's part numbers
  * @param price in the reporting currency
  */
-public record Offer(int plan, String planId, long parts, BigDecimal price, boolean resting) {}
+public record PlanOnSale(int plan, String planId, long parts, BigDecimal price, boolean resting) {}
