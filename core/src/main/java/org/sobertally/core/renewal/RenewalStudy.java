@@ -1,0 +1,309 @@
+package org.sobertally.core.renewal;
+
+import java.math.BigDecimal;
+import java.time.LocalDate;
+import java.time.YearMonth;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.SortedMap;
+import java.util.SortedSet;
+import java.util.TreeMap;
+import java.util.TreeSet;
+import java.util.concurrent.ConcurrentHashMap;
+import org.sobertally.core.agreement.Agreement;
+import org.sobertally.core.agreement.Offer;
+import org.sobertally.core.agreement.RenewalChance;
+import org.sobertally.core.agreement.Subscription;
+import org.sobertally.core.book.Book;
+import org.sobertally.core.catalogue.PlanModel;
+import org.sobertally.core.catalogue.PriceList;
+import org.sobertally.core.cover.Needs;
+import org.sobertally.core.money.Money;
+import org.sobertally.core.renewal.RenewalOption.Kind;
+
+/**
+ * One agreement's next renewal that can still be changed, as seen on one day. What does not depend
+ * on what somebody tries is worked out once: who needs what, and how many come and go.
+ */
+public final class RenewalStudy {
+
+  private final Needs needs;
+  private final Book book;
+  private final Agreement agreement;
+  private final RenewalChance chance;
+  private final LocalDate asOf;
+  private final RenewalNeed need;
+  private final Movement movement;
+  private final Map<Integer, Integer> neverFewer;
+  private final Map<List<Object>, SeatWalk> walks = new ConcurrentHashMap<>();
+
+  private RenewalStudy(Needs needs, Agreement agreement, RenewalChance chance) {
+    this.needs = needs;
+    this.book = needs.states().book();
+    this.asOf = needs.states().asOf();
+    this.agreement = agreement;
+    this.chance = chance;
+    this.need = RenewalNeed.of(needs, agreement, chance.renews());
+    this.movement = Movement.of(book, agreement, asOf);
+    this.neverFewer = mayShrink() == Agreement.MayShrink.NEVER ? bought(asOf) : Map.of();
+  }
+
+  /**
+   * @param needs on the day on which the renewal is looked at
+   * @param chance of the agreement on that day
+   */
+  public static RenewalStudy of(Needs needs, Agreement agreement, RenewalChance chance) {
+    return new RenewalStudy(needs, agreement, chance);
+  }
+
+  private Agreement.MayShrink mayShrink() {
+    return agreement.termOn(asOf).mayShrink();
+  }
+
+  public Agreement agreement() {
+    return agreement;
+  }
+
+  public RenewalChance chance() {
+    return chance;
+  }
+
+  public RenewalNeed need() {
+    return need;
+  }
+
+  public Movement movement() {
+    return movement;
+  }
+
+  /** Whoever may be back though nothing is needed for them. */
+  public List<Dormant> dormant() {
+    return Dormant.of(needs, agreement, need);
+  }
+
+  /**
+   * The agreement's own terms on the renewal day.
+   *
+   * @param added what a seat added during the term costs more, as a share of its price
+   */
+  public RenewalTerms ownTerms(BigDecimal added) {
+    return RenewalTerms.own(book, agreement, chance.renews(), asOf, added);
+  }
+
+  public RenewalTerms termsOf(Offer offer) {
+    return RenewalTerms.of(book, offer, chance.renews(), asOf);
+  }
+
+  /** The cheapest mix under the terms, for nobody more than need it today. */
+  public Mix mix(RenewalTerms terms, MixSolver solver) {
+    MixQuestion question = new MixQuestion(book, need, terms, neverFewer);
+    return question.mix(solver.solve(question.program()));
+  }
+
+  /** The mix with so many seats of each plan promised. */
+  public RenewalOption option(Kind kind, Mix mix, Margins margins, Known known) {
+    SortedSet<Integer> plans = new TreeSet<>(mix.terms().plans().keySet());
+    plans.addAll(need.held().keySet());
+    plans.addAll(need.resting().keySet());
+    Map<Integer, Integer> bought = bought(asOf);
+    List<PlanRow> rows = new ArrayList<>();
+    for (int plan : plans) {
+      rows.add(row(plan, mix, margins, known, bought.getOrDefault(plan, 0)));
+    }
+    int takeBack = 0;
+    for (PlanRow row : rows) {
+      takeBack += Math.max(0, row.held() + row.resting() - row.seats());
+    }
+    return new RenewalOption(
+        kind,
+        mix.terms().offer(),
+        mix.terms().months(),
+        rows,
+        mix.moved(),
+        takeBack,
+        mix.proven(),
+        mix.gap());
+  }
+
+  /** Everybody keeps what they have, and what is bought is bought again at that day's prices. */
+  public RenewalOption asItStands(RenewalTerms own, Known known) {
+    Map<Integer, Integer> bought = bought(asOf);
+    Map<Integer, Integer> then = bought(chance.renews());
+    List<PlanRow> rows = new ArrayList<>();
+    for (int plan : RenewalTerms.plansOf(book, agreement)) {
+      int held = need.held().getOrDefault(plan, 0);
+      PriceList prices = own.pricesOf(plan);
+      SeatWalk walk = walk(plan, held, persons(), own.months(), known);
+      int seats = then.getOrDefault(plan, 0);
+      PromiseCost cost = new PromiseCost(prices, walk, own.months(), own.added());
+      rows.add(
+          new PlanRow(
+              plan,
+              prices,
+              false,
+              held,
+              need.resting().getOrDefault(plan, 0),
+              bought.getOrDefault(plan, 0),
+              held,
+              prices.minimum(),
+              seats - held,
+              seats,
+              prices.unitPriceAt(seats),
+              paidAsItStands(plan),
+              walk.medianAtRenewal(),
+              movement.known() ? walk.quantileOfLast(0.1) : null,
+              movement.known() ? walk.quantileOfLast(0.9) : null,
+              cost.expectedAdded(seats)));
+    }
+    return new RenewalOption(
+        Kind.AS_IT_STANDS, null, own.months(), rows, 0, 0, true, BigDecimal.ZERO);
+  }
+
+  private int persons() {
+    return need.classes().stream().mapToInt(one -> one.holders().size()).sum();
+  }
+
+  private PlanRow row(int plan, Mix mix, Margins margins, Known known, int bought) {
+    RenewalTerms terms = mix.terms();
+    RenewalTerms.Price price = terms.plans().get(plan);
+    int held = need.held().getOrDefault(plan, 0);
+    int resting = need.resting().getOrDefault(plan, 0);
+    int given = mix.having(plan);
+    if (price == null) {
+      return new PlanRow(
+          plan,
+          null,
+          false,
+          held,
+          resting,
+          bought,
+          given,
+          0,
+          0,
+          0,
+          BigDecimal.ZERO,
+          BigDecimal.ZERO,
+          given,
+          null,
+          null,
+          0);
+    }
+    PriceList prices = price.prices();
+    SeatWalk walk = walk(plan, given, mix.persons(), terms.months(), known);
+    PromiseCost cost = new PromiseCost(prices, walk, terms.months(), terms.added());
+    Integer set = margins.setFor(plan);
+    int margin = set == null ? advised(plan, given, cost, known) : set;
+    int least = PlannedSeats.least(need, terms, neverFewer, plan);
+    boolean mayBeNone = PlannedSeats.mayBeNone(need, neverFewer, plan);
+    int seats = PlannedSeats.of(prices, given + margin, least, mayBeNone);
+    boolean isUsed = given > 0 || seats > 0;
+    return new PlanRow(
+        plan,
+        prices,
+        price.listed(),
+        held,
+        resting,
+        bought,
+        given,
+        prices.minimum(),
+        margin,
+        seats,
+        prices.unitPriceAt(seats),
+        seats == 0 ? BigDecimal.ZERO : prices.costOf(seats),
+        walk.medianAtRenewal(),
+        movement.known() && isUsed ? walk.quantileOfLast(0.1) : null,
+        movement.known() && isUsed ? walk.quantileOfLast(0.9) : null,
+        isUsed ? cost.expectedAdded(seats) : 0);
+  }
+
+  private int advised(int plan, int given, PromiseCost cost, Known known) {
+    boolean nothing = given == 0 && !known.changes().containsKey(plan);
+    return !movement.known() || mayShrink() == Agreement.MayShrink.MONTHLY || nothing
+        ? 0
+        : cost.cheapest(halfMinorUnit()) - given;
+  }
+
+  private double halfMinorUnit() {
+    return Math.pow(10, -Money.zero(book.rates().reportingCurrency()).rounded().amount().scale())
+        / 2;
+  }
+
+  /** What each number of seats of the plan would cost over the term, for the whole curve. */
+  public PromiseCost costOf(int plan, Mix mix, Known known) {
+    PriceList prices = mix.terms().pricesOf(plan);
+    SeatWalk walk = walk(plan, mix.having(plan), mix.persons(), mix.terms().months(), known);
+    return new PromiseCost(prices, walk, mix.terms().months(), mix.terms().added());
+  }
+
+  private SeatWalk walk(int plan, int start, int persons, int months, Known known) {
+    Map<YearMonth, Integer> changes = known.changes().getOrDefault(plan, Map.of());
+    return walks.computeIfAbsent(
+        List.of(start, persons, months, changes),
+        key -> {
+          double share = persons == 0 ? 0 : (double) start / persons;
+          LocalDate renews = chance.renews();
+          int before = 0;
+          while (!renews.minusMonths(before + 1L).isBefore(asOf)) {
+            before++;
+          }
+          return SeatWalk.of(
+              start,
+              months(plan, renews.minusMonths(before), before, share, known),
+              months(plan, renews, months, share, known));
+        });
+  }
+
+  private List<SeatWalk.Month> months(
+      int plan, LocalDate from, int count, double share, Known known) {
+    List<SeatWalk.Month> months = new ArrayList<>();
+    for (int m = 0; m < count; m++) {
+      // Counted from the first, so that the 31st stays the last of each month.
+      YearMonth month = YearMonth.from(from.plusMonths(m));
+      int calendar = month.getMonthValue() - 1;
+      months.add(
+          new SeatWalk.Month(
+              share * movement.joined().get(calendar),
+              share * movement.left().get(calendar),
+              known.of(plan, month)));
+    }
+    return months;
+  }
+
+  /** Seats by plan as they are, or are known to become. */
+  private SortedMap<Integer, Integer> bought(LocalDate day) {
+    SortedMap<Integer, Integer> bought = new TreeMap<>();
+    for (int line : RenewalTerms.linesOf(book, agreement)) {
+      Subscription one = book.lines().get(line);
+      PlanModel model = book.planOfLine(line).model();
+      if (model == PlanModel.NAMED || model == PlanModel.RESTING) {
+        bought.merge(book.planNumberOfLine(line), one.quantityOn(day), Integer::sum);
+      }
+    }
+    return bought;
+  }
+
+  private BigDecimal paidAsItStands(int plan) {
+    BigDecimal paid = BigDecimal.ZERO;
+    for (int line : RenewalTerms.linesOf(book, agreement)) {
+      if (book.planNumberOfLine(line) == plan) {
+        Subscription one = book.lines().get(line);
+        LocalDate day = chance.renews();
+        BigDecimal cost = one.pricesOn(day).costOf(one.quantityOn(day));
+        paid =
+            paid.add(
+                book.rates().toReporting(new Money(cost, agreement.currency()), asOf).amount());
+      }
+    }
+    return paid;
+  }
+
+  /** The study's day. */
+  public LocalDate asOf() {
+    return asOf;
+  }
+
+  public Book book() {
+    return book;
+  }
+}
