@@ -50,6 +50,15 @@ public record Mix(
     having = Collections.unmodifiableSortedMap(new TreeMap<>(having));
   }
 
+  /**
+   * The same where a seat added during the term costs so much more, as a share of its price: that
+   * changes quantities, and never who has what.
+   */
+  public Mix withAdded(BigDecimal added) {
+    RenewalTerms others = new RenewalTerms(terms.offer(), terms.months(), added, terms.plans());
+    return new Mix(others, given, uncovered, having, persons, gap, proven);
+  }
+
   /** Persons who have the plan by it. */
   public int having(int plan) {
     return having.getOrDefault(plan, 0);

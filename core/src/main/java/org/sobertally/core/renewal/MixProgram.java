@@ -16,6 +16,7 @@ public record MixProgram(List<PlanSeats> plans, List<Group> groups) {
    * @param staying persons who have it whatever is chosen
    * @param least seats that are bought at least where any are
    * @param most seats that can be of use
+   * @param mayBeNone false only where {@code least} is above zero
    * @param bands of the price, by seats, the first from 1
    */
   public record PlanSeats(int staying, int least, int most, boolean mayBeNone, List<Band> bands) {}

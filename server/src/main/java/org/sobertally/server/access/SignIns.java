@@ -320,6 +320,12 @@ public class SignIns {
         .toList();
   }
 
+  /** Where somebody with access can be written to. */
+  @Transactional
+  public Optional<String> addressOf(String login) {
+    return Optional.ofNullable(entities.find(AccessPerson.class, login)).map(p -> p.email);
+  }
+
   /** Gives somebody with access an address to be written to; null for none. */
   @Transactional
   public void setAddress(String login, String email) {

@@ -5,17 +5,12 @@ import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Optional;
-import org.sobertally.core.agreement.Agreement;
 import org.sobertally.core.book.Book;
-import org.sobertally.core.catalogue.PlanModel;
 import org.sobertally.core.catalogue.Vendor;
 import org.sobertally.core.findings.FindingKind;
 import org.sobertally.core.findings.Findings;
 import org.sobertally.core.ledger.Ledger;
 import org.sobertally.core.ledger.Places;
-import org.sobertally.core.money.Money;
-import org.sobertally.core.money.MoneyWords;
 import org.sobertally.core.people.Account;
 import org.sobertally.core.people.Keep;
 import org.sobertally.core.time.Days;
@@ -24,11 +19,10 @@ import org.sobertally.core.use.UseStates;
 import org.sobertally.core.words.Words;
 import org.sobertally.server.figures.FigureCache;
 
-/** What follows from the book alone: notice days, floors, shortness, sources and keeps. */
+/** What follows from the book alone: floors, shortness, sources and keeps. */
 @ApplicationScoped
 class BookOnDesk implements DeskSource {
 
-  private static final int NOTICE_DAYS = 60;
   private static final int STALE_DAYS = 7;
   private static final int KEEP_DAYS = 30;
 
@@ -41,7 +35,6 @@ class BookOnDesk implements DeskSource {
   @Override
   public List<Line> lines(Book book, Asker asker) {
     List<Line> lines = new ArrayList<>();
-    addNotices(book, asker.day(), lines);
     for (int line = 0; line < book.lines().size(); line++) {
       if (book.agreementOfLine(line).inForce(asker.day())) {
         addShort(book, line, asker.day(), lines);
@@ -52,69 +45,6 @@ class BookOnDesk implements DeskSource {
     addStale(book, asker.day(), lines);
     addKeeps(book, asker.day(), lines);
     return lines;
-  }
-
-  /** Agreements whose notice day is near, with what could be had back or is too much on them. */
-  private void addNotices(Book book, LocalDate day, List<Line> lines) {
-    for (Agreement agreement : book.agreements().all()) {
-      Optional<LocalDate> by = agreement.noticeBy(day).filter(notice -> !notice.isBefore(day));
-      boolean near = by.isPresent() && !by.get().isAfter(day.plusDays(NOTICE_DAYS));
-      Stake stake = stake(book, agreement, day);
-      if (agreement.inForce(day) && near && stake.line() >= 0) {
-        lines.add(
-            new Line(
-                About.NOTICE,
-                "Give notice on %s, or keep it".formatted(agreement.name()),
-                "It %s on %s as it is, %s a year."
-                    .formatted(
-                        agreement.termOn(day).renews() == Agreement.Renews.AUTO ? "renews" : "ends",
-                        Words.day(agreement.nextRenewal(day).orElseThrow()),
-                        MoneyWords.about(stake.paid())),
-                stake.waste().amount().signum() > 0 ? stake.waste() : null,
-                by.get(),
-                path(book, stake.line())));
-      }
-    }
-  }
-
-  /**
-   * What an agreement is about.
-   *
-   * @param waste a year: what could be had back, and what is more than needed
-   * @param line the subscription with the most of it; −1 where the agreement has none
-   */
-  private record Stake(Money paid, Money waste, int line) {}
-
-  private Stake stake(Book book, Agreement agreement, LocalDate day) {
-    Money paid = Money.zero(book.rates().reportingCurrency());
-    Money waste = paid;
-    Money most = paid;
-    int where = -1;
-    for (int line = 0; line < book.lines().size(); line++) {
-      if (book.agreementOfLine(line).id().equals(agreement.id())) {
-        Money here = wasteOn(book, line, day);
-        waste = waste.plus(here);
-        paid = paid.plus(book.yearlyCost(line, day));
-        boolean more = where < 0 || here.amount().compareTo(most.amount()) > 0;
-        where = more ? line : where;
-        most = more ? here : most;
-      }
-    }
-    return new Stake(paid, waste, where);
-  }
-
-  private Money wasteOn(Book book, int line, LocalDate day) {
-    return figures
-        .of(book, day)
-        .covers()
-        .recoverableOf(line)
-        .plus(figures.surplus(book, day).get(line).yearly());
-  }
-
-  private static String path(Book book, int line) {
-    return book.planOfLine(line).model() == PlanModel.FLOATING
-        ? "/pools/" + book.planOfLine(line).id()
-        : "/subscriptions/%s?choose=past".formatted(book.lines().get(line).id());
   }
 
   /** Promised floors that will be missed as far as anybody can tell. */

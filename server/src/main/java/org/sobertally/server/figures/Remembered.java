@@ -15,14 +15,14 @@ import java.util.function.Supplier;
  * @param <K> what it is counted for
  * @param <V> what is counted; many megabytes, so that few are kept
  */
-final class Remembered<K, V> {
+public final class Remembered<K, V> {
 
   private final Map<K, CompletableFuture<V>> newest;
 
   /**
    * @param most how many are kept; the one that nobody asked for for the longest goes
    */
-  Remembered(int most) {
+  public Remembered(int most) {
     newest =
         new LinkedHashMap<>(16, 0.75f, true) {
           private static final long serialVersionUID = 1L;
@@ -35,7 +35,7 @@ final class Remembered<K, V> {
   }
 
   /** What was counted for the key, or is now. What fails is not remembered. */
-  V get(K key, Supplier<V> count) {
+  public V get(K key, Supplier<V> count) {
     CompletableFuture<V> mine = new CompletableFuture<>();
     CompletableFuture<V> first;
     synchronized (newest) {

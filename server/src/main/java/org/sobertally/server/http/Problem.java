@@ -38,6 +38,11 @@ public final class Problem {
     return of(Status.TOO_MANY_REQUESTS, detail);
   }
 
+  /** Something that this machine lacks; all else works. */
+  public static HttpProblem unavailable(String detail) {
+    return of(Status.SERVICE_UNAVAILABLE, detail);
+  }
+
   /** A body that is readable but cannot be taken. */
   public static HttpProblem unprocessable(String detail, List<?> violations) {
     return HttpProblem.builder()

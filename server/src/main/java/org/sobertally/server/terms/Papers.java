@@ -5,21 +5,12 @@ import jakarta.persistence.EntityManager;
 import jakarta.transaction.Transactional;
 import java.time.LocalDate;
 import java.util.List;
-import java.util.Locale;
 import java.util.UUID;
-import java.util.regex.Pattern;
 import org.sobertally.server.http.Problem;
 
 /** Owners, payers and papers of agreements, within the caller's transaction. */
 @ApplicationScoped
 class Papers {
-
-  static final int MOST_BYTES = 8 * 1024 * 1024;
-
-  private static final Pattern PROGRAM =
-      Pattern.compile(
-          ".*\\.(exe|com|bat|cmd|msi|dll|scr|ps1|vbs|js|jar|sh|app|html?|svg|lnk)$",
-          Pattern.CASE_INSENSITIVE);
 
   private final EntityManager entities;
 
@@ -28,18 +19,6 @@ class Papers {
   }
 
   record Kept(String name, byte[] content) {}
-
-  /** By its name, or by how it begins: an executable of any common system, or a script. */
-  static boolean isProgram(String name, byte[] content) {
-    if (PROGRAM.matcher(name.toLowerCase(Locale.ROOT)).matches()) {
-      return true;
-    }
-    int first = content.length > 1 ? (content[0] & 0xff) << 8 | content[1] & 0xff : 0;
-    boolean elf = content.length > 3 && first == 0x7f45 && content[2] == 'L' && content[3] == 'F';
-    boolean other =
-        first == 0x4d5a || first == 0x2321 || first == 0xcafe || first == 0xfeed || first == 0xcffa;
-    return elf || other;
-  }
 
   @Transactional
   AgreementNote note(String agreement) {

@@ -175,23 +175,7 @@ public class PapersResource {
   public Sheet keep(
       @PathParam("agreement") String agreement, @QueryParam("name") String name, byte[] content) {
     known(agreement);
-    if (name == null
-        || name.isBlank()
-        || name.length() > 400
-        || name.matches(".*[/\\\\\\p{Cntrl}].*")) {
-      throw Problem.badRequest("name: say what the file is called.");
-    }
-    if (content == null || content.length == 0) {
-      throw Problem.unprocessable("The file is empty.", List.of());
-    }
-    if (content.length > Papers.MOST_BYTES) {
-      throw Problem.tooLarge("A paper has at most %,d bytes.".formatted(Papers.MOST_BYTES));
-    }
-    if (Papers.isProgram(name, content)) {
-      throw Problem.unprocessable(
-          "%s is a program and no paper. Bring a PDF, a picture or a document.".formatted(name),
-          List.of());
-    }
+    PaperFiles.required(name, content);
     papers.add(agreement, name.strip(), null, name.strip(), content, actor(), clock.today());
     tell(agreement, "a paper, %s.".formatted(name.strip()));
     return look(agreement);

@@ -39,6 +39,29 @@ public class Savings {
         .executeUpdate();
   }
 
+  /**
+   * What a renewal stopped.
+   *
+   * @param renewal its id
+   * @param yearly above zero
+   */
+  public void addRenewal(
+      String renewal, String agreement, LocalDate from, BigDecimal yearly, String currency) {
+    entities
+        .createNativeQuery(
+            """
+            insert into saving (id, move, line, seats, from_day, yearly, currency)
+            values (:id, :move, :line, 0, :day, :yearly, :currency)
+            """)
+        .setParameter("id", UUID.randomUUID().toString())
+        .setParameter("move", renewal)
+        .setParameter("line", agreement)
+        .setParameter("day", from)
+        .setParameter("yearly", yearly)
+        .setParameter("currency", currency)
+        .executeUpdate();
+  }
+
   void remove(SlateMove move) {
     entities
         .createNativeQuery("delete from saving where move = :move")

@@ -1,0 +1,57 @@
+package org.sobertally.server.renewals;
+
+import java.time.LocalDate;
+import org.sobertally.core.agreement.Agreement;
+import org.sobertally.core.book.Book;
+import org.sobertally.core.words.Words;
+
+/** The letter by which a vendor is told. */
+final class NoticeLetter {
+
+  private NoticeLetter() {}
+
+  static String of(Book book, RenewalCaseDto one, LocalDate today) {
+    Agreement agreement = book.agreements().byId(one.agreement());
+    StringBuilder rows = new StringBuilder();
+    for (RenewalCaseDto.Seats seats : one.choice().seats()) {
+      String change =
+          seats.seats() == seats.before()
+              ? "%d seats, as before".formatted(seats.seats())
+              : "%d seats in place of %d".formatted(seats.seats(), seats.before());
+      rows.append("    %s: %s\n".formatted(seats.name(), change));
+    }
+    boolean byItself =
+        agreement.termOn(one.renews().minusDays(1)).renews() == Agreement.Renews.AUTO;
+    String offer =
+        one.choice().offer() == null
+            ? ""
+            : "\nWe renew by your offer “%s”, for %d months.\n"
+                .formatted(one.choice().offerName(), one.choice().months());
+    return """
+        %s
+        %s
+
+        Notice on the agreement %s (%s)
+
+        Dear Sir or Madam,
+
+        %s on %s. We give notice in time, which is due by %s, that from then on
+        we subscribe to:
+
+        %s%s
+        Please confirm the quantities and the day in writing.
+
+        Kind regards
+        """
+        .formatted(
+            book.vendors().byId(agreement.vendor()).name(),
+            Words.day(today),
+            agreement.name(),
+            agreement.id(),
+            byItself ? "This agreement renews by itself" : "The term of this agreement ends",
+            Words.day(one.renews()),
+            Words.day(one.noticeBy()),
+            rows,
+            offer);
+  }
+}

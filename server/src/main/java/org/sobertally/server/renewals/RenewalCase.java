@@ -1,0 +1,106 @@
+package org.sobertally.server.renewals;
+
+import jakarta.persistence.Column;
+import jakarta.persistence.Entity;
+import jakarta.persistence.EnumType;
+import jakarta.persistence.Enumerated;
+import jakarta.persistence.Id;
+import jakarta.persistence.Lob;
+import jakarta.persistence.Table;
+import jakarta.persistence.Version;
+import java.math.BigDecimal;
+import java.time.LocalDate;
+
+/** What was chosen for one renewal of an agreement, and what came of it. */
+@Entity
+@Table(name = "renewal_case")
+class RenewalCase {
+  @Id String id;
+  @Version int version;
+  String agreement;
+  LocalDate renews;
+
+  /** The last day on which the vendor can be told. */
+  @Column(name = "notice_by")
+  LocalDate noticeBy;
+
+  @Enumerated(EnumType.STRING)
+  RenewalState state;
+
+  /** Whose terms were chosen; null for the agreement's own. */
+  String offer;
+
+  int months;
+
+  /** As the parameters of the page had them, so that it can be opened again as it was. */
+  String margin;
+
+  /** A line each. */
+  String known;
+
+  @Column(name = "yearly_before")
+  BigDecimal yearlyBefore;
+
+  @Column(name = "yearly_after")
+  BigDecimal yearlyAfter;
+
+  String currency;
+  String note;
+
+  @Column(name = "prepared_by")
+  String preparedBy;
+
+  /** Behind whom they acted, a line each. */
+  @Column(name = "prepared_behind")
+  String preparedBehind;
+
+  @Column(name = "prepared_on")
+  LocalDate preparedOn;
+
+  @Column(name = "decide_by")
+  LocalDate decideBy;
+
+  @Column(name = "decided_by")
+  String decidedBy;
+
+  @Column(name = "decided_on")
+  LocalDate decidedOn;
+
+  Boolean granted;
+
+  @Column(name = "decision_note")
+  String decisionNote;
+
+  @Column(name = "notice_on")
+  LocalDate noticeOn;
+
+  @Column(name = "notice_way")
+  String noticeWay;
+
+  @Column(name = "notice_address")
+  String noticeAddress;
+
+  @Column(name = "notice_by_whom")
+  String noticeByWhom;
+
+  @Column(name = "proof_name")
+  String proofName;
+
+  @Lob byte[] proof;
+
+  @Column(name = "kept_reason")
+  String keptReason;
+
+  @Column(name = "kept_until")
+  LocalDate keptUntil;
+
+  @Column(name = "renewed_on")
+  LocalDate renewedOn;
+
+  /** As it stands on the day: what was kept on purpose is open again once that is over. */
+  RenewalState stateOn(LocalDate day) {
+    boolean over =
+        state == RenewalState.KEPT_ON_PURPOSE && keptUntil != null && !day.isBefore(keptUntil);
+    return over ? RenewalState.OPEN : state;
+  }
+}

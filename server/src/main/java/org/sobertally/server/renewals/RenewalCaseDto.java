@@ -1,0 +1,160 @@
+package org.sobertally.server.renewals;
+
+import java.math.BigDecimal;
+import java.time.LocalDate;
+import java.util.List;
+import java.util.function.UnaryOperator;
+import org.eclipse.microprofile.openapi.annotations.media.Schema;
+import org.sobertally.core.book.Book;
+import org.sobertally.core.money.Money;
+import org.sobertally.server.http.MoneyDto;
+
+/**
+ * How far the decision about a renewal has come.
+ *
+ * @param mayDo what whoever asks may do next
+ */
+@Schema(name = "RenewalCase")
+record RenewalCaseDto(
+    String agreement,
+    String name,
+    LocalDate renews,
+    LocalDate noticeBy,
+    RenewalState state,
+    @Schema(nullable = true) Choice choice,
+    @Schema(nullable = true) Decision decision,
+    @Schema(nullable = true) Notice notice,
+    @Schema(nullable = true) Kept kept,
+    @Schema(nullable = true) LocalDate renewedOn,
+    List<Step> mayDo) {
+
+  /** What somebody may do next. */
+  @Schema(name = "RenewalStepToDo")
+  enum Step {
+    PREPARE,
+    ASK,
+    DECIDE,
+    GIVE_NOTICE,
+    WITHDRAW_NOTICE,
+    RENEW,
+    KEEP
+  }
+
+  /** What was chosen. */
+  @Schema(name = "RenewalChosen")
+  record Choice(
+      @Schema(nullable = true) String offer,
+      @Schema(nullable = true) String offerName,
+      int months,
+      @Schema(nullable = true) String margin,
+      List<String> known,
+      MoneyDto yearlyBefore,
+      MoneyDto yearlyAfter,
+      MoneyDto less,
+      @Schema(nullable = true) String note,
+      String preparedBy,
+      LocalDate preparedOn,
+      List<Seats> seats) {}
+
+  /** How many seats of a plan. */
+  @Schema(name = "RenewalChosenSeats")
+  record Seats(String plan, String name, int before, int seats, MoneyDto unit, MoneyDto yearly) {}
+
+  /** What somebody else said, or is asked by when. */
+  @Schema(name = "RenewalVerdict")
+  record Decision(
+      @Schema(nullable = true) LocalDate decideBy,
+      @Schema(nullable = true) String decidedBy,
+      @Schema(nullable = true) LocalDate decidedOn,
+      @Schema(nullable = true) Boolean granted,
+      @Schema(nullable = true) String note) {}
+
+  /** How the vendor was told. */
+  @Schema(name = "RenewalTold")
+  record Notice(
+      LocalDate day,
+      String way,
+      @Schema(nullable = true) String address,
+      String by,
+      @Schema(nullable = true) String proof) {}
+
+  /** Why it stays as it is. */
+  @Schema(name = "RenewalKept")
+  record Kept(String reason, LocalDate until) {}
+
+  static RenewalCaseDto of(
+      Book book,
+      RenewalCase one,
+      List<RenewalSeats> seats,
+      LocalDate day,
+      UnaryOperator<String> nameOf,
+      List<Step> mayDo) {
+    RenewalState state = one.stateOn(day);
+    boolean chosen = one.preparedOn != null && !seats.isEmpty();
+    Choice choice = chosen ? choice(book, one, seats, nameOf) : null;
+    Decision decision =
+        one.decideBy == null
+            ? null
+            : new Decision(
+                one.decideBy,
+                one.decidedBy == null ? null : nameOf.apply(one.decidedBy),
+                one.decidedOn,
+                one.granted,
+                one.decisionNote);
+    Notice notice =
+        one.noticeOn == null
+            ? null
+            : new Notice(
+                one.noticeOn,
+                one.noticeWay,
+                one.noticeAddress,
+                nameOf.apply(one.noticeByWhom),
+                one.proofName);
+    Kept kept =
+        state == RenewalState.KEPT_ON_PURPOSE ? new Kept(one.keptReason, one.keptUntil) : null;
+    return new RenewalCaseDto(
+        one.agreement,
+        book.agreements().byId(one.agreement).name(),
+        one.renews,
+        one.noticeBy,
+        state,
+        choice,
+        decision,
+        notice,
+        kept,
+        one.renewedOn,
+        mayDo);
+  }
+
+  private static Choice choice(
+      Book book, RenewalCase one, List<RenewalSeats> seats, UnaryOperator<String> nameOf) {
+    boolean offered = one.offer != null && book.offers().has(one.offer);
+    return new Choice(
+        one.offer,
+        offered ? book.offers().byId(one.offer).name() : one.offer,
+        one.months,
+        one.margin,
+        one.known == null || one.known.isBlank() ? List.of() : List.of(one.known.split("\n")),
+        money(one, one.yearlyBefore),
+        money(one, one.yearlyAfter),
+        money(one, one.yearlyBefore.subtract(one.yearlyAfter)),
+        one.note,
+        nameOf.apply(one.preparedBy),
+        one.preparedOn,
+        seats.stream()
+            .map(
+                row ->
+                    new Seats(
+                        row.plan,
+                        book.plans().has(row.plan) ? book.plans().byId(row.plan).name() : row.plan,
+                        row.beforeSeats,
+                        row.seats,
+                        money(one, row.unit),
+                        money(one, row.yearly)))
+            .toList());
+  }
+
+  private static MoneyDto money(RenewalCase one, BigDecimal amount) {
+    return MoneyDto.of(new Money(amount, one.currency));
+  }
+}

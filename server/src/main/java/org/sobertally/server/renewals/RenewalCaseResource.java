@@ -1,0 +1,244 @@
+package org.sobertally.server.renewals;
+
+import io.quarkus.security.identity.SecurityIdentity;
+import jakarta.annotation.security.RolesAllowed;
+import jakarta.transaction.Transactional;
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Size;
+import jakarta.ws.rs.Consumes;
+import jakarta.ws.rs.DELETE;
+import jakarta.ws.rs.GET;
+import jakarta.ws.rs.POST;
+import jakarta.ws.rs.PUT;
+import jakarta.ws.rs.Path;
+import jakarta.ws.rs.PathParam;
+import jakarta.ws.rs.Produces;
+import jakarta.ws.rs.QueryParam;
+import jakarta.ws.rs.core.HttpHeaders;
+import jakarta.ws.rs.core.MediaType;
+import jakarta.ws.rs.core.Response;
+import java.net.URLEncoder;
+import java.nio.charset.StandardCharsets;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.Collections;
+import java.util.List;
+import java.util.Optional;
+import org.eclipse.microprofile.openapi.annotations.tags.Tag;
+import org.sobertally.core.agreement.RenewalChance;
+import org.sobertally.core.book.Book;
+import org.sobertally.server.access.Role;
+import org.sobertally.server.access.SignIns;
+import org.sobertally.server.book.store.Books;
+import org.sobertally.server.http.Params;
+import org.sobertally.server.http.Problem;
+import org.sobertally.server.terms.PaperFiles;
+import org.sobertally.server.time.TallyClock;
+
+/** The decision about an agreement's next renewal, from the choice to the new term. */
+@Path("/api/v1/agreements/{agreement}/renewal")
+@Tag(name = "renewals")
+@Produces(MediaType.APPLICATION_JSON)
+@RolesAllowed("**")
+public class RenewalCaseResource {
+
+  private final Books books;
+  private final RenewalService service;
+  private final RenewalCases cases;
+  private final SignIns sessions;
+  private final TallyClock clock;
+  private final SecurityIdentity identity;
+
+  RenewalCaseResource(
+      Books books,
+      RenewalService service,
+      RenewalCases cases,
+      SignIns sessions,
+      TallyClock clock,
+      SecurityIdentity identity) {
+    this.books = books;
+    this.service = service;
+    this.cases = cases;
+    this.sessions = sessions;
+    this.clock = clock;
+    this.identity = identity;
+  }
+
+  /** As it stands; 404 where the agreement has no renewal that can be changed. */
+  @GET
+  @Path("/case")
+  @Transactional
+  public RenewalCaseDto look(@PathParam("agreement") String agreement) {
+    Book book = books.current();
+    RenewalResource.requireAgreement(book, agreement);
+    Optional<RenewalChance> chance = book.agreements().byId(agreement).nextChance(clock.today());
+    if (chance.isEmpty()) {
+      throw Problem.notFound("This agreement has no renewal that can still be changed.");
+    }
+    RenewalCase one = cases.find(agreement, chance.get().renews()).orElseGet(RenewalCase::new);
+    if (one.id == null) {
+      one.agreement = agreement;
+      one.renews = chance.get().renews();
+      one.noticeBy = chance.get().noticeBy();
+      one.state = RenewalState.OPEN;
+    }
+    return show(book, one);
+  }
+
+  private RenewalCaseDto show(Book book, RenewalCase one) {
+    List<RenewalSeats> seats = one.id == null ? List.of() : cases.seatsOf(one);
+    return RenewalCaseDto.of(book, one, seats, clock.today(), sessions::nameOf, mayDo(one));
+  }
+
+  private List<RenewalCaseDto.Step> mayDo(RenewalCase one) {
+    List<RenewalCaseDto.Step> steps = new ArrayList<>();
+    RenewalState state = one.stateOn(clock.today());
+    if (identity.hasRole(Role.STEWARD_NAME)) {
+      boolean open =
+          state == RenewalState.OPEN
+              || state == RenewalState.PREPARED
+              || state == RenewalState.KEPT_ON_PURPOSE;
+      if (open || state == RenewalState.ASKED || state == RenewalState.DECIDED) {
+        steps.add(RenewalCaseDto.Step.PREPARE);
+      }
+      if (state == RenewalState.PREPARED) {
+        steps.add(RenewalCaseDto.Step.ASK);
+      }
+      if (state == RenewalState.DECIDED) {
+        steps.add(RenewalCaseDto.Step.GIVE_NOTICE);
+      }
+      if (state == RenewalState.NOTICE_GIVEN) {
+        steps.add(RenewalCaseDto.Step.WITHDRAW_NOTICE);
+        steps.add(RenewalCaseDto.Step.RENEW);
+      }
+      if (open) {
+        steps.add(RenewalCaseDto.Step.KEEP);
+      }
+    } else if (identity.hasRole(Role.DECIDER_NAME)
+        && state == RenewalState.ASKED
+        && Collections.disjoint(
+            sessions.behind(actor()), Arrays.asList(one.preparedBehind.split("\n")))) {
+      steps.add(RenewalCaseDto.Step.DECIDE);
+    }
+    return steps;
+  }
+
+  private String actor() {
+    return identity.getPrincipal().getName();
+  }
+
+  private RenewalCaseDto shown(String agreement) {
+    return look(agreement);
+  }
+
+  private LocalDate day(String name, String text) {
+    return Params.day(name, text)
+        .orElseThrow(() -> Problem.badRequest("%s: say which day.".formatted(name)));
+  }
+
+  @PUT
+  @Path("/case")
+  @RolesAllowed(Role.STEWARD_NAME)
+  public RenewalCaseDto prepare(
+      @PathParam("agreement") String agreement, @NotNull @Valid RenewalForms.Choice choice) {
+    service.prepare(agreement, choice, actor());
+    return shown(agreement);
+  }
+
+  @POST
+  @Path("/case/ask")
+  @RolesAllowed(Role.STEWARD_NAME)
+  public RenewalCaseDto ask(
+      @PathParam("agreement") String agreement, @NotNull @Valid RenewalForms.Ask form) {
+    service.ask(agreement, day("decideBy", form.decideBy()), actor());
+    return shown(agreement);
+  }
+
+  @POST
+  @Path("/case/decide")
+  @RolesAllowed(Role.DECIDER_NAME)
+  public RenewalCaseDto decide(
+      @PathParam("agreement") String agreement, @NotNull @Valid RenewalForms.Decision form) {
+    service.decide(agreement, form.grant(), form.note(), actor());
+    return shown(agreement);
+  }
+
+  @POST
+  @Path("/case/notice")
+  @RolesAllowed(Role.STEWARD_NAME)
+  public RenewalCaseDto giveNotice(
+      @PathParam("agreement") String agreement, @NotNull @Valid RenewalForms.Notice form) {
+    service.giveNotice(agreement, form, day("day", form.day()), actor());
+    return shown(agreement);
+  }
+
+  @DELETE
+  @Path("/case/notice")
+  @RolesAllowed(Role.STEWARD_NAME)
+  public RenewalCaseDto withdrawNotice(@PathParam("agreement") String agreement) {
+    service.withdrawNotice(agreement, actor());
+    return shown(agreement);
+  }
+
+  /** A file that shows that the vendor was told. */
+  @PUT
+  @Path("/case/notice/proof")
+  @Consumes(MediaType.APPLICATION_OCTET_STREAM)
+  @RolesAllowed(Role.STEWARD_NAME)
+  public RenewalCaseDto prove(
+      @PathParam("agreement") String agreement,
+      @QueryParam("name") @NotNull @Size(min = 1, max = 400) String name,
+      byte[] content) {
+    service.prove(agreement, name, PaperFiles.required(name, content), actor());
+    return shown(agreement);
+  }
+
+  @GET
+  @Path("/case/notice/proof")
+  @Produces(MediaType.APPLICATION_OCTET_STREAM)
+  @Transactional
+  public Response proof(@PathParam("agreement") String agreement) {
+    RenewalCaseDto dto = look(agreement);
+    RenewalCase one = cases.find(agreement, dto.renews()).orElseGet(RenewalCase::new);
+    if (one.proof == null) {
+      throw Problem.notFound("No proof was kept.");
+    }
+    String name = URLEncoder.encode(one.proofName, StandardCharsets.UTF_8).replace("+", "%20");
+    return Response.ok(one.proof)
+        .header(HttpHeaders.CONTENT_DISPOSITION, "attachment; filename*=UTF-8''" + name)
+        .build();
+  }
+
+  @POST
+  @Path("/case/renewed")
+  @RolesAllowed(Role.STEWARD_NAME)
+  public RenewalCaseDto renew(
+      @PathParam("agreement") String agreement, @NotNull @Valid RenewalForms.NextTerm form) {
+    service.renew(agreement, form, Params.day("ends", form.ends()).orElse(null), actor());
+    return shown(agreement);
+  }
+
+  @POST
+  @Path("/case/keep")
+  @RolesAllowed(Role.STEWARD_NAME)
+  public RenewalCaseDto keep(
+      @PathParam("agreement") String agreement, @NotNull @Valid RenewalForms.Keep form) {
+    service.keep(agreement, form.reason(), day("until", form.until()), actor());
+    return shown(agreement);
+  }
+
+  /** The letter to the vendor, to be sent by whoever gives notice. */
+  @GET
+  @Path("/case/letter")
+  @Produces(MediaType.TEXT_PLAIN)
+  @Transactional
+  public String letter(@PathParam("agreement") String agreement) {
+    RenewalCaseDto dto = look(agreement);
+    if (dto.choice() == null) {
+      throw Problem.conflict("Prepare the renewal first: the letter says what was chosen.");
+    }
+    return NoticeLetter.of(books.current(), dto, clock.today());
+  }
+}

@@ -1,0 +1,62 @@
+package org.sobertally.server.renewals;
+
+import jakarta.enterprise.context.ApplicationScoped;
+import jakarta.persistence.EntityManager;
+import jakarta.transaction.Transactional;
+import java.time.LocalDate;
+import java.util.List;
+import java.util.Optional;
+
+/** What was chosen for renewals, within the caller's transaction. */
+@ApplicationScoped
+class RenewalCases {
+
+  private final EntityManager entities;
+
+  RenewalCases(EntityManager entities) {
+    this.entities = entities;
+  }
+
+  /** Of the agreement's renewal on the day. */
+  Optional<RenewalCase> find(String agreement, LocalDate renews) {
+    return entities
+        .createQuery(
+            "from RenewalCase c where c.agreement = :agreement and c.renews = :renews",
+            RenewalCase.class)
+        .setParameter("agreement", agreement)
+        .setParameter("renews", renews)
+        .getResultStream()
+        .findFirst();
+  }
+
+  /** How far it had come by the day; open where nobody has begun. */
+  @Transactional
+  RenewalState stateOf(String agreement, LocalDate renews, LocalDate day) {
+    return find(agreement, renews).map(one -> one.stateOn(day)).orElse(RenewalState.OPEN);
+  }
+
+  /** All that are not over on the day. */
+  List<RenewalCase> from(LocalDate day) {
+    return entities
+        .createQuery("from RenewalCase c where c.renews >= :day", RenewalCase.class)
+        .setParameter("day", day)
+        .getResultList();
+  }
+
+  List<RenewalSeats> seatsOf(RenewalCase of) {
+    return entities
+        .createQuery(
+            "from RenewalSeats s where s.renewal = :id order by s.plan", RenewalSeats.class)
+        .setParameter("id", of.id)
+        .getResultList();
+  }
+
+  /** The case with these seats in place of those that it had. */
+  void put(RenewalCase one, List<RenewalSeats> seats) {
+    seatsOf(one).forEach(entities::remove);
+    if (!entities.contains(one)) {
+      entities.persist(one);
+    }
+    seats.forEach(entities::persist);
+  }
+}

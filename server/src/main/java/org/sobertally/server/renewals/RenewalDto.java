@@ -1,0 +1,189 @@
+package org.sobertally.server.renewals;
+
+import java.math.BigDecimal;
+import java.time.LocalDate;
+import java.util.List;
+import org.eclipse.microprofile.openapi.annotations.media.Schema;
+import org.sobertally.core.agreement.Agreement;
+import org.sobertally.core.catalogue.PriceList;
+import org.sobertally.core.renewal.RenewalOption;
+import org.sobertally.server.http.MoneyDto;
+
+/** What the API says of renewals. Money is in the reporting currency where nothing else is said. */
+final class RenewalDto {
+
+  private RenewalDto() {}
+
+  /**
+   * One agreement's next renewal that can still be changed.
+   *
+   * @param renews null where there is none to decide
+   * @param missed earlier renewal days for which notice came too late
+   * @param offer under whose terms plans and classes are shown; null for the agreement's own
+   * @param u per cent that a seat added during the term costs more
+   * @param movement by calendar month; null where it cannot be said
+   */
+  @Schema(name = "Renewal")
+  record Renewal(
+      String agreement,
+      String vendor,
+      @Schema(nullable = true) String offer,
+      @Schema(nullable = true) LocalDate renews,
+      @Schema(nullable = true) LocalDate noticeBy,
+      List<LocalDate> missed,
+      int months,
+      BigDecimal u,
+      boolean proven,
+      MoneyDto gap,
+      List<PlanRow> plans,
+      List<NeedRow> classes,
+      List<String> uncovered,
+      @Schema(nullable = true) List<MovementRow> movement,
+      List<String> dormant,
+      List<PoolRow> pools,
+      List<Beside> beside) {}
+
+  /**
+   * One plan under the terms that are shown.
+   *
+   * @param listed whether the vendor's listed price holds
+   * @param given persons who have it by the cheapest mix
+   * @param atRenewal those who are as likely passed as not on the renewal day
+   * @param low the 10 % point of the most at once to the end of the term; null where it cannot be
+   *     said
+   */
+  @Schema(name = "RenewalPlan")
+  record PlanRow(
+      String plan,
+      String name,
+      boolean listed,
+      int held,
+      int resting,
+      int bought,
+      int given,
+      int minimum,
+      int margin,
+      int seats,
+      MoneyDto unit,
+      MoneyDto yearly,
+      int atRenewal,
+      @Schema(nullable = true) Integer low,
+      @Schema(nullable = true) Integer high,
+      List<Step> breaks) {}
+
+  /** A price from so many seats on. */
+  @Schema(name = "RenewalStep")
+  record Step(int fromSeats, MoneyDto unit) {}
+
+  /** Persons who need the same. */
+  @Schema(name = "NeedClass")
+  record NeedRow(
+      List<String> stays, List<String> need, int persons, List<PlansOf> now, List<PlansOf> given) {}
+
+  /** So many persons with these plans. */
+  @Schema(name = "PlansOfPersons")
+  record PlansOf(List<String> plans, int persons) {}
+
+  /**
+   * @param month 1 for January
+   * @param joined persons a month on average
+   */
+  @Schema(name = "MovementMonth")
+  record MovementRow(int month, double joined, double left) {}
+
+  /**
+   * @param seats that would do for the pool
+   */
+  @Schema(name = "RenewalPool")
+  record PoolRow(String plan, int bought, int seats) {}
+
+  /**
+   * One way to go into the renewal, beside the others.
+   *
+   * @param takeBack seats that must come back before the renewal
+   */
+  @Schema(name = "RenewalBeside")
+  record Beside(
+      RenewalOption.Kind what,
+      @Schema(nullable = true) String offer,
+      int months,
+      MoneyDto yearly,
+      MoneyDto overTerm,
+      MoneyDto expectedAdded,
+      int moved,
+      int takeBack,
+      List<Seats> seats,
+      boolean proven,
+      MoneyDto gap) {}
+
+  /** So many seats of a plan. */
+  @Schema(name = "SeatsOfPlan")
+  record Seats(String plan, int seats) {}
+
+  /**
+   * @param yearly as it stands
+   * @param needed yearly, without a margin; null where this machine cannot say it
+   * @param proposed yearly, with the margin of least cost; null likewise
+   * @param recoverable what could be had back a year on its subscriptions
+   * @param owner who looks after it, a person's name; null for nobody
+   */
+  @Schema(name = "RenewalLine")
+  record Line(
+      String agreement,
+      String name,
+      String vendor,
+      LocalDate renews,
+      LocalDate noticeBy,
+      Agreement.MayShrink mayShrink,
+      MoneyDto yearly,
+      @Schema(nullable = true) MoneyDto needed,
+      @Schema(nullable = true) MoneyDto proposed,
+      List<LocalDate> missed,
+      String vendorName,
+      MoneyDto recoverable,
+      RenewalState state,
+      @Schema(nullable = true) String owner,
+      @Schema(nullable = true) String payer) {}
+
+  /** What a vendor proposes, in the agreement's currency. */
+  @Schema(name = "VendorOffer")
+  record OfferRow(
+      String offer,
+      String agreement,
+      String name,
+      int months,
+      @Schema(nullable = true) LocalDate validUntil,
+      @Schema(nullable = true) BigDecimal addedSeatPercent,
+      List<OfferPrice> prices) {}
+
+  /** What a plan costs by an offer, from so many seats on. */
+  @Schema(name = "VendorOfferPrice")
+  record OfferPrice(
+      String plan, int fromSeats, MoneyDto unitPrice, PriceList.Pricing pricing, int minimum) {}
+
+  /**
+   * What promising so many seats costs.
+   *
+   * @param paid for the seats, over the term
+   * @param added what seats added during the term are expected to cost besides
+   */
+  @Schema(name = "PromisePoint")
+  record Point(int seats, MoneyDto paid, MoneyDto added, MoneyDto sum) {}
+
+  /**
+   * Somebody whose plans change by the mix.
+   *
+   * @param person null for an account that belongs to nobody
+   * @param goes holdings that come back
+   * @param comes plans that are handed out
+   */
+  @Schema(name = "RenewalMover")
+  record Mover(
+      @Schema(nullable = true) String person,
+      @Schema(nullable = true) String account,
+      String name,
+      List<String> now,
+      List<String> then,
+      List<String> goes,
+      List<String> comes) {}
+}

@@ -1,0 +1,92 @@
+package org.sobertally.server.renewals;
+
+import jakarta.enterprise.context.ApplicationScoped;
+import java.util.List;
+import org.eclipse.microprofile.config.inject.ConfigProperty;
+import org.sobertally.core.agreement.Agreement;
+import org.sobertally.core.book.Book;
+import org.sobertally.core.money.Money;
+import org.sobertally.core.money.MoneyWords;
+import org.sobertally.core.words.Words;
+import org.sobertally.server.access.Role;
+import org.sobertally.server.access.SignIns;
+import org.sobertally.server.mail.Mailroom;
+
+/** Mail about renewals, within the transaction that causes it. */
+@ApplicationScoped
+class RenewalMail {
+
+  private final Mailroom mailroom;
+  private final SignIns sessions;
+  private final String address;
+
+  RenewalMail(
+      Mailroom mailroom, SignIns sessions, @ConfigProperty(name = "sober.address") String address) {
+    this.mailroom = mailroom;
+    this.sessions = sessions;
+    this.address = address;
+  }
+
+  void askDeciders(Book book, RenewalCase one, List<RenewalSeats> seats) {
+    Agreement agreement = book.agreements().byId(one.agreement);
+    StringBuilder list = new StringBuilder();
+    for (RenewalSeats row : seats) {
+      list.append(
+          "  - %s: %d seats, now %d\n"
+              .formatted(book.plans().byId(row.plan).name(), row.seats, row.beforeSeats));
+    }
+    String note = one.note == null || one.note.isBlank() ? "" : "“" + one.note + "”\n\n";
+    String body =
+        """
+        %s asks you to decide how %s renews on %s.
+
+        %s%s
+        It costs %s a year as it stands, and would cost %s.
+
+        %s/renewals/%s
+
+        Notice must be given by %s. Without an answer by %s it renews as it stands.
+        """
+            .formatted(
+                sessions.nameOf(one.preparedBy),
+                agreement.name(),
+                Words.day(one.renews),
+                note,
+                list,
+                MoneyWords.exact(new Money(one.yearlyBefore, one.currency).rounded()),
+                MoneyWords.exact(new Money(one.yearlyAfter, one.currency).rounded()),
+                address,
+                one.agreement,
+                Words.day(one.noticeBy),
+                Words.day(one.decideBy));
+    String subject =
+        "To decide by %s: how %s renews".formatted(Words.day(one.decideBy), agreement.name());
+    sessions
+        .addressesOf(Role.DECIDER, one.preparedBy)
+        .forEach(recipient -> mailroom.send(recipient, subject, body, "DECIDE"));
+  }
+
+  /** Tells whoever prepared it what became of it. */
+  void tellDecision(Book book, RenewalCase one) {
+    String name = book.agreements().byId(one.agreement).name();
+    String said = one.decisionNote == null ? "" : "“" + one.decisionNote + "”\n\n";
+    String body =
+        """
+        %s has %s how %s renews on %s.
+
+        %s%s/renewals/%s
+        """
+            .formatted(
+                sessions.nameOf(one.decidedBy),
+                one.granted ? "granted" : "refused",
+                name,
+                Words.day(one.renews),
+                said,
+                address,
+                one.agreement);
+    String subject = "%s: the renewal of %s".formatted(one.granted ? "Granted" : "Refused", name);
+    sessions
+        .addressOf(one.preparedBy)
+        .ifPresent(recipient -> mailroom.send(recipient, subject, body, "DECIDED"));
+  }
+}

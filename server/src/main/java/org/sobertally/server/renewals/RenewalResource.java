@@ -1,0 +1,241 @@
+package org.sobertally.server.renewals;
+
+import jakarta.annotation.security.RolesAllowed;
+import jakarta.ws.rs.GET;
+import jakarta.ws.rs.Path;
+import jakarta.ws.rs.PathParam;
+import jakarta.ws.rs.Produces;
+import jakarta.ws.rs.QueryParam;
+import jakarta.ws.rs.core.Context;
+import jakarta.ws.rs.core.MediaType;
+import jakarta.ws.rs.core.UriInfo;
+import java.math.BigDecimal;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Optional;
+import java.util.TreeSet;
+import org.eclipse.microprofile.openapi.annotations.tags.Tag;
+import org.jboss.resteasy.reactive.RestResponse;
+import org.sobertally.core.agreement.Offer;
+import org.sobertally.core.book.Book;
+import org.sobertally.core.catalogue.PriceList;
+import org.sobertally.core.money.Money;
+import org.sobertally.core.renewal.Margins;
+import org.sobertally.core.renewal.Mix;
+import org.sobertally.core.renewal.PlanRow;
+import org.sobertally.core.renewal.PromiseCost;
+import org.sobertally.core.renewal.RenewalOption.Kind;
+import org.sobertally.core.renewal.RenewalStudy;
+import org.sobertally.server.book.store.Books;
+import org.sobertally.server.figures.FigureCache;
+import org.sobertally.server.http.MoneyDto;
+import org.sobertally.server.http.Page;
+import org.sobertally.server.http.Problem;
+import org.sobertally.server.store.AsOf;
+
+/** One agreement's next renewal: what it needs and costs, with what somebody tries on it. */
+@Path("/api/v1/agreements/{agreement}/renewal")
+@Tag(name = "renewals")
+@Produces(MediaType.APPLICATION_JSON)
+@RolesAllowed("**")
+public class RenewalResource {
+
+  private static final String CSV = "text/csv";
+  private static final int POINTS = 160;
+
+  private final Books books;
+  private final AsOf asOf;
+  private final FigureCache figures;
+  private final RenewalFigures renewals;
+
+  RenewalResource(Books books, AsOf asOf, FigureCache figures, RenewalFigures renewals) {
+    this.books = books;
+    this.asOf = asOf;
+    this.figures = figures;
+    this.renewals = renewals;
+  }
+
+  /** One agreement's next renewal that can still be changed, with what somebody tries on it. */
+  @GET
+  public RenewalDto.Renewal one(
+      @PathParam("agreement") String agreement,
+      @QueryParam("offer") String offer,
+      @QueryParam("margin") String margin,
+      @QueryParam("u") String u,
+      @QueryParam("known") List<String> known,
+      @QueryParam("asOf") String asOfText) {
+    Book book = books.current();
+    requireAgreement(book, agreement);
+    LocalDate day = asOf.of(book, asOfText);
+    Tried tried = Tried.of(book, margin, u, known);
+    Offer shown = offerOf(book, agreement, offer);
+    Optional<RenewalStudy> found = renewals.study(book, day, agreement);
+    if (found.isEmpty()) {
+      return nothing(book, agreement, tried);
+    }
+    RenewalStudy study = found.get();
+    Mix own = renewals.ownMix(study).withAdded(tried.added());
+    List<Mix> offers = new ArrayList<>();
+    for (Offer one : book.offers().all()) {
+      if (one.agreement().equals(agreement) && one.standsOn(day)) {
+        offers.add(renewals.mix(study, one));
+      }
+    }
+    Mix mix = shown == null ? own : renewals.mix(study, shown);
+    return new RenewalViews(study).renewal(mix, own, offers, figures.surplus(book, day), tried);
+  }
+
+  private static RenewalDto.Renewal nothing(Book book, String agreement, Tried tried) {
+    return new RenewalDto.Renewal(
+        agreement,
+        book.agreements().byId(agreement).vendor(),
+        null,
+        null,
+        null,
+        List.of(),
+        12,
+        tried.added().movePointRight(2).stripTrailingZeros(),
+        true,
+        MoneyDto.of(Money.zero(book.rates().reportingCurrency())),
+        List.of(),
+        List.of(),
+        List.of(),
+        null,
+        List.of(),
+        List.of(),
+        List.of());
+  }
+
+  static void requireAgreement(Book book, String agreement) {
+    if (!book.agreements().has(agreement)) {
+      throw Problem.notFound("There is no agreement %s.".formatted(agreement));
+    }
+  }
+
+  private static Offer offerOf(Book book, String agreement, String offer) {
+    if (offer == null || offer.isBlank()) {
+      return null;
+    }
+    if (!book.offers().has(offer) || !book.offers().byId(offer).agreement().equals(agreement)) {
+      throw Problem.notFound("There is no offer %s for this agreement.".formatted(offer));
+    }
+    return book.offers().byId(offer);
+  }
+
+  /** The whole curve of one plan: what each number of seats costs over the term. */
+  @GET
+  @Path("/curve")
+  public List<RenewalDto.Point> curve(
+      @PathParam("agreement") String agreement,
+      @QueryParam("plan") String planId,
+      @QueryParam("offer") String offer,
+      @QueryParam("u") String u,
+      @QueryParam("known") List<String> known,
+      @QueryParam("asOf") String asOfText) {
+    Book book = books.current();
+    requireAgreement(book, agreement);
+    int plan = planId == null ? -1 : book.plans().numberOf(planId);
+    if (plan < 0) {
+      throw Problem.notFound("There is no plan %s.".formatted(planId));
+    }
+    Tried tried = Tried.of(book, null, u, known);
+    Offer shown = offerOf(book, agreement, offer);
+    Optional<RenewalStudy> study = renewals.study(book, asOf.of(book, asOfText), agreement);
+    if (study.isEmpty()) {
+      return List.of();
+    }
+    Mix mix =
+        shown == null
+            ? renewals.ownMix(study.get()).withAdded(tried.added())
+            : renewals.mix(study.get(), shown);
+    if (!mix.terms().plans().containsKey(plan)) {
+      return List.of();
+    }
+    PromiseCost cost = study.get().costOf(plan, mix, tried.known());
+    PlanRow row =
+        study.get().option(Kind.PROPOSED, mix, Margins.ADVISED, tried.known()).plans().stream()
+            .filter(one -> one.plan() == plan)
+            .findFirst()
+            .orElseThrow();
+    RenewalViews views = new RenewalViews(study.get());
+    List<RenewalDto.Point> points = new ArrayList<>();
+    for (int seats : quantities(row, mix.terms().pricesOf(plan))) {
+      BigDecimal paid =
+          BigDecimal.valueOf(cost.of(seats))
+              .subtract(BigDecimal.valueOf(cost.expectedAdded(seats)));
+      points.add(
+          new RenewalDto.Point(
+              seats,
+              views.money(paid),
+              views.money(cost.expectedAdded(seats)),
+              views.money(cost.of(seats))));
+    }
+    return points;
+  }
+
+  /** Around what is held, bought and promised, with both sides of every break. */
+  private static TreeSet<Integer> quantities(PlanRow row, PriceList prices) {
+    int low = row.low() == null ? row.given() : Math.min(row.low(), row.given());
+    int high = row.high() == null ? row.given() : Math.max(row.high(), row.given());
+    int most = Math.max(Math.max(row.bought(), row.seats()), Math.max(high, row.held()));
+    int from = Math.max(0, Math.min(low, Math.min(row.given(), row.seats())) * 9 / 10 - 2);
+    int to = most + Math.max(4, most / 10);
+    TreeSet<Integer> quantities = new TreeSet<>();
+    for (PriceList.PriceBreak step : prices.breaks()) {
+      if (step.fromSeats() <= to + Math.max(10, to / 4)) {
+        to = Math.max(to, step.fromSeats() + 1);
+      }
+    }
+    int stride = Math.max(1, (to - from) / POINTS);
+    for (int seats = from; seats <= to; seats += stride) {
+      quantities.add(seats);
+    }
+    for (int seats : new int[] {row.given(), row.seats(), row.bought(), to}) {
+      quantities.add(Math.max(0, seats));
+    }
+    for (PriceList.PriceBreak step : prices.breaks()) {
+      if (step.fromSeats() <= to && step.fromSeats() > from) {
+        quantities.add(step.fromSeats());
+        quantities.add(step.fromSeats() - 1);
+      }
+    }
+    return quantities;
+  }
+
+  /** Whoever's plans the cheapest mix changes, with what of theirs comes back. */
+  @GET
+  @Path("/movers")
+  @Produces({MediaType.APPLICATION_JSON, CSV})
+  public RestResponse<List<RenewalDto.Mover>> movers(
+      @PathParam("agreement") String agreement,
+      @QueryParam("offer") String offer,
+      @QueryParam("asOf") String asOfText,
+      @QueryParam("limit") String limit,
+      @QueryParam("cursor") String cursor,
+      @Context UriInfo uri) {
+    Book book = books.current();
+    requireAgreement(book, agreement);
+    Offer shown = offerOf(book, agreement, offer);
+    Optional<RenewalStudy> study = renewals.study(book, asOf.of(book, asOfText), agreement);
+    List<RenewalDto.Mover> movers =
+        study
+            .map(
+                one ->
+                    new RenewalViews(one)
+                        .movers(shown == null ? renewals.ownMix(one) : renewals.mix(one, shown)))
+            .orElse(List.of());
+    return Page.of(
+        movers.stream().sorted(Comparator.comparing(RenewalResource::keyOf)).toList(),
+        RenewalResource::keyOf,
+        limit,
+        cursor,
+        uri,
+        book.version());
+  }
+
+  private static String keyOf(RenewalDto.Mover mover) {
+    return mover.person() == null ? "~" + mover.account() : mover.person();
+  }
+}

@@ -1,0 +1,498 @@
+package org.sobertally.server.renewals;
+
+import jakarta.enterprise.context.ApplicationScoped;
+import java.math.BigDecimal;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.Collections;
+import java.util.List;
+import java.util.TreeSet;
+import java.util.UUID;
+import org.sobertally.core.agreement.Agreement;
+import org.sobertally.core.agreement.Offer;
+import org.sobertally.core.agreement.Subscription;
+import org.sobertally.core.agreement.Term;
+import org.sobertally.core.book.Book;
+import org.sobertally.core.catalogue.PlanModel;
+import org.sobertally.core.money.Money;
+import org.sobertally.core.money.MoneyWords;
+import org.sobertally.core.renewal.Mix;
+import org.sobertally.core.renewal.PlanRow;
+import org.sobertally.core.renewal.RenewalOption;
+import org.sobertally.core.renewal.RenewalOption.Kind;
+import org.sobertally.core.renewal.RenewalStudy;
+import org.sobertally.core.words.Words;
+import org.sobertally.server.access.SignIns;
+import org.sobertally.server.book.store.BookEditor;
+import org.sobertally.server.book.store.Books;
+import org.sobertally.server.http.Problem;
+import org.sobertally.server.journal.Journal;
+import org.sobertally.server.slates.moves.Savings;
+import org.sobertally.server.time.TallyClock;
+
+/**
+ * Brings a renewal from a choice to a lower bill: chosen by one, decided by another, told to the
+ * vendor, and then written down as the next term. Each step is one transaction.
+ */
+@ApplicationScoped
+class RenewalService {
+
+  private final Books books;
+  private final BookEditor editor;
+  private final RenewalFigures figures;
+  private final RenewalCases cases;
+  private final RenewalMail mail;
+  private final Savings savings;
+  private final Journal journal;
+  private final SignIns sessions;
+  private final TallyClock clock;
+
+  RenewalService(
+      Books books,
+      BookEditor editor,
+      RenewalFigures figures,
+      RenewalCases cases,
+      RenewalMail mail,
+      Savings savings,
+      Journal journal,
+      SignIns sessions,
+      TallyClock clock) {
+    this.books = books;
+    this.editor = editor;
+    this.figures = figures;
+    this.cases = cases;
+    this.mail = mail;
+    this.savings = savings;
+    this.journal = journal;
+    this.sessions = sessions;
+    this.clock = clock;
+  }
+
+  private RenewalStudy study(Book book, String agreement) {
+    RenewalResource.requireAgreement(book, agreement);
+    return figures
+        .study(book, clock.today(), agreement)
+        .orElseThrow(
+            () ->
+                Problem.conflict(
+                    "%s has no renewal that can still be changed."
+                        .formatted(book.agreements().byId(agreement).name())));
+  }
+
+  private RenewalCase require(Book book, String agreement) {
+    RenewalStudy study = study(book, agreement);
+    return cases
+        .find(agreement, study.chance().renews())
+        .orElseThrow(() -> Problem.conflict("Nothing is prepared for this renewal yet."));
+  }
+
+  private void move(RenewalCase one, RenewalState next) {
+    RenewalState now = one.stateOn(clock.today());
+    boolean again =
+        now == next && next != RenewalState.PREPARED && next != RenewalState.KEPT_ON_PURPOSE;
+    if (again || !RenewalState.LIFE.may(now, next)) {
+      throw Problem.conflict("This renewal is %s; that cannot be done now.".formatted(words(now)));
+    }
+    one.state = next;
+  }
+
+  static String words(RenewalState state) {
+    return switch (state) {
+      case OPEN -> "open";
+      case PREPARED -> "prepared";
+      case ASKED -> "waiting for a decision";
+      case DECIDED -> "decided";
+      case NOTICE_GIVEN -> "told to the vendor";
+      case RENEWED -> "renewed";
+      case KEPT_ON_PURPOSE -> "kept on purpose";
+    };
+  }
+
+  /** Chooses quantities and terms; what was decided before about it is void. */
+  RenewalCase prepare(String agreement, RenewalForms.Choice form, String actor) {
+    return books.write(
+        change -> {
+          Book book = change.book();
+          RenewalStudy study = study(book, agreement);
+          Tried tried = Tried.of(book, form.margin(), form.u(), form.known());
+          RenewalCase one =
+              cases
+                  .find(agreement, study.chance().renews())
+                  .orElseGet(() -> fresh(study, RenewalState.PREPARED));
+          if (one.version > 0 || one.preparedOn != null || one.keptReason != null) {
+            move(one, RenewalState.PREPARED);
+          }
+          RenewalOption option = option(book, study, form, tried);
+          forget(one);
+          one.offer = option.offer();
+          one.months = option.months();
+          one.margin = form.margin();
+          one.known = form.known() == null ? null : String.join("\n", form.known());
+          one.note = form.note() == null ? null : form.note().strip();
+          one.preparedBy = actor;
+          one.preparedBehind = String.join("\n", new TreeSet<>(sessions.behind(actor)));
+          one.preparedOn = clock.today();
+          one.currency = book.rates().reportingCurrency();
+          RenewalOption stands = study.asItStands(study.ownTerms(tried.added()), tried.known());
+          one.yearlyBefore = stands.yearly();
+          one.yearlyAfter = option.yearly();
+          cases.put(one, seats(book, one, option, stands));
+          journal.add(
+              actor,
+              "RENEWAL_PREPARED",
+              "Prepared the renewal of %s on %s: %s a year in place of %s."
+                  .formatted(
+                      study.agreement().name(),
+                      Words.day(one.renews),
+                      MoneyWords.exact(money(one, one.yearlyAfter)),
+                      MoneyWords.exact(money(one, one.yearlyBefore))));
+          return one;
+        });
+  }
+
+  private RenewalCase fresh(RenewalStudy study, RenewalState state) {
+    RenewalCase one = new RenewalCase();
+    one.id = UUID.randomUUID().toString();
+    one.agreement = study.agreement().id();
+    one.renews = study.chance().renews();
+    one.noticeBy = study.chance().noticeBy();
+    one.months = 12;
+    one.state = state;
+    return one;
+  }
+
+  private static void forget(RenewalCase one) {
+    one.decideBy = null;
+    one.decidedBy = null;
+    one.decidedOn = null;
+    one.granted = null;
+    one.decisionNote = null;
+    one.keptReason = null;
+    one.keptUntil = null;
+  }
+
+  private RenewalOption option(
+      Book book, RenewalStudy study, RenewalForms.Choice form, Tried tried) {
+    if (form.what() == Kind.AS_IT_STANDS) {
+      return study.asItStands(study.ownTerms(tried.added()), tried.known());
+    }
+    Mix mix;
+    if (form.offer() == null || form.offer().isBlank()) {
+      mix = figures.ownMix(study).withAdded(tried.added());
+    } else {
+      Offer offer = book.offers().has(form.offer()) ? book.offers().byId(form.offer()) : null;
+      if (offer == null || !offer.agreement().equals(study.agreement().id())) {
+        throw Problem.notFound("There is no offer %s for this agreement.".formatted(form.offer()));
+      }
+      if (!offer.standsOn(clock.today())) {
+        throw Problem.conflict(
+            "%s could be taken until %s.".formatted(offer.name(), Words.day(offer.validUntil())));
+      }
+      mix = figures.mix(study, offer);
+    }
+    if (!mix.uncovered().isEmpty()) {
+      throw Problem.unprocessable(
+          "By these terms %s would have nothing that gives what they need: choose others, or give"
+                  .formatted(Words.count(mix.uncovered().size(), "person"))
+              + " them something else first.",
+          List.of());
+    }
+    return study.option(Kind.PROPOSED, mix, tried.margins(), tried.known());
+  }
+
+  private static List<RenewalSeats> seats(
+      Book book, RenewalCase one, RenewalOption option, RenewalOption stands) {
+    List<RenewalSeats> all = new ArrayList<>();
+    for (PlanRow row : option.plans()) {
+      int before =
+          stands.plans().stream()
+              .filter(other -> other.plan() == row.plan())
+              .mapToInt(PlanRow::seats)
+              .sum();
+      if (row.seats() > 0 || before > 0) {
+        RenewalSeats seats = new RenewalSeats();
+        seats.id = UUID.randomUUID().toString();
+        seats.renewal = one.id;
+        seats.plan = book.plans().get(row.plan()).id();
+        seats.beforeSeats = before;
+        seats.seats = row.seats();
+        seats.unit = row.unit();
+        seats.yearly = row.yearly();
+        all.add(seats);
+      }
+    }
+    return all;
+  }
+
+  private static Money money(RenewalCase one, BigDecimal amount) {
+    return new Money(amount, one.currency).rounded();
+  }
+
+  /** Asks those who may decide. */
+  RenewalCase ask(String agreement, LocalDate decideBy, String actor) {
+    return books.write(
+        change -> {
+          RenewalCase one = require(change.book(), agreement);
+          LocalDate today = clock.today();
+          LocalDate last = one.noticeBy.isBefore(today) ? one.renews.minusDays(1) : one.noticeBy;
+          if (decideBy.isBefore(today) || decideBy.isAfter(last)) {
+            throw Problem.badRequest(
+                "decideBy: choose a day from today to %s, or it comes too late."
+                    .formatted(Words.day(last)));
+          }
+          move(one, RenewalState.ASKED);
+          one.decideBy = decideBy;
+          String name = change.book().agreements().byId(agreement).name();
+          mail.askDeciders(change.book(), one, cases.seatsOf(one));
+          journal.add(
+              actor,
+              "RENEWAL_ASKED",
+              "Asked for a decision on the renewal of %s by %s."
+                  .formatted(name, Words.day(decideBy)));
+          return one;
+        });
+  }
+
+  /** Somebody else's yes or no. */
+  RenewalCase decide(String agreement, boolean grant, String note, String actor) {
+    return books.write(
+        change -> {
+          RenewalCase one = require(change.book(), agreement);
+          boolean own =
+              !Collections.disjoint(
+                  sessions.behind(actor), Arrays.asList(one.preparedBehind.split("\n")));
+          if (one.state == RenewalState.ASKED && own) {
+            throw Problem.forbidden("Somebody else decides what you have prepared.");
+          }
+          if (one.state != RenewalState.ASKED) {
+            throw Problem.conflict(
+                "This renewal is %s; there is nothing to decide.".formatted(words(one.state)));
+          }
+          move(one, grant ? RenewalState.DECIDED : RenewalState.PREPARED);
+          one.granted = grant;
+          one.decidedBy = actor;
+          one.decidedOn = clock.today();
+          one.decisionNote = note == null || note.isBlank() ? null : note.strip();
+          String name = change.book().agreements().byId(agreement).name();
+          String why = one.decisionNote == null ? "" : " “" + one.decisionNote + "”";
+          mail.tellDecision(change.book(), one);
+          journal.add(
+              actor,
+              "RENEWAL_DECIDED",
+              "%s the renewal of %s on %s.%s"
+                  .formatted(grant ? "Granted" : "Refused", name, Words.day(one.renews), why));
+          return one;
+        });
+  }
+
+  /** The vendor was told: from the renewal on the chosen quantities stand in the book. */
+  RenewalCase giveNotice(String agreement, RenewalForms.Notice form, LocalDate day, String actor) {
+    return books.write(
+        change -> {
+          Book book = change.book();
+          RenewalCase one = require(book, agreement);
+          if (day.isAfter(clock.today())) {
+            throw Problem.badRequest("day: %s has not come yet.".formatted(day));
+          }
+          Agreement of = book.agreements().byId(agreement);
+          boolean byHand = of.termOn(one.renews.minusDays(1)).renews() == Agreement.Renews.MANUAL;
+          if (day.isAfter(one.noticeBy) && !byHand) {
+            throw Problem.conflict(
+                "Notice for %s was due by %s: it renews as it stands, and the next chance is a"
+                        .formatted(Words.day(one.renews), Words.day(one.noticeBy))
+                    + " year later.");
+          }
+          move(one, RenewalState.NOTICE_GIVEN);
+          one.noticeOn = day;
+          one.noticeWay = form.way().strip();
+          one.noticeAddress = form.address() == null ? null : form.address().strip();
+          one.noticeByWhom = actor;
+          changeQuantities(change, one, true);
+          journal.add(
+              actor,
+              "NOTICE_GIVEN",
+              "Told %s on %s by %s: %s from %s."
+                  .formatted(
+                      book.vendors().byId(of.vendor()).name(),
+                      Words.day(day),
+                      one.noticeWay,
+                      said(book, one),
+                      Words.day(one.renews)));
+          return one;
+        });
+  }
+
+  private String said(Book book, RenewalCase one) {
+    List<String> said = new ArrayList<>();
+    for (RenewalSeats seats : cases.seatsOf(one)) {
+      if (seats.seats != seats.beforeSeats) {
+        said.add(
+            "%d %s in place of %d"
+                .formatted(seats.seats, book.plans().byId(seats.plan).name(), seats.beforeSeats));
+      }
+    }
+    return said.isEmpty() ? "as it stands" : String.join(", ", said);
+  }
+
+  /** As long as the renewal has not come. */
+  RenewalCase withdrawNotice(String agreement, String actor) {
+    return books.write(
+        change -> {
+          RenewalCase one = require(change.book(), agreement);
+          if (one.state != RenewalState.NOTICE_GIVEN) {
+            throw Problem.conflict("No notice was given for this renewal.");
+          }
+          move(one, RenewalState.DECIDED);
+          changeQuantities(change, one, false);
+          one.noticeOn = null;
+          one.noticeWay = null;
+          one.noticeAddress = null;
+          one.noticeByWhom = null;
+          one.proof = null;
+          one.proofName = null;
+          journal.add(
+              actor,
+              "NOTICE_WITHDRAWN",
+              "Withdrew the notice on %s."
+                  .formatted(change.book().agreements().byId(agreement).name()));
+          return one;
+        });
+  }
+
+  private void changeQuantities(Books.Change change, RenewalCase one, boolean there) {
+    String name = change.book().agreements().byId(one.agreement).name();
+    for (RenewalSeats seats : cases.seatsOf(one)) {
+      int more = there ? seats.seats - seats.beforeSeats : seats.beforeSeats - seats.seats;
+      List<Subscription> lines =
+          change.book().lines().all().stream()
+              .filter(line -> line.agreement().equals(one.agreement))
+              .filter(line -> line.plan().equals(seats.plan))
+              .toList();
+      if (more == 0) {
+        continue;
+      }
+      if (lines.isEmpty()) {
+        throw Problem.conflict(
+            "%s is not on %s yet: write down a subscription to it on the terms sheet first."
+                .formatted(change.book().plans().byId(seats.plan).name(), name));
+      }
+      for (Subscription line : lines) {
+        int fits = more > 0 ? more : Math.max(more, -line.quantityOn(one.renews));
+        if (fits != 0) {
+          String reason = (there ? "Renewal of " : "Notice withdrawn on ") + name;
+          editor.changeQuantity(change, line.id(), one.renews, fits, reason);
+          more -= fits;
+        }
+      }
+    }
+  }
+
+  /** A file that shows that the vendor was told. */
+  RenewalCase prove(String agreement, String name, byte[] content, String actor) {
+    return books.write(
+        change -> {
+          RenewalCase one = require(change.book(), agreement);
+          if (one.state != RenewalState.NOTICE_GIVEN) {
+            throw Problem.conflict("Give notice first; then its proof can be kept.");
+          }
+          one.proofName = name;
+          one.proof = content;
+          journal.add(actor, "NOTICE_PROVED", "Kept %s as proof of the notice.".formatted(name));
+          return one;
+        });
+  }
+
+  /** The vendor has confirmed: the next term begins on the renewal day, and the money is kept. */
+  RenewalCase renew(String agreement, RenewalForms.NextTerm form, LocalDate ends, String actor) {
+    return books.write(
+        change -> {
+          Book book = change.book();
+          RenewalCase one = require(book, agreement);
+          LocalDate until = ends == null ? one.renews.plusMonths(one.months) : ends;
+          if (!one.renews.isBefore(until)) {
+            throw Problem.badRequest(
+                "ends: the term begins on %s and must end after that."
+                    .formatted(Words.day(one.renews)));
+          }
+          move(one, RenewalState.RENEWED);
+          Agreement of = book.agreements().byId(agreement);
+          List<Term.Later> later = new ArrayList<>(of.later());
+          later.removeIf(term -> term.from().equals(one.renews));
+          later.add(new Term.Later(one.renews, until, form.noticeDays(), null, null));
+          editor.put(change, of.withLater(later));
+          if (one.offer != null) {
+            takePrices(change, one);
+          }
+          one.renewedOn = clock.today();
+          BigDecimal less = one.yearlyBefore.subtract(one.yearlyAfter);
+          if (less.signum() > 0) {
+            savings.addRenewal(one.id, agreement, one.renews, less, one.currency);
+          }
+          journal.add(
+              actor,
+              "RENEWED",
+              "%s is renewed from %s until before %s: %s, %s a year less."
+                  .formatted(
+                      of.name(),
+                      Words.day(one.renews),
+                      Words.day(until),
+                      said(book, one),
+                      MoneyWords.exact(money(one, less))));
+          return one;
+        });
+  }
+
+  private void takePrices(Books.Change change, RenewalCase one) {
+    if (!change.book().offers().has(one.offer)) {
+      throw Problem.conflict("The offer is not in the book any more: bring it in again.");
+    }
+    for (Offer.PriceOf price : change.book().offers().byId(one.offer).prices()) {
+      for (Subscription line : change.book().lines().all()) {
+        PlanModel model = change.book().plans().byId(line.plan()).model();
+        if (line.agreement().equals(one.agreement)
+            && line.plan().equals(price.plan())
+            && model != PlanModel.FLOATING) {
+          List<Subscription.LaterPrices> later = new ArrayList<>(line.laterPrices());
+          later.removeIf(same -> same.from().equals(one.renews));
+          later.add(
+              new Subscription.LaterPrices(
+                  one.renews,
+                  price.prices().unitPrice(),
+                  price.prices().pricing(),
+                  price.prices().minimum(),
+                  price.prices().breaks()));
+          editor.put(change, line.withPrices(line.prices(), later));
+        }
+      }
+    }
+  }
+
+  /** It stays as it is, for a reason: until that day nobody is reminded. */
+  RenewalCase keep(String agreement, String reason, LocalDate until, String actor) {
+    return books.write(
+        change -> {
+          RenewalStudy study = study(change.book(), agreement);
+          if (!until.isAfter(clock.today())) {
+            throw Problem.badRequest("until: choose a day after today.");
+          }
+          RenewalCase one =
+              cases
+                  .find(agreement, study.chance().renews())
+                  .orElseGet(() -> fresh(study, RenewalState.KEPT_ON_PURPOSE));
+          if (one.version > 0 || one.preparedOn != null || one.keptReason != null) {
+            move(one, RenewalState.KEPT_ON_PURPOSE);
+          }
+          forget(one);
+          one.keptReason = reason.strip();
+          one.keptUntil = until;
+          cases.put(one, List.of());
+          journal.add(
+              actor,
+              "RENEWAL_KEPT",
+              "%s is kept as it is on purpose until %s. “%s”"
+                  .formatted(study.agreement().name(), Words.day(until), one.keptReason));
+          return one;
+        });
+  }
+}

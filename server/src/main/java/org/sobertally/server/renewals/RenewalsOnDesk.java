@@ -1,0 +1,136 @@
+package org.sobertally.server.renewals;
+
+import io.quarkus.narayana.jta.QuarkusTransaction;
+import jakarta.enterprise.context.ApplicationScoped;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.Collections;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.stream.Collectors;
+import org.sobertally.core.agreement.Agreement;
+import org.sobertally.core.book.Book;
+import org.sobertally.core.money.Money;
+import org.sobertally.core.money.MoneyWords;
+import org.sobertally.core.words.Words;
+import org.sobertally.server.access.Role;
+import org.sobertally.server.access.SignIns;
+import org.sobertally.server.desk.DeskSource;
+import org.sobertally.server.figures.FigureCache;
+
+/** Agreements whose notice day is near, and renewals that wait for somebody. */
+@ApplicationScoped
+class RenewalsOnDesk implements DeskSource {
+
+  private static final int NOTICE_DAYS = 60;
+
+  private final FigureCache figures;
+  private final RenewalCases cases;
+  private final SignIns sessions;
+
+  RenewalsOnDesk(FigureCache figures, RenewalCases cases, SignIns sessions) {
+    this.figures = figures;
+    this.cases = cases;
+    this.sessions = sessions;
+  }
+
+  @Override
+  public List<Line> lines(Book book, Asker asker) {
+    Map<String, RenewalCase> known =
+        QuarkusTransaction.requiringNew()
+            .call(
+                () ->
+                    cases.from(asker.day()).stream()
+                        .collect(Collectors.toMap(one -> one.agreement + one.renews, one -> one)));
+    List<Line> lines = new ArrayList<>();
+    for (Agreement agreement : book.agreements().all()) {
+      Optional<LocalDate> renews = agreement.nextRenewal(asker.day());
+      if (agreement.inForce(asker.day()) && renews.isPresent()) {
+        RenewalCase one = known.get(agreement.id() + renews.get());
+        line(book, asker, agreement, renews.get(), one).ifPresent(lines::add);
+      }
+    }
+    return lines;
+  }
+
+  private Optional<Line> line(
+      Book book, Asker asker, Agreement agreement, LocalDate renews, RenewalCase one) {
+    LocalDate day = asker.day();
+    LocalDate by = agreement.noticeFor(renews);
+    String path = "/renewals/" + agreement.id();
+    RenewalState state = one == null ? RenewalState.OPEN : one.stateOn(day);
+    switch (state) {
+      case ASKED -> {
+        boolean own =
+            !Collections.disjoint(
+                sessions.behind(asker.login()), Arrays.asList(one.preparedBehind.split("\n")));
+        if (asker.role() == Role.DECIDER && !own) {
+          return Optional.of(
+              new Line(
+                  About.NOTICE,
+                  "Decide how %s renews".formatted(agreement.name()),
+                  "It renews on %s as it stands.".formatted(Words.day(renews)),
+                  less(one),
+                  one.decideBy,
+                  path));
+        }
+        return Optional.empty();
+      }
+      case DECIDED -> {
+        return Optional.of(
+            new Line(
+                About.NOTICE,
+                "Tell the vendor how %s renews: it is decided".formatted(agreement.name()),
+                "It renews on %s as it stands, whatever was decided.".formatted(Words.day(renews)),
+                less(one),
+                by,
+                path));
+      }
+      case NOTICE_GIVEN, RENEWED, KEPT_ON_PURPOSE -> {
+        return Optional.empty();
+      }
+      default -> {
+        return open(book, agreement, day, renews, by, path);
+      }
+    }
+  }
+
+  private static Money less(RenewalCase one) {
+    Money less = new Money(one.yearlyBefore.subtract(one.yearlyAfter), one.currency);
+    return less.amount().signum() > 0 ? less : null;
+  }
+
+  /** Nobody has decided anything: what it costs to let it be. */
+  private Optional<Line> open(
+      Book book, Agreement agreement, LocalDate day, LocalDate renews, LocalDate by, String path) {
+    boolean near = !by.isBefore(day) && !by.isAfter(day.plusDays(NOTICE_DAYS));
+    Money paid = Money.zero(book.rates().reportingCurrency());
+    Money waste = paid;
+    boolean any = false;
+    for (int line = 0; line < book.lines().size(); line++) {
+      if (book.agreementOfLine(line).id().equals(agreement.id())) {
+        any = true;
+        paid = paid.plus(book.yearlyCost(line, day));
+        waste =
+            waste
+                .plus(figures.of(book, day).covers().recoverableOf(line))
+                .plus(figures.surplus(book, day).get(line).yearly());
+      }
+    }
+    if (!near || !any) {
+      return Optional.empty();
+    }
+    String does = agreement.termOn(day).renews() == Agreement.Renews.AUTO ? "renews" : "ends";
+    return Optional.of(
+        new Line(
+            About.NOTICE,
+            "Give notice on %s, or keep it".formatted(agreement.name()),
+            "It %s on %s as it is, %s a year."
+                .formatted(does, Words.day(renews), MoneyWords.about(paid)),
+            waste.amount().signum() > 0 ? waste : null,
+            by,
+            path));
+  }
+}

@@ -1,0 +1,175 @@
+package org.sobertally.server.renewals;
+
+import jakarta.annotation.security.RolesAllowed;
+import jakarta.ws.rs.GET;
+import jakarta.ws.rs.Path;
+import jakarta.ws.rs.Produces;
+import jakarta.ws.rs.QueryParam;
+import jakarta.ws.rs.core.Context;
+import jakarta.ws.rs.core.MediaType;
+import jakarta.ws.rs.core.UriInfo;
+import java.math.BigDecimal;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.OptionalInt;
+import org.eclipse.microprofile.openapi.annotations.tags.Tag;
+import org.jboss.resteasy.reactive.RestResponse;
+import org.sobertally.core.agreement.Agreement;
+import org.sobertally.core.book.Book;
+import org.sobertally.core.catalogue.PriceList;
+import org.sobertally.core.money.Money;
+import org.sobertally.core.renewal.Known;
+import org.sobertally.core.renewal.Margins;
+import org.sobertally.core.renewal.Mix;
+import org.sobertally.core.renewal.RenewalOption.Kind;
+import org.sobertally.core.renewal.RenewalStudy;
+import org.sobertally.server.book.store.Books;
+import org.sobertally.server.figures.FigureCache;
+import org.sobertally.server.http.MoneyDto;
+import org.sobertally.server.http.Page;
+import org.sobertally.server.http.Params;
+import org.sobertally.server.store.AsOf;
+import org.sobertally.server.terms.AgreementOwners;
+
+/** All renewals, and what vendors propose for them. */
+@Path("/api/v1")
+@Tag(name = "renewals")
+@Produces(MediaType.APPLICATION_JSON)
+@RolesAllowed("**")
+public class RenewalsResource {
+
+  private static final String CSV = "text/csv";
+  private static final int LONGEST = 36_500;
+
+  private final Books books;
+  private final AsOf asOf;
+  private final FigureCache figures;
+  private final RenewalFigures renewals;
+  private final RenewalCases cases;
+  private final AgreementOwners owners;
+
+  RenewalsResource(
+      Books books,
+      AsOf asOf,
+      FigureCache figures,
+      RenewalFigures renewals,
+      RenewalCases cases,
+      AgreementOwners owners) {
+    this.books = books;
+    this.asOf = asOf;
+    this.figures = figures;
+    this.renewals = renewals;
+    this.cases = cases;
+    this.owners = owners;
+  }
+
+  /**
+   * All agreements that can still be changed at a renewal, by the day on which the chance is gone.
+   */
+  @GET
+  @Path("/renewals")
+  @Produces({MediaType.APPLICATION_JSON, CSV})
+  public RestResponse<List<RenewalDto.Line>> all(
+      @QueryParam("within") String within,
+      @QueryParam("asOf") String asOfText,
+      @QueryParam("limit") String limit,
+      @QueryParam("cursor") String cursor,
+      @Context UriInfo uri) {
+    Book book = books.current();
+    LocalDate day = asOf.of(book, asOfText);
+    OptionalInt days = Params.number("within", within, 0, LONGEST);
+    Map<String, AgreementOwners.Note> notes = owners.all(book);
+    List<RenewalDto.Line> lines = new ArrayList<>();
+    for (Agreement agreement : book.agreements().all()) {
+      Optional<RenewalStudy> study =
+          agreement.inForce(day) ? renewals.study(book, day, agreement.id()) : Optional.empty();
+      boolean near =
+          study.isPresent()
+              && (days.isEmpty()
+                  || !study.get().chance().noticeBy().isAfter(day.plusDays(days.getAsInt())));
+      if (near) {
+        lines.add(line(study.get(), notes.get(agreement.id())));
+      }
+    }
+    lines.sort(
+        Comparator.comparing(RenewalDto.Line::noticeBy).thenComparing(RenewalDto.Line::agreement));
+    return Page.of(
+        lines,
+        line -> line.noticeBy() + " " + line.agreement(),
+        limit,
+        cursor,
+        uri,
+        book.version());
+  }
+
+  private RenewalDto.Line line(RenewalStudy study, AgreementOwners.Note note) {
+    Book book = study.book();
+    Agreement agreement = study.agreement();
+    RenewalViews views = new RenewalViews(study);
+    MoneyDto needed = null;
+    MoneyDto proposed = null;
+    if (renewals.canSolve()) {
+      Mix mix = renewals.ownMix(study);
+      needed = views.money(study.option(Kind.NEEDED, mix, Margins.NONE, Known.NOTHING).yearly());
+      proposed =
+          views.money(study.option(Kind.PROPOSED, mix, Margins.ADVISED, Known.NOTHING).yearly());
+    }
+    BigDecimal yearly = BigDecimal.ZERO;
+    Money recoverable = Money.zero(book.rates().reportingCurrency());
+    for (int line = 0; line < book.lines().size(); line++) {
+      if (book.lines().get(line).agreement().equals(agreement.id())) {
+        PriceList prices = book.lines().get(line).pricesOn(study.chance().renews());
+        BigDecimal cost = prices.costOf(book.lines().get(line).quantityOn(study.chance().renews()));
+        yearly =
+            yearly.add(
+                book.rates()
+                    .toReporting(new Money(cost, agreement.currency()), study.asOf())
+                    .amount());
+        recoverable = recoverable.plus(figures.of(book, study.asOf()).covers().recoverableOf(line));
+      }
+    }
+    return new RenewalDto.Line(
+        agreement.id(),
+        agreement.name(),
+        agreement.vendor(),
+        study.chance().renews(),
+        study.chance().noticeBy(),
+        agreement.termOn(study.asOf()).mayShrink(),
+        views.money(yearly),
+        needed,
+        proposed,
+        study.chance().missed(),
+        book.vendors().byId(agreement.vendor()).name(),
+        MoneyDto.of(recoverable),
+        cases.stateOf(agreement.id(), study.chance().renews(), study.asOf()),
+        note == null ? null : note.ownerName(),
+        note == null ? null : note.payer());
+  }
+
+  /** What vendors propose. */
+  @GET
+  @Path("/offers")
+  @Produces({MediaType.APPLICATION_JSON, CSV})
+  public RestResponse<List<RenewalDto.OfferRow>> offers(
+      @QueryParam("agreement") String agreement,
+      @QueryParam("limit") String limit,
+      @QueryParam("cursor") String cursor,
+      @Context UriInfo uri) {
+    Book book = books.current();
+    if (agreement != null && !agreement.isBlank()) {
+      RenewalResource.requireAgreement(book, agreement);
+    }
+    List<RenewalDto.OfferRow> offers =
+        book.offers().all().stream()
+            .filter(
+                offer ->
+                    agreement == null || agreement.isBlank() || offer.agreement().equals(agreement))
+            .map(offer -> RenewalViews.offer(book, offer))
+            .toList();
+    return Page.of(offers, RenewalDto.OfferRow::offer, limit, cursor, uri, book.version());
+  }
+}

@@ -1,0 +1,40 @@
+package org.sobertally.server.terms;
+
+import jakarta.enterprise.context.ApplicationScoped;
+import jakarta.persistence.EntityManager;
+import jakarta.transaction.Transactional;
+import java.util.HashMap;
+import java.util.Map;
+import org.jspecify.annotations.Nullable;
+import org.sobertally.core.book.Book;
+
+/** Who looks after which agreement, and who bears it. */
+@ApplicationScoped
+public class AgreementOwners {
+
+  private final EntityManager entities;
+
+  AgreementOwners(EntityManager entities) {
+    this.entities = entities;
+  }
+
+  /**
+   * What is noted of an agreement.
+   *
+   * @param owner a person's id
+   */
+  public record Note(@Nullable String owner, @Nullable String ownerName, @Nullable String payer) {}
+
+  /** By agreement, those of which anything is noted. */
+  @Transactional
+  public Map<String, Note> all(Book book) {
+    Map<String, Note> all = new HashMap<>();
+    for (AgreementNote note :
+        entities.createQuery("from AgreementNote", AgreementNote.class).getResultList()) {
+      boolean known = note.owner != null && book.people().has(note.owner);
+      String name = known ? book.people().byId(note.owner).name() : note.owner;
+      all.put(note.agreement, new Note(note.owner, name, note.payer));
+    }
+    return all;
+  }
+}

@@ -1,0 +1,45 @@
+-- What was chosen for a renewal, who decided it, and what came of it.
+CREATE TABLE renewal_case (
+  id VARCHAR(40) PRIMARY KEY,
+  version INTEGER NOT NULL,
+  agreement VARCHAR(200) NOT NULL,
+  renews DATE NOT NULL,
+  notice_by DATE NOT NULL,
+  state VARCHAR(40) NOT NULL,
+  offer VARCHAR(200),
+  months INTEGER NOT NULL,
+  margin VARCHAR(4000),
+  known VARCHAR(8000),
+  yearly_before DECIMAL(28, 10),
+  yearly_after DECIMAL(28, 10),
+  currency CHAR(3),
+  note VARCHAR(2000),
+  prepared_by VARCHAR(400),
+  prepared_behind VARCHAR(4000),
+  prepared_on DATE,
+  decide_by DATE,
+  decided_by VARCHAR(400),
+  decided_on DATE,
+  granted BOOLEAN,
+  decision_note VARCHAR(2000),
+  notice_on DATE,
+  notice_way VARCHAR(400),
+  notice_address VARCHAR(2000),
+  notice_by_whom VARCHAR(400),
+  proof_name VARCHAR(400),
+  proof BLOB,
+  kept_reason VARCHAR(2000),
+  kept_until DATE,
+  renewed_on DATE,
+  CONSTRAINT renewal_case_of UNIQUE (agreement, renews)
+);
+CREATE TABLE renewal_seats (
+  id VARCHAR(40) PRIMARY KEY,
+  renewal VARCHAR(40) NOT NULL,
+  plan VARCHAR(200) NOT NULL,
+  before_seats INTEGER NOT NULL,
+  seats INTEGER NOT NULL,
+  unit DECIMAL(28, 10) NOT NULL,
+  yearly DECIMAL(28, 10) NOT NULL
+);
+CREATE INDEX renewal_seats_of ON renewal_seats (renewal);

@@ -1,0 +1,307 @@
+package org.sobertally.server.renewals;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.fasterxml.jackson.databind.JsonNode;
+import io.quarkus.narayana.jta.QuarkusTransaction;
+import io.quarkus.test.junit.QuarkusTest;
+import jakarta.inject.Inject;
+import jakarta.persistence.EntityManager;
+import java.nio.charset.StandardCharsets;
+import java.util.List;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.sobertally.server.support.Caller;
+import org.sobertally.server.support.SmallBook;
+import org.sobertally.server.support.Zips;
+
+/** A renewal from what is needed to the next term and the money that is kept. */
+@QuarkusTest
+class RenewalTest {
+
+  private static final String RENEWAL = "/api/v1/agreements/qm/renewal";
+  private static final String CASE = RENEWAL + "/case";
+
+  @Inject EntityManager entities;
+  private final Caller steward = Caller.steward();
+  private final Caller decider = Caller.decider();
+
+  @BeforeEach
+  void takeASmallBook() {
+    QuarkusTransaction.requiringNew()
+        .run(
+            () -> {
+              entities.createQuery("delete from Slate s").executeUpdate();
+              for (String table : List.of("renewal_seats", "renewal_case", "saving", "mail")) {
+                entities.createNativeQuery("delete from " + table).executeUpdate();
+              }
+            });
+    take(
+        new SmallBook()
+            .change("agreements.csv", "2027-01-07,30,AUTO", "2027-01-07,60,AUTO")
+            .file(
+                "offers.csv",
+                "offer,agreement,name,months,valid_until,added_seat_percent",
+                "two,qm,Two years,24,2026-11-30,15",
+                "old,qm,Last year's,12,2026-01-01,")
+            .file(
+                "offer_prices.csv",
+                "offer,plan,from_seats,unit_price,pricing,minimum",
+                "two,quill-opus,1,400,,",
+                "two,quill-opus,20,380,,",
+                "two,quill-letter,1,80,,"));
+  }
+
+  private static void take(SmallBook book) {
+    assertThat(Caller.keeper().putZip("/api/v1/book?replace=true", book.zip()).status())
+        .isEqualTo(200);
+  }
+
+  private Caller.Answer put(String path, String json) {
+    return steward.send("PUT", path, "application/json", json.getBytes(StandardCharsets.UTF_8));
+  }
+
+  private static List<String> rows(String file) {
+    return Zips.rows(Caller.keeper().get("/api/v1/book").bytes(), file);
+  }
+
+  private static JsonNode plan(JsonNode renewal, String plan) {
+    for (JsonNode row : renewal.get("plans")) {
+      if (row.get("plan").asText().equals(plan)) {
+        return row;
+      }
+    }
+    throw new AssertionError("no plan " + plan + " in " + renewal);
+  }
+
+  /**
+   * Opus is held by five: Ann used mail only of late; Bo's seat is kept; Cy never opened it, Di has
+   * left, Ed's invitation waits. Two Opus and a Letter are needed, in place of ten at 396 and ten
+   * Letter at 84.
+   */
+  @Test
+  void saysWhatIsNeededBesideWhatIsBought() {
+    JsonNode renewal = steward.get(RENEWAL).json();
+    assertThat(renewal.get("renews").asText()).isEqualTo("2027-01-07");
+    assertThat(renewal.get("noticeBy").asText()).isEqualTo("2026-11-08");
+    assertThat(renewal.get("proven").asBoolean()).isTrue();
+    assertThat(renewal.get("u").decimalValue()).isEqualByComparingTo("10");
+    JsonNode opus = plan(renewal, "quill-opus");
+    assertThat(opus.get("held").asInt()).isEqualTo(5);
+    assertThat(opus.get("bought").asInt()).isEqualTo(10);
+    assertThat(opus.get("given").asInt()).isEqualTo(2);
+    assertThat(opus.get("seats").asInt()).isEqualTo(2);
+    assertThat(opus.at("/yearly/amount").asText()).isEqualTo("841.00");
+    assertThat(opus.get("low").isNull()).as("nobody ever left, so no band").isTrue();
+    assertThat(renewal.get("movement").isNull()).isTrue();
+    assertThat(renewal.at("/beside/0/what").asText()).isEqualTo("AS_IT_STANDS");
+    assertThat(renewal.at("/beside/0/yearly/amount").asText()).isEqualTo("4800.00");
+    assertThat(renewal.at("/beside/1/yearly/amount").asText()).isEqualTo("925.00");
+    assertThat(renewal.at("/beside/1/takeBack").asInt()).isEqualTo(3);
+    assertThat(renewal.at("/beside/3/offer").asText()).isEqualTo("two");
+    assertThat(renewal.at("/beside/3/overTerm/amount").asText()).isEqualTo("1760.00");
+    assertThat(renewal.get("beside")).as("an offer that has run out is not there").hasSize(4);
+  }
+
+  @Test
+  void whatIsTriedChangesQuantitiesAndNotWhoHasWhat() {
+    JsonNode tried =
+        steward.get(RENEWAL + "?margin=quill-opus:4&known=quill-opus:2027-02:3&u=25&offer=").json();
+    assertThat(plan(tried, "quill-opus").get("seats").asInt()).isEqualTo(6);
+    assertThat(plan(tried, "quill-opus").get("given").asInt()).isEqualTo(2);
+    assertThat(tried.get("u").decimalValue()).isEqualByComparingTo("25");
+    JsonNode offered = steward.get(RENEWAL + "?offer=two").json();
+    assertThat(offered.get("months").asInt()).isEqualTo(24);
+    assertThat(offered.get("u").decimalValue()).isEqualByComparingTo("15");
+    JsonNode curve = steward.get(RENEWAL + "/curve?plan=quill-opus").json();
+    assertThat(curve.size()).isGreaterThan(5);
+    assertThat(steward.get(RENEWAL + "/movers").json().toString()).contains("\"cy\"", "\"di\"");
+  }
+
+  @ParameterizedTest
+  @CsvSource({
+    "?margin=quill-opus:x, 400, whole number of seats",
+    "?margin=quill-none:1, 404, no plan quill-none",
+    "?margin=much, 400, neither advised",
+    "?known=quill-opus:2027-13:1, 400, no month",
+    "?known=12, 400, no plan:month:seats",
+    "?u=-1, 400, no per cent",
+    "?offer=none, 404, no offer none"
+  })
+  void whatCannotBeReadSaysWhy(String query, int status, String said) {
+    Caller.Answer answer = steward.get(RENEWAL + query);
+    assertThat(answer.status()).isEqualTo(status);
+    assertThat(answer.detail()).contains(said);
+  }
+
+  @Test
+  void allRenewalsStandInTheOrderOfTheirLastChance() {
+    JsonNode all = steward.get("/api/v1/renewals").json();
+    assertThat(all).hasSize(1);
+    assertThat(all.at("/0/yearly/amount").asText()).isEqualTo("4800.00");
+    assertThat(all.at("/0/needed/amount").asText()).isEqualTo("925.00");
+    assertThat(all.at("/0/state").asText()).isEqualTo("OPEN");
+    assertThat(steward.get("/api/v1/renewals?within=10").json()).isEmpty();
+    assertThat(
+            steward
+                .get("/api/v1/offers?agreement=qm")
+                .json()
+                .at("/1/prices/1/unitPrice/amount")
+                .asText())
+        .isEqualTo("400.00");
+  }
+
+  private void prepare() {
+    Caller.Answer prepared =
+        put(CASE, "{\"offer\":\"two\",\"margin\":\"advised\",\"note\":\"two years do\"}");
+    assertThat(prepared.status()).as(prepared.text()).isEqualTo(200);
+    assertThat(prepared.json().get("state").asText()).isEqualTo("PREPARED");
+  }
+
+  private void decide() {
+    prepare();
+    assertThat(steward.postJson(CASE + "/ask", "{\"decideBy\":\"2026-11-01\"}").status())
+        .isEqualTo(200);
+    Caller.Answer granted = decider.postJson(CASE + "/decide", "{\"grant\":true,\"note\":\"go\"}");
+    assertThat(granted.status()).as(granted.text()).isEqualTo(200);
+    assertThat(granted.json().get("state").asText()).isEqualTo("DECIDED");
+  }
+
+  private Caller.Answer notice() {
+    return steward.postJson(
+        CASE + "/notice",
+        "{\"day\":\"2026-09-30\",\"way\":\"mail\",\"address\":\"sales@x.example\"}");
+  }
+
+  private String desk(Caller who) {
+    return who.get("/api/v1/desk").text();
+  }
+
+  @Test
+  void goesFromTheChoiceToTheNextTermAndALowerBill() {
+    assertThat(desk(steward)).contains("Give notice on Suite, yearly");
+    prepare();
+    assertThat(desk(decider)).doesNotContain("Decide how");
+    assertThat(steward.postJson(CASE + "/ask", "{\"decideBy\":\"2026-11-01\"}").status())
+        .isEqualTo(200);
+    assertThat(desk(decider)).contains("Decide how Suite, yearly renews");
+    assertThat(decider.get(CASE).json().get("mayDo").toString()).contains("DECIDE");
+    assertThat(decider.postJson(CASE + "/decide", "{\"grant\":true}").status()).isEqualTo(200);
+    assertThat(desk(steward)).contains("Tell the vendor how Suite, yearly renews");
+    String letter = steward.get(CASE + "/letter").text();
+    assertThat(letter).contains("Opus: 2 seats in place of 10", "Two years", "7 Jan 2027");
+    assertThat(notice().status()).isEqualTo(200);
+    assertThat(rows("line_changes.csv"))
+        .contains("opus,2027-01-07,-8,\"Renewal of Suite, yearly\"");
+    assertThat(desk(steward))
+        .doesNotContain("Suite, yearly renews")
+        .doesNotContain("Give notice on");
+    assertThat(steward.get(RENEWAL).json().at("/beside/0/yearly/amount").asText())
+        .as("as it stands now, by the prices of then: two Opus at 420.50 and a Letter")
+        .isEqualTo("925.00");
+    Caller.Answer renewed = steward.postJson(CASE + "/renewed", "{\"noticeDays\":45}");
+    assertThat(renewed.status()).as(renewed.text()).isEqualTo(200);
+    assertThat(renewed.json().get("state").asText()).isEqualTo("RENEWED");
+    assertThat(rows("terms.csv")).contains("qm,2027-01-07,2029-01-07,45,,");
+    assertThat(rows("line_prices.csv")).contains("opus,2027-01-07,400,VOLUME,0");
+    assertThat(rows("price_breaks.csv")).contains("opus,10,396,", "opus,20,380,2027-01-07");
+    JsonNode before = steward.get("/api/v1/subscriptions/opus?asOf=2027-01-06").json();
+    JsonNode after = steward.get("/api/v1/subscriptions/opus?asOf=2027-01-07").json();
+    assertThat(before.at("/yearlyCost/amount").asText()).isEqualTo("3960.00");
+    assertThat(after.at("/yearlyCost/amount").asText()).isEqualTo("800.00");
+    assertThat(after.get("noticeBy").asText()).isEqualTo("2028-11-23");
+    // Kept only from the day on which it really stops: 4800 less 880.
+    assertThat(steward.get("/api/v1/standing").text()).doesNotContain("3920.00");
+    assertThat(steward.get("/api/v1/standing?asOf=2027-01-07").text()).contains("3920.00");
+    assertThat(steward.get("/api/v1/journal?kind=RENEWED").text()).contains("3,920.00");
+  }
+
+  @Test
+  void nobodyDecidesTheirOwnAndNothingIsSkipped() {
+    assertThat(notice().status()).isEqualTo(409);
+    prepare();
+    assertThat(notice().detail()).contains("This renewal is prepared");
+    assertThat(decider.postJson(CASE + "/decide", "{\"grant\":true}").status()).isEqualTo(409);
+    assertThat(steward.postJson(CASE + "/decide", "{\"grant\":true}").status()).isEqualTo(403);
+    assertThat(steward.postJson(CASE + "/ask", "{\"decideBy\":\"2027-03-01\"}").status())
+        .isEqualTo(400);
+    assertThat(Caller.reader().get(CASE).json().get("mayDo")).isEmpty();
+  }
+
+  @Test
+  void aRefusalSendsItBackAndAnotherChoiceVoidsTheDecision() {
+    prepare();
+    steward.postJson(CASE + "/ask", "{\"decideBy\":\"2026-11-01\"}");
+    JsonNode refused =
+        decider.postJson(CASE + "/decide", "{\"grant\":false,\"note\":\"one year\"}").json();
+    assertThat(refused.get("state").asText()).isEqualTo("PREPARED");
+    assertThat(refused.at("/decision/note").asText()).isEqualTo("one year");
+    prepare();
+    assertThat(steward.get(CASE).json().get("decision").isNull()).isTrue();
+  }
+
+  @Test
+  void aNoticeIsTakenBackWithWhatItNoted() {
+    decide();
+    byte[] before = Caller.keeper().get("/api/v1/book").bytes();
+    assertThat(notice().status()).isEqualTo(200);
+    assertThat(notice().status()).as("not twice").isEqualTo(409);
+    String slate =
+        steward
+            .postJson(
+                "/api/v1/slates",
+                "{\"moves\":[{\"kind\":\"GIVE_BACK\",\"line\":\"opus\",\"seats\":5}]}")
+            .text();
+    assertThat(slate).contains("that are given back already");
+    byte[] program = {'M', 'Z', 1};
+    assertThat(
+            steward
+                .send(
+                    "PUT",
+                    CASE + "/notice/proof?name=proof.pdf",
+                    "application/octet-stream",
+                    program)
+                .status())
+        .isEqualTo(422);
+    byte[] paper = "%PDF-1.4".getBytes(StandardCharsets.UTF_8);
+    assertThat(
+            steward
+                .send(
+                    "PUT", CASE + "/notice/proof?name=proof.pdf", "application/octet-stream", paper)
+                .json()
+                .at("/notice/proof")
+                .asText())
+        .isEqualTo("proof.pdf");
+    assertThat(steward.get(CASE + "/notice/proof").bytes()).isEqualTo(paper);
+    assertThat(steward.send("DELETE", CASE + "/notice", null, null).status()).isEqualTo(200);
+    assertThat(Caller.keeper().get("/api/v1/book").bytes()).isEqualTo(before);
+  }
+
+  @Test
+  void whatIsKeptOnPurposeRemindsNobodyUntilItsDay() {
+    assertThat(
+            steward
+                .postJson(CASE + "/keep", "{\"reason\":\"new vessel\",\"until\":\"2026-11-01\"}")
+                .status())
+        .isEqualTo(200);
+    assertThat(desk(steward)).doesNotContain("Give notice on Suite");
+    assertThat(steward.get("/api/v1/renewals").json().at("/0/state").asText())
+        .isEqualTo("KEPT_ON_PURPOSE");
+    assertThat(steward.get("/api/v1/renewals?asOf=2026-11-01").json().at("/0/state").asText())
+        .isEqualTo("OPEN");
+    prepare();
+  }
+
+  @Test
+  void anAgreementWithoutAChanceSaysSo() {
+    take(new SmallBook().change("agreements.csv", "2027-01-07,30,AUTO", "2026-08-07,30,MANUAL"));
+    JsonNode renewal = steward.get(RENEWAL).json();
+    assertThat(renewal.get("renews").isNull()).isTrue();
+    assertThat(renewal.get("plans")).isEmpty();
+    assertThat(renewal.get("beside")).isEmpty();
+    assertThat(steward.get(CASE).status()).isEqualTo(404);
+    assertThat(steward.get("/api/v1/agreements/none/renewal").status()).isEqualTo(404);
+  }
+}
