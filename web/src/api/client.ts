@@ -143,10 +143,18 @@ export const sendPaper = (agreement: string, file: File): Promise<Schemas['Agree
     file,
   );
 
-async function sendFile<T>(path: string, file: File): Promise<T> {
+/** A file that shows that a vendor was told. */
+export const sendProof = (agreement: string, file: File): Promise<Schemas['RenewalCase']> =>
+  sendFile(
+    `/api/v1/agreements/${encodeURIComponent(agreement)}/renewal/case/notice/proof?name=${encodeURIComponent(file.name)}`,
+    file,
+    'PUT',
+  );
+
+async function sendFile<T>(path: string, file: File, method = 'POST'): Promise<T> {
   const headers: Record<string, string> = { 'Content-Type': 'application/octet-stream' };
   if (csrf) headers['X-CSRF-Token'] = csrf;
-  const response = await fetch(path, { method: 'POST', headers, body: file });
+  const response = await fetch(path, { method, headers, body: file });
   if (!response.ok) throw await errorOf(response);
   return (await response.json()) as T;
 }

@@ -610,6 +610,774 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/v1/agreements/{agreement}/renewal': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** One */
+    get: {
+      parameters: {
+        query?: {
+          asOf?: string;
+          known?: string[];
+          margin?: string;
+          offer?: string;
+          u?: string;
+        };
+        header?: never;
+        path: {
+          agreement: string;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['Renewal'];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/v1/agreements/{agreement}/renewal/case': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Look */
+    get: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          agreement: string;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['RenewalCase'];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    /** Prepare */
+    put: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          agreement: string;
+        };
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/json': components['schemas']['RenewalChoice'];
+        };
+      };
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['RenewalCase'];
+          };
+        };
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/v1/agreements/{agreement}/renewal/case/ask': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Ask */
+    post: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          agreement: string;
+        };
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/json': components['schemas']['RenewalAsk'];
+        };
+      };
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['RenewalCase'];
+          };
+        };
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/v1/agreements/{agreement}/renewal/case/decide': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Decide */
+    post: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          agreement: string;
+        };
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/json': components['schemas']['RenewalDecision'];
+        };
+      };
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['RenewalCase'];
+          };
+        };
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/v1/agreements/{agreement}/renewal/case/keep': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Keep */
+    post: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          agreement: string;
+        };
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/json': components['schemas']['RenewalKeep'];
+        };
+      };
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['RenewalCase'];
+          };
+        };
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/v1/agreements/{agreement}/renewal/case/letter': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Letter */
+    get: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          agreement: string;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'text/plain': string;
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/v1/agreements/{agreement}/renewal/case/notice': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Give Notice */
+    post: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          agreement: string;
+        };
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/json': components['schemas']['RenewalNotice'];
+        };
+      };
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['RenewalCase'];
+          };
+        };
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    /** Withdraw Notice */
+    delete: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          agreement: string;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['RenewalCase'];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/v1/agreements/{agreement}/renewal/case/notice/proof': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Proof */
+    get: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          agreement: string;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    /** Prove */
+    put: {
+      parameters: {
+        query: {
+          name: string;
+        };
+        header?: never;
+        path: {
+          agreement: string;
+        };
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/octet-stream': string;
+        };
+      };
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['RenewalCase'];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/v1/agreements/{agreement}/renewal/case/renewed': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Renew */
+    post: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          agreement: string;
+        };
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/json': components['schemas']['RenewalNextTerm'];
+        };
+      };
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['RenewalCase'];
+          };
+        };
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/v1/agreements/{agreement}/renewal/movers': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Movers */
+    get: {
+      parameters: {
+        query?: {
+          asOf?: string;
+          cursor?: string;
+          limit?: string;
+          offer?: string;
+        };
+        header?: never;
+        path: {
+          agreement: string;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['RenewalMover'][];
+            'text/csv': components['schemas']['RenewalMover'][];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/v1/agreements/{agreement}/renewal/plan': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Plan */
+    get: {
+      parameters: {
+        query?: {
+          asOf?: string;
+          known?: string[];
+          offer?: string;
+          plan?: string;
+          u?: string;
+        };
+        header?: never;
+        path: {
+          agreement: string;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['RenewalPlanStudy'];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/v1/ask/by/{token}': {
     parameters: {
       query?: never;
@@ -3487,6 +4255,61 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/v1/offers': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Offers */
+    get: {
+      parameters: {
+        query?: {
+          agreement?: string;
+          cursor?: string;
+          limit?: string;
+        };
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['VendorOffer'][];
+            'text/csv': components['schemas']['VendorOffer'][];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/v1/people': {
     parameters: {
       query?: never;
@@ -4451,6 +5274,62 @@ export interface paths {
         };
       };
     };
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/v1/renewals': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** All */
+    get: {
+      parameters: {
+        query?: {
+          asOf?: string;
+          cursor?: string;
+          limit?: string;
+          within?: string;
+        };
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['RenewalLine'][];
+            'text/csv': components['schemas']['RenewalLine'][];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
     options?: never;
     head?: never;
     patch?: never;
@@ -9102,6 +9981,8 @@ export interface components {
     Kind: 'DAILY' | 'LAST_SEEN';
     /** @enum {string} */
     Kind1: 'PERSON' | 'SERVICE';
+    /** @enum {string} */
+    Kind2: 'AS_IT_STANDS' | 'NEEDED' | 'PROPOSED' | 'OFFER';
     KindCount: {
       amount: components['schemas']['Money'];
       /** Format: int32 */
@@ -9357,8 +10238,24 @@ export interface components {
       seats?: number | null;
       until?: string | null;
     };
+    MovementMonth: {
+      /** Format: double */
+      joined: number;
+      /** Format: double */
+      left: number;
+      /** Format: int32 */
+      month: number;
+    };
     MovesRequest: {
       moves: components['schemas']['MoveRequest'][];
+    };
+    NeedClass: {
+      given: components['schemas']['PlansOfPersons'][];
+      need: string[];
+      now: components['schemas']['PlansOfPersons'][];
+      /** Format: int32 */
+      persons: number;
+      stays: string[];
     };
     NewGroup: {
       department?: string | null;
@@ -9583,6 +10480,11 @@ export interface components {
       cost: components['schemas']['Money'];
       plans: string[];
     };
+    PlansOfPersons: {
+      /** Format: int32 */
+      persons: number;
+      plans: string[];
+    };
     PoolGuest: {
       account: string;
       answer?: string | null;
@@ -9709,6 +10611,13 @@ export interface components {
     };
     /** @enum {string} */
     Pricing: 'FLAT' | 'VOLUME' | 'GRADUATED';
+    PromisePoint: {
+      added: components['schemas']['Money'];
+      paid: components['schemas']['Money'];
+      /** Format: int32 */
+      seats: number;
+      sum: components['schemas']['Money'];
+    };
     /** @enum {string} */
     ProofKind: 'NOTHING' | 'BEARER' | 'CLIENT_CREDENTIALS';
     QueueEntry: {
@@ -9741,6 +10650,234 @@ export interface components {
     ReminderRequest: {
       holdings: string[];
       send?: boolean | null;
+    };
+    Renewal: {
+      agreement: string;
+      beside: components['schemas']['RenewalBeside'][];
+      classes: components['schemas']['NeedClass'][];
+      dormant: string[];
+      gap: components['schemas']['Money'];
+      missed: string[];
+      /** Format: int32 */
+      months: number;
+      movement?: components['schemas']['MovementMonth'][] | null;
+      noticeBy?:
+        | ((string | components['schemas']['LocalDate'] | null) | null)
+        | components['schemas']['LocalDate']
+        | null;
+      offer?: string | null;
+      plans: components['schemas']['RenewalPlan'][];
+      pools: components['schemas']['RenewalPool'][];
+      proven: boolean;
+      renews?:
+        | ((string | components['schemas']['LocalDate'] | null) | null)
+        | components['schemas']['LocalDate']
+        | null;
+      shown: components['schemas']['RenewalBeside'] | null;
+      u: number;
+      uncovered: string[];
+      vendor: string;
+    };
+    RenewalAhead: {
+      day: components['schemas']['LocalDate'];
+      /** Format: int32 */
+      high: number;
+      /** Format: int32 */
+      low: number;
+      /** Format: int32 */
+      middle: number;
+    };
+    RenewalAsk: {
+      decideBy: string;
+    };
+    RenewalBeside: {
+      expectedAdded: components['schemas']['Money'];
+      gap: components['schemas']['Money'];
+      /** Format: int32 */
+      months: number;
+      /** Format: int32 */
+      moved: number;
+      offer?: string | null;
+      overTerm: components['schemas']['Money'];
+      proven: boolean;
+      seats: components['schemas']['SeatsOfPlan'][];
+      /** Format: int32 */
+      takeBack: number;
+      what: components['schemas']['Kind2'];
+      yearly: components['schemas']['Money'];
+    };
+    RenewalCase: {
+      agreement: string;
+      choice: components['schemas']['RenewalChosen'] | null;
+      decision: components['schemas']['RenewalVerdict'] | null;
+      kept: components['schemas']['RenewalKept'] | null;
+      mayDo: components['schemas']['RenewalStepToDo'][];
+      name: string;
+      notice: components['schemas']['RenewalTold'] | null;
+      noticeBy: components['schemas']['LocalDate'];
+      renewedOn?:
+        | ((string | components['schemas']['LocalDate'] | null) | null)
+        | components['schemas']['LocalDate']
+        | null;
+      renews: components['schemas']['LocalDate'];
+      state: components['schemas']['RenewalState'];
+    };
+    RenewalChoice: {
+      known?: string[] | null;
+      margin?: string | null;
+      note?: string | null;
+      offer?: string | null;
+      u?: string | null;
+      what: components['schemas']['Kind2'] | null;
+    };
+    RenewalChosen: {
+      known: string[];
+      less: components['schemas']['Money'];
+      margin?: string | null;
+      /** Format: int32 */
+      months: number;
+      note?: string | null;
+      offer?: string | null;
+      offerName?: string | null;
+      preparedBy: string;
+      preparedOn: components['schemas']['LocalDate'];
+      seats: components['schemas']['RenewalChosenSeats'][];
+      yearlyAfter: components['schemas']['Money'];
+      yearlyBefore: components['schemas']['Money'];
+    };
+    RenewalChosenSeats: {
+      /** Format: int32 */
+      before: number;
+      name: string;
+      plan: string;
+      /** Format: int32 */
+      seats: number;
+      unit: components['schemas']['Money'];
+      yearly: components['schemas']['Money'];
+    };
+    RenewalDecision: {
+      grant: boolean;
+      note?: string | null;
+    };
+    RenewalKeep: {
+      reason: string;
+      until: string;
+    };
+    RenewalKept: {
+      reason: string;
+      until: components['schemas']['LocalDate'];
+    };
+    RenewalLine: {
+      agreement: string;
+      mayShrink: components['schemas']['MayShrink'];
+      missed: string[];
+      name: string;
+      needed: components['schemas']['Money'] | null;
+      noticeBy: components['schemas']['LocalDate'];
+      owner?: string | null;
+      payer?: string | null;
+      proposed: components['schemas']['Money'] | null;
+      recoverable: components['schemas']['Money'];
+      renews: components['schemas']['LocalDate'];
+      state: components['schemas']['RenewalState'];
+      vendor: string;
+      vendorName: string;
+      yearly: components['schemas']['Money'];
+    };
+    RenewalMover: {
+      account?: string | null;
+      comes: string[];
+      goes: string[];
+      name: string;
+      now: string[];
+      person?: string | null;
+      then: string[];
+    };
+    RenewalNextTerm: {
+      ends?: string | null;
+      /** Format: int32 */
+      noticeDays?: number | null;
+    };
+    RenewalNotice: {
+      address?: string | null;
+      day: string;
+      way: string;
+    };
+    RenewalPast: {
+      day: components['schemas']['LocalDate'];
+      /** Format: int32 */
+      held: number;
+    };
+    RenewalPlan: {
+      /** Format: int32 */
+      atRenewal: number;
+      /** Format: int32 */
+      bought: number;
+      breaks: components['schemas']['RenewalStep'][];
+      /** Format: int32 */
+      given: number;
+      /** Format: int32 */
+      held: number;
+      /** Format: int32 */
+      high?: number | null;
+      listed: boolean;
+      /** Format: int32 */
+      low?: number | null;
+      /** Format: int32 */
+      margin: number;
+      /** Format: int32 */
+      minimum: number;
+      name: string;
+      plan: string;
+      /** Format: int32 */
+      resting: number;
+      /** Format: int32 */
+      seats: number;
+      unit: components['schemas']['Money'];
+      yearly: components['schemas']['Money'];
+    };
+    RenewalPlanStudy: {
+      outlook: components['schemas']['RenewalAhead'][];
+      past: components['schemas']['RenewalPast'][];
+      points: components['schemas']['PromisePoint'][];
+    };
+    RenewalPool: {
+      /** Format: int32 */
+      bought: number;
+      plan: string;
+      /** Format: int32 */
+      seats: number;
+    };
+    /** @enum {string} */
+    RenewalState:
+      'OPEN' | 'PREPARED' | 'ASKED' | 'DECIDED' | 'NOTICE_GIVEN' | 'RENEWED' | 'KEPT_ON_PURPOSE';
+    RenewalStep: {
+      /** Format: int32 */
+      fromSeats: number;
+      unit: components['schemas']['Money'];
+    };
+    /** @enum {string} */
+    RenewalStepToDo:
+      'PREPARE' | 'ASK' | 'DECIDE' | 'GIVE_NOTICE' | 'WITHDRAW_NOTICE' | 'RENEW' | 'KEEP';
+    RenewalTold: {
+      address?: string | null;
+      by: string;
+      day: components['schemas']['LocalDate'];
+      proof?: string | null;
+      way: string;
+    };
+    RenewalVerdict: {
+      decideBy?:
+        | ((string | components['schemas']['LocalDate'] | null) | null)
+        | components['schemas']['LocalDate']
+        | null;
+      decidedBy?: string | null;
+      decidedOn?:
+        | ((string | components['schemas']['LocalDate'] | null) | null)
+        | components['schemas']['LocalDate']
+        | null;
+      granted?: boolean | null;
+      note?: string | null;
     };
     /** @enum {string} */
     Renews: 'AUTO' | 'MANUAL';
@@ -9975,6 +11112,11 @@ export interface components {
     RuleRequest: {
       group: string;
       plan: string;
+    };
+    SeatsOfPlan: {
+      plan: string;
+      /** Format: int32 */
+      seats: number;
     };
     SendRequest: {
       deadline?: string | null;
@@ -10303,6 +11445,28 @@ export interface components {
       now: components['schemas']['PlansAndCost'];
       recoverable: components['schemas']['Money'];
       vendor: string;
+    };
+    VendorOffer: {
+      addedSeatPercent?: number | null;
+      agreement: string;
+      /** Format: int32 */
+      months: number;
+      name: string;
+      offer: string;
+      prices: components['schemas']['VendorOfferPrice'][];
+      validUntil?:
+        | ((string | components['schemas']['LocalDate'] | null) | null)
+        | components['schemas']['LocalDate']
+        | null;
+    };
+    VendorOfferPrice: {
+      /** Format: int32 */
+      fromSeats: number;
+      /** Format: int32 */
+      minimum: number;
+      plan: string;
+      pricing: components['schemas']['Pricing'];
+      unitPrice: components['schemas']['Money'];
     };
     VendorPageForm: {
       url?: string | null;

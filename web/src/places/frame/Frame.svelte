@@ -21,6 +21,7 @@
     { path: '/people', name: 'People', key: 'p' },
     { path: '/findings', name: 'Findings', key: 'f' },
     { path: '/rounds', name: 'Rounds', key: 'r' },
+    { path: '/renewals', name: 'Renewals', key: 'w' },
     { path: '/slates', name: 'Slates', key: 'l' },
     { path: '/intake', name: 'Intake', key: 'i' },
     { path: '/journal', name: 'Journal', key: 'j' },

@@ -21,6 +21,7 @@ import org.sobertally.core.catalogue.PriceList;
 import org.sobertally.core.cover.Needs;
 import org.sobertally.core.money.Money;
 import org.sobertally.core.renewal.RenewalOption.Kind;
+import org.sobertally.core.time.Days;
 
 /**
  * One agreement's next renewal that can still be changed, as seen on one day. What does not depend
@@ -236,6 +237,41 @@ public final class RenewalStudy {
     return new PromiseCost(prices, walk, mix.terms().months(), mix.terms().added());
   }
 
+  /**
+   * How many may have the plan on a day.
+   *
+   * @param low the 10 % point
+   */
+  public record Outlook(LocalDate day, int low, int middle, int high) {}
+
+  /** From today to the end of the term, month by month; of today alone where nobody ever left. */
+  public List<Outlook> outlook(int plan, Mix mix, Known known) {
+    int start = mix.having(plan);
+    int before = monthsBefore();
+    LocalDate first = chance.renews().minusMonths(before);
+    List<Outlook> outlook = new ArrayList<>();
+    outlook.add(new Outlook(asOf, start, start, start));
+    if (!movement.known()) {
+      return outlook;
+    }
+    double share = mix.persons() == 0 ? 0 : (double) start / mix.persons();
+    int all = before + mix.terms().months();
+    List<SeatWalk.Span> fan = SeatWalk.fan(start, months(plan, first, all, share, known));
+    for (int m = 0; m < all; m++) {
+      SeatWalk.Span span = fan.get(m);
+      outlook.add(new Outlook(first.plusMonths(m + 1L), span.low(), span.middle(), span.high()));
+    }
+    return outlook;
+  }
+
+  private int monthsBefore() {
+    int before = 0;
+    while (!chance.renews().minusMonths(before + 1L).isBefore(asOf)) {
+      before++;
+    }
+    return before;
+  }
+
   private SeatWalk walk(int plan, int start, int persons, int months, Known known) {
     Map<YearMonth, Integer> changes = known.changes().getOrDefault(plan, Map.of());
     return walks.computeIfAbsent(
@@ -243,10 +279,7 @@ public final class RenewalStudy {
         key -> {
           double share = persons == 0 ? 0 : (double) start / persons;
           LocalDate renews = chance.renews();
-          int before = 0;
-          while (!renews.minusMonths(before + 1L).isBefore(asOf)) {
-            before++;
-          }
+          int before = monthsBefore();
           return SeatWalk.of(
               start,
               months(plan, renews.minusMonths(before), before, share, known),
@@ -296,6 +329,20 @@ public final class RenewalStudy {
       }
     }
     return paid;
+  }
+
+  /** How many held the plan on the agreement on the day. */
+  public int heldOn(int plan, LocalDate day) {
+    int held = 0;
+    int on = Days.of(day);
+    for (int line : RenewalTerms.linesOf(book, agreement)) {
+      if (book.planNumberOfLine(line) == plan) {
+        for (int h = book.holdings().lineStart(line); h < book.holdings().lineEnd(line); h++) {
+          held += book.holdings().openOn(h, on) ? 1 : 0;
+        }
+      }
+    }
+    return held;
   }
 
   /** The study's day. */

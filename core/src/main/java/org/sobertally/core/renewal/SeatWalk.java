@@ -1,5 +1,6 @@
 package org.sobertally.core.renewal;
 
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import org.apache.commons.statistics.distribution.PoissonDistribution;
@@ -74,6 +75,32 @@ public final class SeatWalk {
         : homogeneous(start, before, term);
   }
 
+  /** Where it may stand: the 10 % point, the middle and the 90 % point. */
+  public record Span(int low, int middle, int high) {}
+
+  /** Where it may stand after each of the months. */
+  public static List<Span> fan(int start, List<Month> months) {
+    List<Span> fan = new ArrayList<>();
+    Pmf now = Pmf.at(start);
+    for (Month month : months) {
+      now = trimmed(atLeastNone(convolved(now, step(month))));
+      fan.add(new Span(quantile(now, 0.1), quantile(now, 0.5), quantile(now, 0.9)));
+    }
+    return fan;
+  }
+
+  private static int quantile(Pmf pmf, double probability) {
+    double within = 0;
+    for (int n = 0; n < pmf.p.length; n++) {
+      within += pmf.p[n];
+      // A probability that is met but for rounding is met.
+      if (within >= probability - DROPPED) {
+        return pmf.lowest + n;
+      }
+    }
+    return pmf.highest();
+  }
+
   /** The number of people on the renewal day that is as likely passed as not. */
   public int medianAtRenewal() {
     return medianAtRenewal;
@@ -139,7 +166,7 @@ public final class SeatWalk {
       above[k] = kept(term.size() * (1 - sure) - staying, term.size());
       last[k] = sure + lastStaying;
     }
-    return new SeatWalk(renewal.lowest, above, last, term.size(), median(renewal));
+    return new SeatWalk(renewal.lowest, above, last, term.size(), quantile(renewal, 0.5));
   }
 
   /**
@@ -193,7 +220,7 @@ public final class SeatWalk {
         break;
       }
     }
-    return new SeatWalk(0, above, last, term.size(), median(renewal));
+    return new SeatWalk(0, above, last, term.size(), quantile(renewal, 0.5));
   }
 
   private static double kept(double months, int of) {
@@ -283,18 +310,6 @@ public final class SeatWalk {
       p[n - from] = distribution.probability(n);
     }
     return trimmed(new Pmf(from, p));
-  }
-
-  private static int median(Pmf pmf) {
-    double within = 0;
-    for (int n = 0; n < pmf.p.length; n++) {
-      within += pmf.p[n];
-      // A mean that is met half and half by rounding only is met.
-      if (within >= 0.5 - DROPPED) {
-        return pmf.lowest + n;
-      }
-    }
-    return pmf.highest();
   }
 
   /** How far above its start a walk of these months may come. */

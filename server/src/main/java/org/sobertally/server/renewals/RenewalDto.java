@@ -21,6 +21,7 @@ final class RenewalDto {
    * @param missed earlier renewal days for which notice came too late
    * @param offer under whose terms plans and classes are shown; null for the agreement's own
    * @param u per cent that a seat added during the term costs more
+   * @param shown what plans come to together; null where there is no renewal to decide
    * @param movement by calendar month; null where it cannot be said
    */
   @Schema(name = "Renewal")
@@ -41,7 +42,8 @@ final class RenewalDto {
       @Schema(nullable = true) List<MovementRow> movement,
       List<String> dormant,
       List<PoolRow> pools,
-      List<Beside> beside) {}
+      List<Beside> beside,
+      @Schema(nullable = true) Beside shown) {}
 
   /**
    * One plan under the terms that are shown.
@@ -169,6 +171,26 @@ final class RenewalDto {
    */
   @Schema(name = "PromisePoint")
   record Point(int seats, MoneyDto paid, MoneyDto added, MoneyDto sum) {}
+
+  /**
+   * One plan looked at closely.
+   *
+   * @param points what each number of seats costs over the term
+   * @param past how many held it on the first of each month, and today
+   * @param outlook how many may have it, to the end of the term
+   */
+  @Schema(name = "RenewalPlanStudy")
+  record PlanStudy(List<Point> points, List<Past> past, List<Ahead> outlook) {}
+
+  /** How many held it on a day. */
+  @Schema(name = "RenewalPast")
+  record Past(LocalDate day, int held) {}
+
+  /**
+   * @param low the 10 % point
+   */
+  @Schema(name = "RenewalAhead")
+  record Ahead(LocalDate day, int low, int middle, int high) {}
 
   /**
    * Somebody whose plans change by the mix.

@@ -9,7 +9,6 @@ import jakarta.ws.rs.QueryParam;
 import jakarta.ws.rs.core.Context;
 import jakarta.ws.rs.core.MediaType;
 import jakarta.ws.rs.core.UriInfo;
-import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -44,6 +43,9 @@ public class RenewalResource {
 
   private static final String CSV = "text/csv";
   private static final int POINTS = 160;
+
+  /** Months that are looked back on. */
+  private static final int PAST = 12;
 
   private final Books books;
   private final AsOf asOf;
@@ -105,7 +107,8 @@ public class RenewalResource {
         null,
         List.of(),
         List.of(),
-        List.of());
+        List.of(),
+        null);
   }
 
   static void requireAgreement(Book book, String agreement) {
@@ -124,10 +127,10 @@ public class RenewalResource {
     return book.offers().byId(offer);
   }
 
-  /** The whole curve of one plan: what each number of seats costs over the term. */
+  /** One plan closely: who held it, how many may, and what each number of seats costs. */
   @GET
-  @Path("/curve")
-  public List<RenewalDto.Point> curve(
+  @Path("/plan")
+  public RenewalDto.PlanStudy plan(
       @PathParam("agreement") String agreement,
       @QueryParam("plan") String planId,
       @QueryParam("offer") String offer,
@@ -142,37 +145,58 @@ public class RenewalResource {
     }
     Tried tried = Tried.of(book, null, u, known);
     Offer shown = offerOf(book, agreement, offer);
-    Optional<RenewalStudy> study = renewals.study(book, asOf.of(book, asOfText), agreement);
-    if (study.isEmpty()) {
-      return List.of();
+    Optional<RenewalStudy> found = renewals.study(book, asOf.of(book, asOfText), agreement);
+    if (found.isEmpty()) {
+      return new RenewalDto.PlanStudy(List.of(), List.of(), List.of());
     }
+    RenewalStudy study = found.get();
     Mix mix =
         shown == null
-            ? renewals.ownMix(study.get()).withAdded(tried.added())
-            : renewals.mix(study.get(), shown);
+            ? renewals.ownMix(study).withAdded(tried.added())
+            : renewals.mix(study, shown);
+    return new RenewalDto.PlanStudy(
+        points(study, plan, mix, tried),
+        past(study, plan),
+        study.outlook(plan, mix, tried.known()).stream()
+            .map(one -> new RenewalDto.Ahead(one.day(), one.low(), one.middle(), one.high()))
+            .toList());
+  }
+
+  private static List<RenewalDto.Point> points(RenewalStudy study, int plan, Mix mix, Tried tried) {
     if (!mix.terms().plans().containsKey(plan)) {
       return List.of();
     }
-    PromiseCost cost = study.get().costOf(plan, mix, tried.known());
+    PromiseCost cost = study.costOf(plan, mix, tried.known());
     PlanRow row =
-        study.get().option(Kind.PROPOSED, mix, Margins.ADVISED, tried.known()).plans().stream()
+        study.option(Kind.PROPOSED, mix, Margins.ADVISED, tried.known()).plans().stream()
             .filter(one -> one.plan() == plan)
             .findFirst()
             .orElseThrow();
-    RenewalViews views = new RenewalViews(study.get());
+    RenewalViews views = new RenewalViews(study);
     List<RenewalDto.Point> points = new ArrayList<>();
     for (int seats : quantities(row, mix.terms().pricesOf(plan))) {
-      BigDecimal paid =
-          BigDecimal.valueOf(cost.of(seats))
-              .subtract(BigDecimal.valueOf(cost.expectedAdded(seats)));
+      double added = cost.expectedAdded(seats);
       points.add(
           new RenewalDto.Point(
               seats,
-              views.money(paid),
-              views.money(cost.expectedAdded(seats)),
+              views.money(cost.of(seats) - added),
+              views.money(added),
               views.money(cost.of(seats))));
     }
     return points;
+  }
+
+  private static List<RenewalDto.Past> past(RenewalStudy study, int plan) {
+    List<RenewalDto.Past> past = new ArrayList<>();
+    for (LocalDate day = study.asOf().withDayOfMonth(1).minusMonths(PAST - 1);
+        !day.isAfter(study.asOf());
+        day = day.plusMonths(1)) {
+      past.add(new RenewalDto.Past(day, study.heldOn(plan, day)));
+    }
+    if (study.asOf().getDayOfMonth() > 1) {
+      past.add(new RenewalDto.Past(study.asOf(), study.heldOn(plan, study.asOf())));
+    }
+    return past;
   }
 
   /** Around what is held, bought and promised, with both sides of every break. */

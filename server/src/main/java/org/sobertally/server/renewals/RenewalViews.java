@@ -79,7 +79,8 @@ final class RenewalViews {
         movement(study.movement()),
         study.dormant().stream().map(one -> book.people().get(one.person()).id()).toList(),
         pools(surplus),
-        beside);
+        beside,
+        beside(option));
   }
 
   private RenewalDto.PlanRow row(PlanRow row) {

@@ -115,8 +115,10 @@ class RenewalTest {
     JsonNode offered = steward.get(RENEWAL + "?offer=two").json();
     assertThat(offered.get("months").asInt()).isEqualTo(24);
     assertThat(offered.get("u").decimalValue()).isEqualByComparingTo("15");
-    JsonNode curve = steward.get(RENEWAL + "/curve?plan=quill-opus").json();
-    assertThat(curve.size()).isGreaterThan(5);
+    JsonNode study = steward.get(RENEWAL + "/plan?plan=quill-opus").json();
+    assertThat(study.get("points").size()).isGreaterThan(5);
+    assertThat(study.get("past").get(11).get("held").asInt()).isEqualTo(4);
+    assertThat(study.get("outlook")).as("today alone, for nobody ever left").hasSize(1);
     assertThat(steward.get(RENEWAL + "/movers").json().toString()).contains("\"cy\"", "\"di\"");
   }
 

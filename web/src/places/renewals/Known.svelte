@@ -1,0 +1,87 @@
+<!-- What is known to come: a new vessel in April. Without it only what was seen before counts. -->
+<script lang="ts">
+  import Pick from '../../pieces/controls/Pick.svelte';
+  import type { Schemas } from '../../api/client';
+  import { sayCount } from '../../state/say';
+  import type { Trying } from './trying.svelte';
+
+  interface Props {
+    trying: Trying;
+    plans: Schemas['RenewalPlan'][];
+    plan: string;
+    /** How many who need nothing now used it within the year. */
+    dormant: number;
+  }
+  let { trying, plans, plan, dormant }: Props = $props();
+
+  let month = $state('');
+  let seats = $state('');
+  const good = $derived(/^\d{4}-(0[1-9]|1[0-2])$/.test(month) && /^[+-]?\d+$/.test(seats.trim()));
+  const nameOf = (id: string) => plans.find((one) => one.plan === id)?.name ?? id;
+
+  function add() {
+    trying.addKnown({ plan, month, seats: Number(seats) });
+    seats = '';
+  }
+</script>
+
+<div class="known">
+  <span class="sub">
+    {#if dormant > 0}
+      {sayCount(dormant, 'person who needs', 'people who need')} nothing now used it within the year and
+      may be back.
+    {/if}
+    Known to come:
+  </span>
+  {#each trying.known as one, n (n)}
+    <span class="one">
+      {one.seats > 0 ? '+' : '−'}{Math.abs(one.seats)}
+      {nameOf(one.plan)} from {one.month}
+      <button
+        class="word"
+        aria-label="leave out what is known from {one.month}"
+        onclick={() => trying.dropKnown(n)}>×</button
+      >
+    </span>
+  {/each}
+  <form
+    onsubmit={(event) => {
+      event.preventDefault();
+      if (good) add();
+    }}
+  >
+    <Pick label="Which plan" value={plan} disabled>
+      {#each plans as one (one.plan)}<option value={one.plan}>{one.name}</option>{/each}
+    </Pick>
+    <input aria-label="How many more or fewer" placeholder="+12" size="5" bind:value={seats} />
+    from
+    <input aria-label="From which month" placeholder="2027-04" size="8" bind:value={month} />
+    <button class="word" disabled={!good}>count it</button>
+  </form>
+</div>
+
+<style>
+  .known {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 4px 12px;
+    align-items: baseline;
+    font-size: 12.5px;
+    padding-top: 6px;
+  }
+  .one {
+    border-bottom: 1px solid var(--used);
+  }
+  form {
+    display: flex;
+    gap: 6px;
+    align-items: baseline;
+  }
+  input {
+    border: 0;
+    border-bottom: 1px dotted var(--soft);
+    background: transparent;
+    font: 12px var(--font-mono);
+    padding: 1px 3px;
+  }
+</style>

@@ -1,0 +1,190 @@
+<!-- What must be decided when: every renewal that can still be changed, on the year to come. -->
+<script lang="ts">
+  import Pick from '../../pieces/controls/Pick.svelte';
+  import List from '../../pieces/list/List.svelte';
+  import YearLine from '../../pieces/year-line/YearLine.svelte';
+  import { api, dataOf, saveCsv, type Schemas } from '../../api/client';
+  import { navigate } from '../../router';
+  import { asOf, param, search, setParam, to, today } from '../../state/address.svelte';
+  import { book } from '../../state/book.svelte';
+  import { bindKeys } from '../../state/keys.svelte';
+  import { ListState } from '../../state/list.svelte';
+  import { Question } from '../../state/question.svelte';
+  import { sayCount, sayDay, sayMoney } from '../../state/say';
+  import { STATE_WORDS } from './words';
+
+  type Line = Schemas['RenewalLine'];
+
+  const asked = new Question(
+    () => ({ asOf: asOf() }),
+    (query) => dataOf(api.GET('/api/v1/renewals', { params: { query } })),
+    { again: () => book.version },
+  );
+  const all = $derived(asked.value ?? []);
+
+  const FILTERS = [
+    { name: 'owner', of: (line: Line) => line.owner ?? '', any: 'anybody’s' },
+    { name: 'vendor', of: (line: Line) => line.vendorName, any: 'any vendor' },
+    { name: 'payer', of: (line: Line) => line.payer ?? '', any: 'any payer' },
+    { name: 'state', of: (line: Line) => STATE_WORDS[line.state], any: 'in any state' },
+  ];
+  const choices = $derived(
+    FILTERS.map((filter) => ({
+      ...filter,
+      values: [...new Set(all.map(filter.of))].filter((value) => value !== '').sort(),
+    })).filter((filter) => filter.values.length > 1 || param(filter.name)),
+  );
+  const lines = $derived(
+    all.filter((line) =>
+      FILTERS.every((filter) => !param(filter.name) || filter.of(line) === param(filter.name)),
+    ),
+  );
+  const list = new ListState<Line>({
+    rows: () => lines,
+    key: (line) => line.agreement,
+    id: 'renewal',
+    at: 'at',
+  });
+
+  const open = (line: Line) =>
+    void navigate('/renewals/:agreement', {
+      params: { agreement: line.agreement },
+      search: search(),
+    });
+
+  const MONTHS = $derived.by(() => {
+    const start = new Date(`${asOf()}T00:00:00Z`);
+    return [...Array(12).keys()].map((n) => {
+      const month = new Date(Date.UTC(start.getUTCFullYear(), start.getUTCMonth() + n + 1, 1));
+      return month.toLocaleDateString('en-GB', { month: 'short', timeZone: 'UTC' });
+    });
+  });
+
+  $effect(() =>
+    bindKeys(
+      list.keys({
+        row: 'renewal',
+        open: { does: 'open it', run: () => lines[list.cursor] && open(lines[list.cursor]!) },
+      }),
+    ),
+  );
+
+  const COLUMNS = [
+    { name: 'Agreement' },
+    { key: 'year', name: 'the year from here on' },
+    { name: 'state' },
+    { name: 'a year', right: true, title: 'as it stands' },
+    { name: 'proposed', right: true, title: 'a year, by the cheapest plans with a margin' },
+    { name: 'could be had back', right: true, title: 'a year, on its subscriptions' },
+  ];
+</script>
+
+<svelte:head><title>Renewals – Sober Tally</title></svelte:head>
+
+<div class="title">
+  <h1>Renewals</h1>
+  <span class="sub">what must be decided when. The wedge is the time left to give notice.</span>
+  <button
+    class="word csv"
+    onclick={() => saveCsv(`/api/v1/renewals?asOf=${asOf()}`, 'renewals.csv')}>as CSV</button
+  >
+</div>
+{#if choices.length > 0}
+  <div class="filters">
+    {#each choices as filter (filter.name)}
+      <Pick
+        label="By {filter.name}"
+        value={param(filter.name) ?? ''}
+        marked={param(filter.name) !== null}
+        onchange={(e) => setParam(filter.name, e.currentTarget.value || null)}
+      >
+        <option value="">{filter.any}</option>
+        {#each filter.values as value (value)}<option {value}>{value}</option>{/each}
+      </Pick>
+    {/each}
+  </div>
+{/if}
+{#if asked.fault}<p class="neg" role="alert">{asked.fault}</p>{/if}
+<List
+  {list}
+  columns={COLUMNS}
+  {row}
+  known={asked.value !== null}
+  busy={asked.stale}
+  onopen={open}
+  empty="No agreement has a renewal that can still be changed."
+>
+  {#snippet after()}
+    {#if lines.length > 0}
+      <tr class="months" aria-hidden="true">
+        <td></td>
+        <td>
+          <div>
+            {#each MONTHS as month, n (n)}<span>{month}</span>{/each}
+          </div>
+        </td>
+        <td colspan="4"></td>
+      </tr>
+    {/if}
+  {/snippet}
+</List>
+
+{#snippet row(line: Line)}
+  <td>
+    <a class="name" href={to(`/renewals/${line.agreement}`)}>{line.name}</a>
+    <div class="sub">
+      {line.vendorName}{line.owner ? ` · ${line.owner}` : ''}{line.payer ? ` · ${line.payer}` : ''}
+    </div>
+  </td>
+  <td class="line">
+    <YearLine today={asOf()} noticeBy={line.noticeBy} renews={line.renews} />
+    <div class="sub">
+      notice by {sayDay(line.noticeBy)}, renews {sayDay(line.renews)}{line.missed.length > 0
+        ? `; ${sayDay(line.missed[0])} was missed`
+        : ''}
+    </div>
+  </td>
+  <td>{STATE_WORDS[line.state]}</td>
+  <td class="r num">{sayMoney(line.yearly)}</td>
+  <td class="r num">{line.proposed ? sayMoney(line.proposed) : '–'}</td>
+  <td class="r num">{sayMoney(line.recoverable)}</td>
+{/snippet}
+
+{#if all.length > 0}
+  <p class="sub foot">
+    {sayCount(lines.length, 'renewal')}, the one whose chance is gone first on top; as of {sayDay(
+      today(),
+    )}. <kbd>Enter</kbd> opens one.
+  </p>
+{/if}
+
+<style>
+  .csv {
+    margin-left: auto;
+  }
+  .filters {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 6px 14px;
+    padding-bottom: 8px;
+  }
+  .name {
+    font: 600 14px var(--font-serif);
+  }
+  .line {
+    width: 40%;
+  }
+  .months td {
+    border: 0;
+  }
+  .months div {
+    display: flex;
+    justify-content: space-between;
+    padding-left: 7%;
+    font: 10.5px var(--font-mono);
+    color: var(--soft);
+  }
+  .foot {
+    padding-top: 10px;
+  }
+</style>
