@@ -10775,6 +10775,8 @@ export interface components {
       needed: components['schemas']['Money'] | null;
       noticeBy: components['schemas']['LocalDate'];
       owner?: string | null;
+      paid: components['schemas']['Money'];
+      paidProposed: components['schemas']['Money'] | null;
       payer?: string | null;
       proposed: components['schemas']['Money'] | null;
       recoverable: components['schemas']['Money'];

@@ -98,8 +98,7 @@ are apart, so that a break is a step down; where more seats cost less than fewer
           class="chosen"
           class:end={x(chosen.seats) > width - 130}
           x={x(chosen.seats) + (x(chosen.seats) > width - 130 ? -9 : 9)}
-          y={Math.min(H - BOTTOM - 4, y(sum(chosen)) + 4)}
-          >{chosen.seats} · {sayMoney(chosen.sum)}</text
+          y={y(sum(chosen)) - 10}>{chosen.seats} · {sayMoney(chosen.sum)}</text
         >
       {/if}
     </svg>
@@ -145,6 +144,9 @@ are apart, so that a break is a step down; where more seats cost less than fewer
     fill: var(--used);
   }
   .chosen {
+    paint-order: stroke;
+    stroke: var(--paper);
+    stroke-width: 3px;
     font-weight: 600;
     font-size: 12px;
     fill: var(--used);

@@ -8,7 +8,7 @@ is likely to be wanted above the promise is hatched: those seats would be added 
   import { scaleLinear, scaleTime } from 'd3-scale';
   import { area, line } from 'd3-shape';
   import type { Schemas } from '../../api/client';
-  import { sayDay, sayShortDay } from '../../state/say';
+  import { plusDays, sayDay, sayShortDay } from '../../state/say';
 
   interface Props {
     name: string;
@@ -45,7 +45,8 @@ is likely to be wanted above the promise is hatched: those seats would be added 
   const seats = $derived(dragged ?? promised);
   const day = (text: string) => new Date(`${text}T00:00:00Z`);
   const first = $derived(past[0]?.day ?? today);
-  const last = $derived(outlook.at(-1)?.day ?? renews);
+  /** Where nothing is said of the term, some of it is shown all the same. */
+  const last = $derived(outlook.length > 1 ? outlook.at(-1)!.day : plusDays(renews, 180));
   const x = $derived(
     scaleTime()
       .domain([day(first), day(last > renews ? last : renews)])
@@ -89,7 +90,9 @@ is likely to be wanted above the promise is hatched: those seats would be added 
       .y0(() => y(seats))
       .y1((o) => y(Math.max(seats, o.high)))(ofTerm) ?? '',
   );
-  const months = $derived(x.ticks(Math.max(4, Math.floor(width / 70))));
+  const months = $derived(
+    x.ticks(Math.max(3, Math.floor(width / 105))).filter((m) => x(m) < width - 40),
+  );
 
   function drag(event: PointerEvent) {
     if (dragged === null) return;
@@ -134,7 +137,7 @@ is likely to be wanted above the promise is hatched: those seats would be added 
     {/each}
     {#if outlook.length > 1}
       <path class="band" d={band} />
-      {#if ofTerm.length > 1}<path class="added" d={added} />{/if}
+      {#if ofTerm.length > 1}<path d={added} fill="url(#tx-idle)" />{/if}
       <path class="likely" d={middle} />
     {/if}
     <path class="past" d={pastPath} />
@@ -207,9 +210,6 @@ is likely to be wanted above the promise is hatched: those seats would be added 
   .band {
     fill: var(--used);
     opacity: 0.16;
-  }
-  .added {
-    fill: url(#idle);
   }
   .likely {
     fill: none;

@@ -15,6 +15,7 @@
   import { sayCount, sayDay, sayMoney } from '../../state/say';
   import CaseWay from './CaseWay.svelte';
   import Known from './Known.svelte';
+  import PoolPart from './PoolPart.svelte';
   import { BESIDE_WORDS } from './words';
   import { Trying } from './trying.svelte';
 
@@ -128,7 +129,8 @@
   <div class="title">
     <h1>{name}</h1>
     <span class="sub">
-      renews {sayDay(renewal.renews)} · {sayMoney(stands?.yearly)} a year as it stands ·
+      renews {sayDay(renewal.renews)} · its seats cost {sayMoney(stands?.yearly)} a year as it stands
+      ·
       <a href={to(`/terms/${renewal.vendor}`)}>terms</a>
     </span>
     <span class="due" class:soon={left <= 30}>
@@ -169,7 +171,7 @@
           <span class="sub">
             {chosen.low === null || chosen.low === undefined
               ? 'nobody has left yet, so how many come and go cannot be said'
-              : 'band: 8 of 10 years would stay inside · hatched: added during the term'}
+              : 'band: 8 of 10 years stay inside · hatched: added later'}
           </span>
         </h2>
         {#if close.value}
@@ -304,12 +306,7 @@
           bought={chosen.bought}
         />
       {/if}
-      {#each renewal.pools as pool (pool.plan)}
-        <p class="sub">
-          <a href={to(`/pools/${pool.plan}`)}>{pool.plan}</a>, a pool: {pool.bought} bought, {pool.seats}
-          would do.
-        </p>
-      {/each}
+      {#each renewal.pools as pool (pool.plan)}<PoolPart {pool} />{/each}
     </section>
   </div>
   <div class="cards">
@@ -342,7 +339,8 @@
       </button>
     {/if}
     <span class="sub last">
-      If nothing is done it renews on {sayDay(renewal.renews)} for {sayMoney(stands?.yearly)}.
+      If nothing is done its seats renew on {sayDay(renewal.renews)} for {sayMoney(stands?.yearly)} a
+      year.
     </span>
   </div>
 {:else if renewal}
@@ -351,6 +349,13 @@
 {:else if !asked.fault}<p class="sub">Looking for the cheapest mix…</p>{/if}
 
 <style>
+  .title {
+    display: flex;
+    flex-wrap: wrap;
+    align-items: baseline;
+    gap: 2px 14px;
+    padding-bottom: 8px;
+  }
   .due {
     margin-left: auto;
     font: 600 13px var(--font-mono);
@@ -393,6 +398,10 @@
   }
   tr.at td:first-child {
     box-shadow: inset 3px 0 var(--ink);
+  }
+  td:first-child,
+  th:first-child {
+    padding-left: 10px;
   }
   .sum td {
     border-top: 1px solid var(--ink);

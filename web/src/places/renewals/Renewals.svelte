@@ -72,9 +72,15 @@
   const COLUMNS = [
     { name: 'Agreement' },
     { key: 'year', name: 'the year from here on' },
+    { name: 'notice by' },
+    { name: 'renews' },
     { name: 'state' },
-    { name: 'a year', right: true, title: 'as it stands' },
-    { name: 'proposed', right: true, title: 'a year, by the cheapest plans with a margin' },
+    { name: 'a year', right: true, title: 'all of it, as it stands' },
+    {
+      name: 'proposed',
+      right: true,
+      title: 'with the cheapest plans and a margin; pools and extras as they stand',
+    },
     { name: 'could be had back', right: true, title: 'a year, on its subscriptions' },
   ];
 </script>
@@ -123,7 +129,7 @@
             {#each MONTHS as month, n (n)}<span>{month}</span>{/each}
           </div>
         </td>
-        <td colspan="4"></td>
+        <td colspan="6"></td>
       </tr>
     {/if}
   {/snippet}
@@ -138,15 +144,15 @@
   </td>
   <td class="line">
     <YearLine today={asOf()} noticeBy={line.noticeBy} renews={line.renews} />
-    <div class="sub">
-      notice by {sayDay(line.noticeBy)}, renews {sayDay(line.renews)}{line.missed.length > 0
-        ? `; ${sayDay(line.missed[0])} was missed`
-        : ''}
-    </div>
+  </td>
+  <td class="day">{sayDay(line.noticeBy)}</td>
+  <td class="day">
+    {sayDay(line.renews)}
+    {#if line.missed.length > 0}<div class="neg">{sayDay(line.missed[0])} missed</div>{/if}
   </td>
   <td>{STATE_WORDS[line.state]}</td>
-  <td class="r num">{sayMoney(line.yearly)}</td>
-  <td class="r num">{line.proposed ? sayMoney(line.proposed) : '–'}</td>
+  <td class="r num">{sayMoney(line.paid)}</td>
+  <td class="r num">{line.paidProposed ? sayMoney(line.paidProposed) : '–'}</td>
   <td class="r num">{sayMoney(line.recoverable)}</td>
 {/snippet}
 
@@ -172,7 +178,16 @@
     font: 600 14px var(--font-serif);
   }
   .line {
-    width: 40%;
+    width: 30%;
+    vertical-align: middle;
+  }
+  .day {
+    white-space: nowrap;
+  }
+  .title {
+    display: flex;
+    align-items: baseline;
+    gap: 14px;
   }
   .months td {
     border: 0;

@@ -123,7 +123,9 @@ final class RenewalDto {
   record Seats(String plan, int seats) {}
 
   /**
-   * @param yearly as it stands
+   * @param yearly of named and resting seats, as it stands
+   * @param paid a year for all of it as it stands, pools and extras included
+   * @param paidProposed the same with what is proposed for named and resting seats
    * @param needed yearly, without a margin; null where this machine cannot say it
    * @param proposed yearly, with the margin of least cost; null likewise
    * @param recoverable what could be had back a year on its subscriptions
@@ -143,6 +145,8 @@ final class RenewalDto {
       List<LocalDate> missed,
       String vendorName,
       MoneyDto recoverable,
+      MoneyDto paid,
+      @Schema(nullable = true) MoneyDto paidProposed,
       RenewalState state,
       @Schema(nullable = true) String owner,
       @Schema(nullable = true) String payer) {}

@@ -19,14 +19,15 @@ import java.util.OptionalInt;
 import org.eclipse.microprofile.openapi.annotations.tags.Tag;
 import org.jboss.resteasy.reactive.RestResponse;
 import org.sobertally.core.agreement.Agreement;
+import org.sobertally.core.agreement.Subscription;
 import org.sobertally.core.book.Book;
-import org.sobertally.core.catalogue.PriceList;
 import org.sobertally.core.money.Money;
 import org.sobertally.core.renewal.Known;
 import org.sobertally.core.renewal.Margins;
 import org.sobertally.core.renewal.Mix;
 import org.sobertally.core.renewal.RenewalOption.Kind;
 import org.sobertally.core.renewal.RenewalStudy;
+import org.sobertally.core.renewal.RenewalTerms;
 import org.sobertally.server.book.store.Books;
 import org.sobertally.server.figures.FigureCache;
 import org.sobertally.server.http.MoneyDto;
@@ -110,27 +111,22 @@ public class RenewalsResource {
     Book book = study.book();
     Agreement agreement = study.agreement();
     RenewalViews views = new RenewalViews(study);
-    MoneyDto needed = null;
-    MoneyDto proposed = null;
-    if (renewals.canSolve()) {
-      Mix mix = renewals.ownMix(study);
-      needed = views.money(study.option(Kind.NEEDED, mix, Margins.NONE, Known.NOTHING).yearly());
-      proposed =
-          views.money(study.option(Kind.PROPOSED, mix, Margins.ADVISED, Known.NOTHING).yearly());
-    }
-    BigDecimal yearly = BigDecimal.ZERO;
+    BigDecimal paid = BigDecimal.ZERO;
     Money recoverable = Money.zero(book.rates().reportingCurrency());
     for (int line = 0; line < book.lines().size(); line++) {
       if (book.lines().get(line).agreement().equals(agreement.id())) {
-        PriceList prices = book.lines().get(line).pricesOn(study.chance().renews());
-        BigDecimal cost = prices.costOf(book.lines().get(line).quantityOn(study.chance().renews()));
-        yearly =
-            yearly.add(
-                book.rates()
-                    .toReporting(new Money(cost, agreement.currency()), study.asOf())
-                    .amount());
+        paid = paid.add(paidAtRenewal(study, book.lines().get(line)));
         recoverable = recoverable.plus(figures.of(book, study.asOf()).covers().recoverableOf(line));
       }
+    }
+    BigDecimal yearly =
+        study.asItStands(study.ownTerms(RenewalTerms.USUALLY_ADDED), Known.NOTHING).yearly();
+    BigDecimal needed = null;
+    BigDecimal proposed = null;
+    if (renewals.canSolve()) {
+      Mix mix = renewals.ownMix(study);
+      needed = study.option(Kind.NEEDED, mix, Margins.NONE, Known.NOTHING).yearly();
+      proposed = study.option(Kind.PROPOSED, mix, Margins.ADVISED, Known.NOTHING).yearly();
     }
     return new RenewalDto.Line(
         agreement.id(),
@@ -140,14 +136,26 @@ public class RenewalsResource {
         study.chance().noticeBy(),
         agreement.termOn(study.asOf()).mayShrink(),
         views.money(yearly),
-        needed,
-        proposed,
+        needed == null ? null : views.money(needed),
+        proposed == null ? null : views.money(proposed),
         study.chance().missed(),
         book.vendors().byId(agreement.vendor()).name(),
         MoneyDto.of(recoverable),
+        views.money(paid),
+        proposed == null ? null : views.money(paid.subtract(yearly).add(proposed)),
         cases.stateOf(agreement.id(), study.chance().renews(), study.asOf()),
         note == null ? null : note.ownerName(),
         note == null ? null : note.payer());
+  }
+
+  private static BigDecimal paidAtRenewal(RenewalStudy study, Subscription line) {
+    LocalDate day = study.chance().renews();
+    BigDecimal cost = line.pricesOn(day).costOf(line.quantityOn(day));
+    return study
+        .book()
+        .rates()
+        .toReporting(new Money(cost, study.agreement().currency()), study.asOf())
+        .amount();
   }
 
   /** What vendors propose. */

@@ -91,19 +91,20 @@ class HabitTest {
         .containsText("Give notice on Plumbrigg drawing, or keep it");
     assertThat(page.getByRole(AriaRole.ROW).nth(1)).containsText("in 3 days");
     page.keyboard().press("Enter");
-    assertThat(page).hasURL(Pattern.compile("/pools/plum-draft"));
+    assertThat(page).hasURL(Pattern.compile("/renewals/pb-draft"));
   }
 
   @Test
-  void aNoticeLineOpensTheSubscriptionWithThosePastTheLineChosen() {
+  void aNoticeLineOpensItsRenewal() {
     Page page = browser.visit("Runa Skarholt");
     go(page, "/desk");
     page.getByText("Give notice on Quillmoor office suite, or keep it").click();
-    assertThat(page).hasURL(Pattern.compile("/subscriptions/qm-opus.*chosen="));
+    assertThat(page).hasURL(Pattern.compile("/renewals/qm-2024"));
     assertThat(
             page.getByRole(
                 AriaRole.BUTTON,
-                new Page.GetByRoleOptions().setName(Pattern.compile("^Take back \\d+ seats"))))
+                new Page.GetByRoleOptions()
+                    .setName(Pattern.compile("^Put on the slate what must go first"))))
         .isEnabled();
   }
 

@@ -45,7 +45,11 @@ final class Draft {
         "people.csv",
         "person,name,email,department,site,time_zone,manager,status,status_since,until,joined,kind");
     HEADERS.put("parts.csv", "vendor,part,name,capability,installable");
+    HEADERS.put("terms.csv", "agreement,from,ends,notice_days,renews,may_shrink");
+    HEADERS.put("line_prices.csv", "line,from,unit_price,pricing,minimum");
     HEADERS.put("price_breaks.csv", "line,from_seats,unit_price");
+    HEADERS.put("offers.csv", "offer,agreement,name,months,valid_until,added_seat_percent");
+    HEADERS.put("offer_prices.csv", "offer,plan,from_seats,unit_price,pricing,minimum");
     HEADERS.put("line_changes.csv", "line,day,delta,reason");
     HEADERS.put("groups.csv", "group,name,retention_days");
     HEADERS.put("group_members.csv", "group,person,lead");

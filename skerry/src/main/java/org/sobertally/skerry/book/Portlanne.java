@@ -29,7 +29,11 @@ final class Portlanne implements VendorStory {
         LocalDate.of(2025, 5, 1),
         30,
         "MONTHLY");
-    draft.row("lines.csv", "pl-charts", "pl-charts", "port-charts", 60, "310.00", "FLAT", null);
+    draft.row("lines.csv", "pl-charts", "pl-charts", "port-charts", 60, "295.00", "FLAT", null);
+    // Renewed in spring, at another price.
+    LocalDate renewed = LocalDate.of(2026, 5, 1);
+    draft.row("terms.csv", "pl-charts", renewed, renewed.plusYears(1), null, null, null);
+    draft.row("line_prices.csv", "pl-charts", renewed, "310.00", null, null);
     draft.evidence(VENDOR, DAYS_LATER_THAN_OTHERS);
     Seats seats = new Seats(draft, VENDOR, "pl-charts");
     for (Member member : crew) {

@@ -26,11 +26,12 @@ final class Quillmoor implements VendorStory {
   public void tell(Draft draft, List<Member> crew) {
     tellPlans(draft);
     tellAgreement(draft);
+    tellOffers(draft);
     draft.evidence(VENDOR, 0);
     List<Member> opus = crew.stream().filter(m -> OFFICES.contains(m.department())).toList();
     List<Member> yard = crew.stream().filter(m -> m.department().equals("Dockyard")).toList();
     giveOpus(draft, opus, yard.subList(0, 8));
-    Seats folio = new Seats(draft, VENDOR, "qm-folio");
+    Seats folio = new Seats(draft, VENDOR, "qm-folio").withEarlierSpells();
     yard.subList(8, yard.size()).forEach(m -> folio.give(m, folioHabit(draft, m), FOLIO));
     for (String department : List.of("Ticket offices", "Galley and saloon", "Engine crew")) {
       crew.stream()
@@ -178,8 +179,37 @@ final class Quillmoor implements VendorStory {
     draft.row("price_breaks.csv", "qm-opus", 150, "396.00");
   }
 
+  /** A year at a little less, or three at less still, for which more is asked of a seat added. */
+  private static void tellOffers(Draft draft) {
+    draft.row(
+        "offers.csv",
+        "qm-one-year",
+        "qm-2024",
+        "One year more",
+        12,
+        LocalDate.of(2026, 12, 15),
+        null);
+    draft.row("offer_prices.csv", "qm-one-year", "quill-letter", 1, "82.00", null, null);
+    draft.row("offer_prices.csv", "qm-one-year", "quill-folio", 1, "188.00", null, null);
+    draft.row("offer_prices.csv", "qm-one-year", "quill-folio", 400, "174.00", null, null);
+    draft.row("offer_prices.csv", "qm-one-year", "quill-opus", 1, "412.00", null, null);
+    draft.row("offer_prices.csv", "qm-one-year", "quill-opus", 100, "396.00", null, null);
+    draft.row(
+        "offers.csv",
+        "qm-three-years",
+        "qm-2024",
+        "Three years",
+        36,
+        LocalDate.of(2026, 11, 30),
+        15);
+    draft.row("offer_prices.csv", "qm-three-years", "quill-letter", 1, "80.00", null, 60);
+    draft.row("offer_prices.csv", "qm-three-years", "quill-folio", 1, "176.00", null, 350);
+    draft.row("offer_prices.csv", "qm-three-years", "quill-folio", 400, "168.00", null, null);
+    draft.row("offer_prices.csv", "qm-three-years", "quill-opus", 1, "398.00", null, 60);
+  }
+
   private static void giveOpus(Draft draft, List<Member> offices, List<Member> drawing) {
-    Seats seats = new Seats(draft, VENDOR, "qm-opus");
+    Seats seats = new Seats(draft, VENDOR, "qm-opus").withEarlierSpells();
     String lastIdle = null;
     for (Member member : offices) {
       Random chance = draft.chance("opus " + member.id());
@@ -257,7 +287,7 @@ final class Quillmoor implements VendorStory {
   private static void giveCrewSeats(Draft draft, List<Member> crew, Seats folio) {
     List<Member> deck = crew.stream().filter(m -> m.department().equals("Deck crew")).toList();
     deck.subList(0, 52).forEach(m -> folio.give(m, folioHabit(draft, m), FOLIO));
-    Seats letter = new Seats(draft, VENDOR, "qm-letter");
+    Seats letter = new Seats(draft, VENDOR, "qm-letter").withEarlierSpells();
     deck.subList(52, 126)
         .forEach(
             m -> {

@@ -33,11 +33,21 @@ final class Seats {
   private final String vendor;
   private final String line;
   private int count;
+  private boolean comingAndGoing;
 
   Seats(Draft draft, String vendor, String line) {
     this.draft = draft;
     this.vendor = vendor;
     this.line = line;
+  }
+
+  /**
+   * Of people to whom their seat was handed out lately, most had one before: they were away for a
+   * while, and somebody looks after what comes back.
+   */
+  Seats withEarlierSpells() {
+    comingAndGoing = true;
+    return this;
   }
 
   /** The number of seats handed out so far. */
@@ -84,8 +94,28 @@ final class Seats {
     LocalDate from = invitedOn == null ? from(habit, chance) : invitedOn;
     String holding = "h-%s-%04d".formatted(line, ++count);
     draft.row("holdings.csv", holding, account, line, from, null, method);
+    if (comingAndGoing && invitedOn == null && from.isAfter(LocalDate.of(2024, 10, 9))) {
+      tellEarlierSpell(holding, account, from);
+    }
     draft.use(account, parts, use(member, habit, from, chance));
     return holding;
+  }
+
+  private void tellEarlierSpell(String holding, String account, LocalDate from) {
+    Random chance = draft.chance("before " + holding);
+    LocalDate begun = LocalDate.of(2024, 1, 8).plusDays(chance.nextInt(260));
+    LocalDate until = from.minusDays(8L + chance.nextInt(90));
+    LocalDate counted = LocalDate.of(2024, 10, 2);
+    if (chance.nextInt(100) < 97) {
+      draft.row(
+          "holdings.csv",
+          holding + "-before",
+          account,
+          line,
+          begun,
+          until.isBefore(counted) ? counted : until,
+          "HAND");
+    }
   }
 
   private static LocalDate from(Habit habit, Random chance) {
