@@ -11,6 +11,7 @@
   import { ListState } from '../../state/list.svelte';
   import { Question } from '../../state/question.svelte';
   import { sayCount, sayDay, sayMoney } from '../../state/say';
+  import Calendar from './Calendar.svelte';
   import { STATE_WORDS } from './words';
 
   type Line = Schemas['RenewalLine'];
@@ -90,9 +91,10 @@
 <div class="title">
   <h1>Renewals</h1>
   <span class="sub">what must be decided when. The wedge is the time left to give notice.</span>
-  <button
-    class="word csv"
-    onclick={() => saveCsv(`/api/v1/renewals?asOf=${asOf()}`, 'renewals.csv')}>as CSV</button
+  <span class="csv"></span>
+  <Calendar />
+  <button class="word" onclick={() => saveCsv(`/api/v1/renewals?asOf=${asOf()}`, 'renewals.csv')}
+    >as CSV</button
   >
 </div>
 {#if choices.length > 0}
@@ -186,6 +188,7 @@
   }
   .title {
     display: flex;
+    flex-wrap: wrap;
     align-items: baseline;
     gap: 14px;
   }

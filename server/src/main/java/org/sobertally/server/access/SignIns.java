@@ -320,6 +320,12 @@ public class SignIns {
         .toList();
   }
 
+  /** Whether somebody of the name still has access. */
+  @Transactional
+  public boolean isKnown(String login) {
+    return entities.find(AccessPerson.class, login) != null;
+  }
+
   /** Where somebody with access can be written to. */
   @Transactional
   public Optional<String> addressOf(String login) {

@@ -97,8 +97,7 @@ class RenewalPagesTest {
     assertThat(teodor.getByText("Granted by Teodor Quist")).isVisible();
 
     go(runa, "/desk").getByText("Tell the vendor how Quillmoor office suite renews").click();
-    assertThat(
-            runa.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("the letter")))
+    assertThat(runa.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("the letter")))
         .isVisible();
     button(runa, "The vendor was told").click();
     assertThat(runa.getByText("The vendor was told on")).isVisible();

@@ -103,9 +103,9 @@ final class Seats {
 
   private void tellEarlierSpell(String holding, String account, LocalDate from) {
     Random chance = draft.chance("before " + holding);
-    LocalDate begun = LocalDate.of(2024, 1, 8).plusDays(chance.nextInt(260));
+    LocalDate begun = LocalDate.of(2024, 1, 8).plusDays(chance.nextInt(230));
     LocalDate until = from.minusDays(8L + chance.nextInt(90));
-    LocalDate counted = LocalDate.of(2024, 10, 2);
+    LocalDate counted = LocalDate.of(2024, 9, 2).plusDays(chance.nextInt(28));
     if (chance.nextInt(100) < 97) {
       draft.row(
           "holdings.csv",

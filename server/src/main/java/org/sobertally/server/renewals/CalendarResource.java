@@ -1,0 +1,190 @@
+package org.sobertally.server.renewals;
+
+import io.quarkus.security.identity.SecurityIdentity;
+import jakarta.annotation.security.PermitAll;
+import jakarta.annotation.security.RolesAllowed;
+import jakarta.persistence.EntityManager;
+import jakarta.transaction.Transactional;
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotNull;
+import jakarta.ws.rs.DELETE;
+import jakarta.ws.rs.GET;
+import jakarta.ws.rs.POST;
+import jakarta.ws.rs.Path;
+import jakarta.ws.rs.PathParam;
+import jakarta.ws.rs.Produces;
+import jakarta.ws.rs.core.MediaType;
+import java.time.LocalDate;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.UUID;
+import java.util.function.Predicate;
+import java.util.stream.Collectors;
+import org.eclipse.microprofile.config.inject.ConfigProperty;
+import org.eclipse.microprofile.openapi.annotations.media.Schema;
+import org.eclipse.microprofile.openapi.annotations.tags.Tag;
+import org.sobertally.core.agreement.Agreement;
+import org.sobertally.core.book.Book;
+import org.sobertally.server.access.SignIns;
+import org.sobertally.server.book.store.Books;
+import org.sobertally.server.http.Problem;
+import org.sobertally.server.journal.Journal;
+import org.sobertally.server.signing.Signatures;
+import org.sobertally.server.terms.AgreementOwners;
+import org.sobertally.server.time.TallyClock;
+
+/** Calendars of renewals: one address a person and scope, which can be taken back. */
+@Path("/api/v1/calendars")
+@Tag(name = "renewals")
+@Produces(MediaType.APPLICATION_JSON)
+@RolesAllowed("**")
+public class CalendarResource {
+
+  private static final String PURPOSE = "calendar";
+
+  private final Books books;
+  private final RenewalCases cases;
+  private final AgreementOwners owners;
+  private final Signatures signatures;
+  private final SignIns sessions;
+  private final Journal journal;
+  private final EntityManager entities;
+  private final TallyClock clock;
+  private final SecurityIdentity identity;
+  private final String address;
+
+  CalendarResource(
+      Books books,
+      RenewalCases cases,
+      AgreementOwners owners,
+      Signatures signatures,
+      SignIns sessions,
+      Journal journal,
+      EntityManager entities,
+      TallyClock clock,
+      SecurityIdentity identity,
+      @ConfigProperty(name = "sober.address") String address) {
+    this.books = books;
+    this.cases = cases;
+    this.owners = owners;
+    this.signatures = signatures;
+    this.sessions = sessions;
+    this.journal = journal;
+    this.entities = entities;
+    this.clock = clock;
+    this.identity = identity;
+    this.address = address;
+  }
+
+  /** Of which agreements a calendar tells. */
+  public enum Scope {
+    ALL,
+    /** Those that its holder looks after. */
+    OWN
+  }
+
+  /**
+   * @param url to be given to a calendar program; whoever has it can read it
+   */
+  @Schema(name = "Calendar")
+  record CalendarDto(String id, Scope scope, LocalDate made, String url) {}
+
+  @Schema(name = "NewCalendar")
+  record CalendarForm(@NotNull Scope scope) {}
+
+  /** Mine. */
+  @GET
+  @Transactional
+  public List<CalendarDto> mine() {
+    return entities
+        .createQuery(
+            "from CalendarFeed f where f.login = :login order by f.scope", CalendarFeed.class)
+        .setParameter("login", login())
+        .getResultList()
+        .stream()
+        .map(this::dto)
+        .toList();
+  }
+
+  private String login() {
+    return identity.getPrincipal().getName();
+  }
+
+  private CalendarDto dto(CalendarFeed feed) {
+    String url = "%s/api/v1/calendars/by/%s".formatted(address, signatures.token(PURPOSE, feed.id));
+    return new CalendarDto(feed.id, Scope.valueOf(feed.scope), feed.made, url);
+  }
+
+  /** Makes one of the scope in place of the one there was: its address opens nothing any more. */
+  @POST
+  @Transactional
+  public CalendarDto make(@NotNull @Valid CalendarForm form) {
+    entities
+        .createQuery("delete from CalendarFeed f where f.login = :login and f.scope = :scope")
+        .setParameter("login", login())
+        .setParameter("scope", form.scope().name())
+        .executeUpdate();
+    CalendarFeed feed = new CalendarFeed();
+    feed.id = UUID.randomUUID().toString();
+    feed.login = login();
+    feed.scope = form.scope().name();
+    feed.made = clock.today();
+    entities.persist(feed);
+    journal.add(login(), "CALENDAR_MADE", "Made an address for a calendar of renewals.");
+    return dto(feed);
+  }
+
+  @DELETE
+  @Path("/{id}")
+  @Transactional
+  public void takeBack(@PathParam("id") String id) {
+    CalendarFeed feed = entities.find(CalendarFeed.class, id);
+    if (feed == null || !feed.login.equals(login())) {
+      throw Problem.notFound("You have no such calendar.");
+    }
+    entities.remove(feed);
+    journal.add(login(), "CALENDAR_TAKEN_BACK", "Took the address of a calendar back.");
+  }
+
+  /**
+   * What a calendar program reads. The same answer for a forged, an old and a withdrawn address.
+   */
+  @GET
+  @Path("/by/{token}")
+  @PermitAll
+  @Produces("text/calendar")
+  @Transactional
+  public String read(@PathParam("token") String token) {
+    CalendarFeed feed =
+        signatures
+            .opened(PURPOSE, token)
+            .map(id -> entities.find(CalendarFeed.class, id))
+            .filter(one -> sessions.isKnown(one.login))
+            .orElseThrow(() -> Problem.notFound("There is no such calendar."));
+    Book book = books.current();
+    LocalDate today = clock.today();
+    Map<String, RenewalState> states =
+        cases.from(today).stream()
+            .collect(
+                Collectors.toMap(
+                    one -> one.agreement, one -> one.stateOn(today), (one, other) -> one));
+    return new RenewalCalendar(book, today, states, address).write(wanted(book, feed));
+  }
+
+  private Predicate<Agreement> wanted(Book book, CalendarFeed feed) {
+    if (feed.scope.equals(Scope.ALL.name())) {
+      return agreement -> true;
+    }
+    Map<String, AgreementOwners.Note> notes = owners.all(book);
+    Optional<String> mail = sessions.addressOf(feed.login);
+    return agreement -> {
+      AgreementOwners.Note note = notes.get(agreement.id());
+      return note != null
+          && note.owner() != null
+          && mail.isPresent()
+          && book.people().has(note.owner())
+          && book.people().byId(note.owner()).email().equalsIgnoreCase(mail.get());
+    };
+  }
+}

@@ -1,0 +1,120 @@
+package org.sobertally.server.renewals;
+
+import biweekly.Biweekly;
+import biweekly.ICalVersion;
+import biweekly.ICalendar;
+import biweekly.component.VAlarm;
+import biweekly.component.VEvent;
+import biweekly.parameter.Related;
+import biweekly.property.Status;
+import biweekly.property.Trigger;
+import biweekly.util.Duration;
+import java.time.LocalDate;
+import java.time.ZoneOffset;
+import java.util.Date;
+import java.util.Map;
+import java.util.Optional;
+import java.util.function.Predicate;
+import org.sobertally.core.agreement.Agreement;
+import org.sobertally.core.agreement.RenewalChance;
+import org.sobertally.core.book.Book;
+import org.sobertally.core.words.Words;
+
+/**
+ * The days of renewals as iCalendar: when to look, when notice is due, when it renews, and when a
+ * promised use is looked at. Ids stay, and what is settled is cancelled, so that a calendar program
+ * drops it.
+ */
+final class RenewalCalendar {
+
+  private static final int LOOK_DAYS = 30;
+  private static final int ALARM_DAYS = 7;
+
+  private final Book book;
+  private final LocalDate today;
+  private final Map<String, RenewalState> states;
+  private final String address;
+  private final ICalendar calendar = new ICalendar();
+
+  /**
+   * @param states by agreement
+   * @param address of the application
+   */
+  RenewalCalendar(Book book, LocalDate today, Map<String, RenewalState> states, String address) {
+    this.book = book;
+    this.today = today;
+    this.states = states;
+    this.address = address;
+    calendar.setVersion(ICalVersion.V2_0);
+    calendar.setProductId("-//Sober Tally//Renewals//EN");
+    calendar.setName("Renewals");
+  }
+
+  /** As text, for the agreements that are wanted. */
+  String write(Predicate<Agreement> wanted) {
+    for (Agreement agreement : book.agreements().all()) {
+      Optional<RenewalChance> chance = agreement.nextChance(today);
+      if (wanted.test(agreement) && agreement.inForce(today) && chance.isPresent()) {
+        add(agreement, chance.get());
+      }
+    }
+    return Biweekly.write(calendar).go();
+  }
+
+  private void add(Agreement agreement, RenewalChance chance) {
+    RenewalState state = states.getOrDefault(agreement.id(), RenewalState.OPEN);
+    boolean told =
+        state == RenewalState.NOTICE_GIVEN
+            || state == RenewalState.RENEWED
+            || state == RenewalState.KEPT_ON_PURPOSE;
+    String name = agreement.name();
+    String of = agreement.id() + "-" + chance.renews();
+    LocalDate look = chance.noticeBy().minusDays(LOOK_DAYS);
+    event("look-" + of, look, "Look at %s before it renews".formatted(name), agreement, told);
+    event(
+        "notice-" + of,
+        chance.noticeBy(),
+        "Last day to give notice on %s".formatted(name),
+        agreement,
+        told);
+    event("renews-" + of, chance.renews(), "%s renews".formatted(name), agreement, false);
+    if (agreement.floor() != null && agreement.floor().check() != null) {
+      LocalDate check = agreement.floor().check();
+      event(
+          "check-" + agreement.id() + "-" + check,
+          check,
+          "The promised use of %s is looked at".formatted(name),
+          agreement,
+          false);
+    }
+  }
+
+  private void event(
+      String id, LocalDate day, String summary, Agreement agreement, boolean cancelled) {
+    VEvent event = new VEvent();
+    event.setUid(id + "@sober-tally");
+    event.setSummary(summary);
+    event.setDateStart(at(day), false);
+    event.setDateEnd(at(day.plusDays(1)), false);
+    // Out of the data: the same calendar is the same text.
+    event.setDateTimeStamp(at(today));
+    event.setUrl(address + "/renewals/" + agreement.id());
+    event.setDescription(
+        "%s, %s. %s/renewals/%s"
+            .formatted(
+                book.vendors().byId(agreement.vendor()).name(),
+                Words.day(day),
+                address,
+                agreement.id()));
+    event.setStatus(cancelled ? Status.cancelled() : Status.confirmed());
+    if (!cancelled) {
+      Duration before = Duration.builder().prior(true).days(ALARM_DAYS).build();
+      event.addAlarm(VAlarm.display(new Trigger(before, Related.START), summary));
+    }
+    calendar.addEvent(event);
+  }
+
+  private static Date at(LocalDate day) {
+    return Date.from(day.atStartOfDay(ZoneOffset.systemDefault()).toInstant());
+  }
+}

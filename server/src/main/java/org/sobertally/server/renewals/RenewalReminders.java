@@ -1,0 +1,127 @@
+package org.sobertally.server.renewals;
+
+import io.quarkus.scheduler.Scheduled;
+import io.quarkus.scheduler.Scheduled.ConcurrentExecution;
+import jakarta.enterprise.context.ApplicationScoped;
+import jakarta.persistence.EntityManager;
+import jakarta.transaction.Transactional;
+import java.time.LocalDate;
+import java.time.temporal.ChronoUnit;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.eclipse.microprofile.config.inject.ConfigProperty;
+import org.sobertally.core.agreement.Agreement;
+import org.sobertally.core.agreement.RenewalChance;
+import org.sobertally.core.book.Book;
+import org.sobertally.core.words.Words;
+import org.sobertally.server.book.store.Books;
+import org.sobertally.server.mail.Mailroom;
+import org.sobertally.server.terms.AgreementOwners;
+import org.sobertally.server.time.TallyClock;
+
+/**
+ * Reminds whoever looks after an agreement some days before notice is due; of each distance once,
+ * and not of what is settled. Who was away a while gets the nearest only.
+ */
+@ApplicationScoped
+class RenewalReminders {
+
+  private final Books books;
+  private final RenewalCases cases;
+  private final AgreementOwners owners;
+  private final Mailroom mailroom;
+  private final EntityManager entities;
+  private final TallyClock clock;
+  private final List<Integer> distances;
+  private final String address;
+
+  RenewalReminders(
+      Books books,
+      RenewalCases cases,
+      AgreementOwners owners,
+      Mailroom mailroom,
+      EntityManager entities,
+      TallyClock clock,
+      @ConfigProperty(name = "sober.renewals.remind") List<Integer> distances,
+      @ConfigProperty(name = "sober.address") String address) {
+    this.books = books;
+    this.cases = cases;
+    this.owners = owners;
+    this.mailroom = mailroom;
+    this.entities = entities;
+    this.clock = clock;
+    this.distances = distances.stream().sorted().toList();
+    this.address = address;
+  }
+
+  @Scheduled(every = "1h", delayed = "30s", concurrentExecution = ConcurrentExecution.SKIP)
+  @Transactional
+  void look() {
+    Book book = books.current();
+    LocalDate today = clock.today();
+    Map<String, AgreementOwners.Note> notes = owners.all(book);
+    for (Agreement agreement : book.agreements().all()) {
+      Optional<RenewalChance> chance = agreement.nextChance(today);
+      AgreementOwners.Note note = notes.get(agreement.id());
+      boolean owned = note != null && note.owner() != null && book.people().has(note.owner());
+      if (chance.isPresent() && owned && agreement.inForce(today)) {
+        remind(book, agreement, chance.get(), note.owner(), today);
+      }
+    }
+  }
+
+  private void remind(
+      Book book, Agreement agreement, RenewalChance chance, String owner, LocalDate today) {
+    long left = ChronoUnit.DAYS.between(today, chance.noticeBy());
+    Optional<Integer> due = distances.stream().filter(days -> left <= days).findFirst();
+    RenewalState state =
+        cases
+            .find(agreement.id(), chance.renews())
+            .map(one -> one.stateOn(today))
+            .orElse(RenewalState.OPEN);
+    boolean settled =
+        state == RenewalState.NOTICE_GIVEN
+            || state == RenewalState.RENEWED
+            || state == RenewalState.KEPT_ON_PURPOSE;
+    if (due.isEmpty() || left < 0 || settled || !first(agreement, chance, due.get(), today)) {
+      return;
+    }
+    String body =
+        """
+        %s renews on %s. Notice must be given by %s, in %s; it is %s.
+
+        %s/renewals/%s
+        """
+            .formatted(
+                agreement.name(),
+                Words.day(chance.renews()),
+                Words.day(chance.noticeBy()),
+                Words.count((int) left, "day"),
+                RenewalService.words(state),
+                address,
+                agreement.id());
+    String subject =
+        "%s to give notice on %s".formatted(Words.count((int) left, "day"), agreement.name());
+    mailroom.send(book.people().byId(owner).email(), subject, body, "RENEWAL");
+  }
+
+  /** Whether nobody was reminded of that distance yet; then it is noted. */
+  private boolean first(Agreement agreement, RenewalChance chance, int days, LocalDate today) {
+    return entities
+            .createNativeQuery(
+                """
+                insert into renewal_reminder (agreement, renews, days, reminded)
+                select :agreement, cast(:renews as date), :days, cast(:today as date)
+                where not exists (
+                  select 1 from renewal_reminder
+                  where agreement = :agreement and renews = :renews and days <= :days)
+                """)
+            .setParameter("agreement", agreement.id())
+            .setParameter("renews", chance.renews())
+            .setParameter("days", days)
+            .setParameter("today", today)
+            .executeUpdate()
+        > 0;
+  }
+}
