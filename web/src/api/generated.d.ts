@@ -1892,6 +1892,7 @@ export interface paths {
           };
           content: {
             'application/json': components['schemas']['Calendar'][];
+            'text/csv': components['schemas']['Calendar'][];
           };
         };
         /** @description Not Authorized */

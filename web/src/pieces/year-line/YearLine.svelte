@@ -40,8 +40,13 @@ over, dots up to the renewal, and a bar where it comes.
 
 <style>
   div {
-    line-height: 0;
+    position: relative;
+    height: 22px;
     min-width: 120px;
+  }
+  svg {
+    position: absolute;
+    inset: 0;
   }
   .wedge {
     fill: var(--ink);

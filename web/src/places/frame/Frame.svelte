@@ -66,6 +66,17 @@
         },
   );
 
+  /** Places that are not for every day stand behind one word where room is short. */
+  const SELDOM: string[] = ['/intake', '/journal', '/house-rules'];
+  const TIGHT = 1150;
+  const WRAPS = 900;
+  let moreOpen = $state(false);
+  const tight = $derived(width < TIGHT && width > WRAPS && places.length > SELDOM.length + 2);
+  const shownPlaces = $derived(
+    tight ? places.filter((place) => !SELDOM.includes(place.path)) : places,
+  );
+  const foldedPlaces = $derived(tight ? places.filter((place) => SELDOM.includes(place.path)) : []);
+
   const planned = $derived(slates.draft?.preview.yearly ?? null);
 
   const MOST_SHARE = 4;
@@ -150,7 +161,7 @@
       Sober Tally
     </a>
     <nav aria-label="Places">
-      {#each places as place (place.path)}
+      {#each shownPlaces as place (place.path)}
         <a
           href={to(place.path)}
           class:on={isOn(place.path)}
@@ -160,6 +171,27 @@
             <span class="waiting">{slates.waitingForMe.length}</span>{/if}
         </a>
       {/each}
+      {#if foldedPlaces.length > 0}
+        <div class="more">
+          <button
+            class:on={foldedPlaces.some((place) => isOn(place.path))}
+            aria-expanded={moreOpen}
+            onclick={() => (moreOpen = !moreOpen)}
+            >{foldedPlaces.find((place) => isOn(place.path))?.name ?? 'More'} ▾</button
+          >
+          {#if moreOpen}
+            <div>
+              {#each foldedPlaces as place (place.path)}
+                <a
+                  href={to(place.path)}
+                  aria-current={isOn(place.path) ? 'page' : undefined}
+                  onclick={() => (moreOpen = false)}>{place.name}</a
+                >
+              {/each}
+            </div>
+          {/if}
+        </div>
+      {/if}
     </nav>
     <Find bind:this={find} />
     <AsOf />
@@ -247,7 +279,35 @@
     border-top: 2px solid transparent;
     white-space: nowrap;
   }
-  @media (max-width: 1120px) {
+  .more {
+    position: relative;
+    display: flex;
+  }
+  .more button {
+    color: var(--soft);
+    border-bottom: 2px solid transparent;
+    border-top: 2px solid transparent;
+    white-space: nowrap;
+  }
+  .more button.on {
+    color: var(--ink);
+    font-weight: 600;
+    border-bottom-color: var(--ink);
+  }
+  .more div {
+    position: absolute;
+    z-index: 40;
+    top: 100%;
+    left: -10px;
+    display: grid;
+    background: var(--sheet);
+    border: 1px solid var(--rule);
+    padding: 4px 0;
+  }
+  .more div a {
+    padding: 5px 14px;
+  }
+  @media (max-width: 1150px) {
     nav {
       gap: 10px;
     }

@@ -74,11 +74,12 @@
     rows.find((row) => row.plan === param('plan')) ??
       [...rows].sort((a, b) => Number(b.yearly.amount) - Number(a.yearly.amount))[0],
   );
+  const chosenPlan = $derived(chosen?.plan);
   const close = new Question(
     () =>
-      chosen ? { path, query: { ...query, margin: undefined, plan: chosen.plan } } : undefined,
+      chosenPlan ? { path, query: { ...query, margin: undefined, plan: chosenPlan } } : undefined,
     (params) => dataOf(api.GET('/api/v1/agreements/{agreement}/renewal/plan', { params })),
-    { again: () => book.version, subject: () => chosen?.plan, settles: SETTLES_MS },
+    { again: () => book.version, subject: () => chosenPlan, settles: SETTLES_MS },
   );
   const movers = new Question(
     () => (renewal?.renews ? { path, query: { asOf: asOf(), offer: query.offer } } : undefined),

@@ -81,6 +81,10 @@ it('puts ways to renew beside each other, and asks anew for what is tried', asyn
       known: ['atelier:2027-04:12'],
     }),
   );
+  // What is asked anew leaves what is looked at where it is.
+  await waitFor(() =>
+    expect(screen.getByRole('slider', { name: 'Seats of Atelier promised' })).toBeTruthy(),
+  );
 });
 
 it('moves the promise by keys', async () => {

@@ -177,6 +177,7 @@
     padding-bottom: 8px;
   }
   .name {
+    white-space: nowrap;
     font: 600 14px var(--font-serif);
   }
   .line {

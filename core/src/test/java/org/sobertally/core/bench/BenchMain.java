@@ -15,7 +15,7 @@ public final class BenchMain {
       options.include(name);
     }
     if (names.length == 0) {
-      options.include(BenchMain.class.getPackageName());
+      options.include("org\\.sobertally\\.core\\..*Benchmark");
     }
     new Runner(options.build()).run();
   }

@@ -45,6 +45,20 @@ class PromiseCostTest {
     assertThat(cost.cheapest(0.005)).isEqualTo(10);
   }
 
+  /**
+   * The worked example: ten stay and one joins in the only month. M > 10 with 1 − 1/e = 0.6321, M >
+   * 11 with 0.2642: ten seats want one seat-month more, eleven 0.3679, twelve 0.1036.
+   */
+  @Test
+  void theWorkedExamplesMarginIsSo() {
+    SeatWalk walk = SeatWalk.of(10, List.of(), List.of(new Month(1, 0, 0)));
+    PromiseCost cost = new PromiseCost(prices(Pricing.FLAT, "120", 0), walk, 1, TENTH);
+    assertThat(cost.of(10)).isCloseTo(100 + 11, within(1e-6));
+    assertThat(cost.of(11)).isCloseTo(110 + 11 * 0.36788, within(1e-3));
+    assertThat(cost.of(12)).isCloseTo(120 + 11 * 0.10364, within(1e-3));
+    assertThat(cost.cheapest(0.005)).isEqualTo(10);
+  }
+
   @Test
   void aBreakJustAboveIsTaken() {
     PriceList prices = prices(Pricing.VOLUME, "186", 0, from(400, "180"));

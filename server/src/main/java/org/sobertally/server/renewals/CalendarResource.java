@@ -95,6 +95,7 @@ public class CalendarResource {
 
   /** Mine. */
   @GET
+  @Produces({MediaType.APPLICATION_JSON, "text/csv"})
   @Transactional
   public List<CalendarDto> mine() {
     return entities

@@ -98,7 +98,7 @@ public class RenewalResource {
         null,
         List.of(),
         12,
-        tried.added().movePointRight(2).stripTrailingZeros(),
+        RenewalViews.percent(tried.added()),
         true,
         MoneyDto.of(Money.zero(book.rates().reportingCurrency())),
         List.of(),

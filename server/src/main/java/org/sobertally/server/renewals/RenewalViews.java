@@ -70,7 +70,7 @@ final class RenewalViews {
         study.chance().noticeBy(),
         study.chance().missed(),
         shown.terms().months(),
-        shown.terms().added().movePointRight(2).stripTrailingZeros(),
+        percent(shown.terms().added()),
         shown.proven(),
         money(shown.gap()),
         option.plans().stream().map(this::row).toList(),
@@ -81,6 +81,12 @@ final class RenewalViews {
         pools(surplus),
         beside,
         beside(option));
+  }
+
+  /** A share in per cent, written plainly. */
+  static BigDecimal percent(BigDecimal share) {
+    BigDecimal percent = share.movePointRight(2).stripTrailingZeros();
+    return percent.scale() < 0 ? percent.setScale(0) : percent;
   }
 
   private RenewalDto.PlanRow row(PlanRow row) {

@@ -2,6 +2,7 @@ package org.sobertally.server.renewals;
 
 import io.quarkus.narayana.jta.QuarkusTransaction;
 import jakarta.enterprise.context.ApplicationScoped;
+import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -11,6 +12,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Collectors;
 import org.sobertally.core.agreement.Agreement;
+import org.sobertally.core.agreement.Subscription;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.money.Money;
 import org.sobertally.core.money.MoneyWords;
@@ -109,17 +111,21 @@ class RenewalsOnDesk implements DeskSource {
     Money paid = Money.zero(book.rates().reportingCurrency());
     Money waste = paid;
     boolean any = false;
+    int given = 0;
     for (int line = 0; line < book.lines().size(); line++) {
       if (book.agreementOfLine(line).id().equals(agreement.id())) {
         any = true;
-        paid = paid.plus(book.yearlyCost(line, day));
+        Subscription one = book.lines().get(line);
+        given += Math.max(0, one.quantityOn(day) - one.quantityOn(renews));
+        paid = paid.plus(paidThen(book, agreement, one, day, renews));
         waste =
             waste
                 .plus(figures.of(book, day).covers().recoverableOf(line))
                 .plus(figures.surplus(book, day).get(line).yearly());
       }
     }
-    if (!near || !any) {
+    // What was too much is given back already: nothing is left to be decided.
+    if (!near || !any || given > 0 && waste.amount().signum() <= 0) {
       return Optional.empty();
     }
     String does = agreement.termOn(day).renews() == Agreement.Renews.AUTO ? "renews" : "ends";
@@ -127,10 +133,23 @@ class RenewalsOnDesk implements DeskSource {
         new Line(
             About.NOTICE,
             "Give notice on %s, or keep it".formatted(agreement.name()),
-            "It %s on %s as it is, %s a year."
-                .formatted(does, Words.day(renews), MoneyWords.about(paid)),
+            "It %s on %s %s, %s a year."
+                .formatted(
+                    does,
+                    Words.day(renews),
+                    given == 0
+                        ? "as it is"
+                        : "with %s fewer, as given back".formatted(Words.count(given, "seat")),
+                    MoneyWords.about(paid)),
             waste.amount().signum() > 0 ? waste : null,
             by,
             path));
+  }
+
+  /** By the quantity and the prices of the renewal day. */
+  private static Money paidThen(
+      Book book, Agreement agreement, Subscription line, LocalDate day, LocalDate renews) {
+    BigDecimal cost = line.pricesOn(renews).costOf(line.quantityOn(renews));
+    return book.rates().toReporting(new Money(cost, agreement.currency()), day);
   }
 }

@@ -257,6 +257,20 @@ class AllMovesTest {
     assertThat(books.current().boughtOn(line, LocalDate.of(2026, 10, 1))).isEqualTo(60);
   }
 
+  /**
+   * What was given back does not renew as it is, and is not told as if nobody had done anything.
+   */
+  @Test
+  void aNoticeLineCountsWithWhatIsGivenBack() {
+    assertThat(steward.get("/api/v1/desk").text()).contains("It renews on 30 Oct 2026 as it is");
+    JsonNode sizing = steward.get("/api/v1/pools/plum-draft/sizing").json();
+    posted(
+        "{\"kind\":\"GIVE_BACK\",\"line\":\"pb-draft\",\"seats\":%d}"
+            .formatted(sizing.get("surplus").asInt()));
+    assertThat(steward.get("/api/v1/desk").text())
+        .doesNotContain("It renews on 30 Oct 2026 as it is");
+  }
+
   private String kept(String day) {
     return standing(day).at("/kept/amount").asText();
   }
