@@ -54,7 +54,7 @@
       dataOf(
         api.PUT('/api/v1/agreements/{agreement}/renewal/case', {
           params,
-          body: { ...choice, note: note || null },
+          body: { ...choice, seen: one.version, note: note || null },
         }),
       ),
     );

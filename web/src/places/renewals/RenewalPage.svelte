@@ -151,6 +151,7 @@
       one={decision.value}
       {agreement}
       choice={{
+        seen: null,
         what: null,
         offer: trying.offer || null,
         u: trying.u || null,

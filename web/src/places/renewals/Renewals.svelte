@@ -3,7 +3,7 @@
   import Pick from '../../pieces/controls/Pick.svelte';
   import List from '../../pieces/list/List.svelte';
   import YearLine from '../../pieces/year-line/YearLine.svelte';
-  import { api, dataOf, saveCsv, type Schemas } from '../../api/client';
+  import { api, dataOf, saveCsv, saveXlsx, type Schemas } from '../../api/client';
   import { navigate } from '../../router';
   import { asOf, param, search, setParam, to, today } from '../../state/address.svelte';
   import { book } from '../../state/book.svelte';
@@ -95,6 +95,9 @@
   <Calendar />
   <button class="word" onclick={() => saveCsv(`/api/v1/renewals?asOf=${asOf()}`, 'renewals.csv')}
     >as CSV</button
+  >
+  <button class="word" onclick={() => saveXlsx(`/api/v1/renewals?asOf=${asOf()}`, 'renewals.xlsx')}
+    >as a workbook</button
   >
 </div>
 {#if choices.length > 0}

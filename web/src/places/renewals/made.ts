@@ -123,6 +123,7 @@ export const aCase = (more: Partial<Schemas['RenewalCase']> = {}): Schemas['Rene
   name: 'OW-17',
   renews: '2027-02-01',
   noticeBy: '2026-12-03',
+  version: -1,
   state: 'OPEN',
   choice: null,
   decision: null,

@@ -85,9 +85,10 @@
         href={paper.url ?? `/api/v1/agreements/${agreement}/papers/${paper.id}`}
         target={paper.url ? '_blank' : undefined}
         rel="noreferrer">{paper.title}</a
-      >{#if mayEdit}
-        <button class="word" aria-label="without {paper.title}" onclick={() => drop(paper.id)}
-          >out</button
+      >{#if mayEdit}{' '}<button
+          class="word"
+          aria-label="without {paper.title}"
+          onclick={() => drop(paper.id)}>out</button
         >{/if}{:else}none{/each}.
     {#if mayEdit && !adding}
       <button class="word" onclick={() => (adding = true)}>one more</button>

@@ -11,6 +11,7 @@ import com.google.ortools.sat.LinearExprBuilder;
 import com.google.ortools.sat.Literal;
 import jakarta.enterprise.context.ApplicationScoped;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.ExecutionException;
@@ -31,11 +32,26 @@ public class CpSatSolver implements MixSolver {
   /** In the solver's units, about a second each. */
   private static final double FOR_COST = 8;
 
+  private final double forCost;
+
   private static final double FOR_TIES = 0.5;
 
   /** The native library, loaded once and off the first request: it takes seconds. */
   private final CompletableFuture<Boolean> loaded =
       CompletableFuture.supplyAsync(CpSatSolver::load);
+
+  public CpSatSolver() {
+    this(FOR_COST);
+  }
+
+  /**
+   * One of less patience.
+   *
+   * @param forCost in the solver's units of time
+   */
+  CpSatSolver(double forCost) {
+    this.forCost = forCost;
+  }
 
   /** Without its native library nothing is solved; everything else goes on. */
   public static final class MissingException extends RuntimeException {
@@ -83,8 +99,13 @@ public class CpSatSolver implements MixSolver {
     if (!isThere()) {
       throw new MissingException();
     }
+    Answer plain = plain(program);
     Model model = new Model(program);
-    model.limitCost(model.minimise(model.cost.build(), FOR_COST));
+    model.hint(plain);
+    if (!model.minimise(model.cost.build(), forCost)) {
+      return plain;
+    }
+    model.model.addLessOrEqual(model.cost.build(), model.best);
     long cost = model.best;
     long bound = model.bound;
     Answer answer = model.answer(cost, bound);
@@ -96,6 +117,42 @@ public class CpSatSolver implements MixSolver {
       model.model.addLessOrEqual(tie, model.best);
     }
     return answer;
+  }
+
+  /**
+   * Everybody's cheapest choice by itself: where the search begins, and what is answered where
+   * there is no time for any. It could be as much too dear as it costs.
+   */
+  private static Answer plain(MixProgram program) {
+    int[] having = new int[program.plans().size()];
+    List<List<Integer>> persons = new ArrayList<>();
+    for (MixProgram.Group group : program.groups()) {
+      MixProgram.Choice cheapest =
+          group.choices().stream()
+              .min(Comparator.comparingLong(choice -> firstPrice(program, choice)))
+              .orElseThrow();
+      persons.add(
+          group.choices().stream()
+              .map(choice -> choice == cheapest ? group.persons() : Integer.valueOf(0))
+              .toList());
+      cheapest.plans().forEach(plan -> having[plan] += group.persons());
+    }
+    List<Integer> seats = new ArrayList<>();
+    long cost = 0;
+    for (int p = 0; p < having.length; p++) {
+      MixProgram.PlanSeats plan = program.plans().get(p);
+      int wanted = having[p] + plan.staying();
+      int bought = wanted == 0 && plan.mayBeNone() ? 0 : Math.max(wanted, plan.least());
+      seats.add(bought);
+      cost = Math.addExact(cost, MixProgram.cost(plan, bought));
+    }
+    return new Answer(persons, seats, cost, 0);
+  }
+
+  private static long firstPrice(MixProgram program, MixProgram.Choice choice) {
+    return choice.plans().stream()
+        .mapToLong(plan -> program.plans().get(plan).bands().get(0).unit())
+        .sum();
   }
 
   /** The programme as the solver wants it. */
@@ -197,11 +254,16 @@ public class CpSatSolver implements MixSolver {
       return true;
     }
 
-    private void limitCost(boolean found) {
-      if (!found) {
-        throw new IllegalStateException("No mix was found in the time there is.");
+    /** The search begins from this. */
+    private void hint(Answer from) {
+      for (int g = 0; g < persons.size(); g++) {
+        for (int c = 0; c < persons.get(g).size(); c++) {
+          model.addHint(persons.get(g).get(c), from.persons().get(g).get(c));
+        }
       }
-      model.addLessOrEqual(cost.build(), best);
+      for (int p = 0; p < seats.size(); p++) {
+        model.addHint(seats.get(p), from.seats().get(p));
+      }
     }
 
     /** The next search begins from what is found. */

@@ -12,6 +12,7 @@ import org.sobertally.server.http.MoneyDto;
 /**
  * How far the decision about a renewal has come.
  *
+ * @param version grows by one with each step; −1 where nobody has begun
  * @param mayDo what whoever asks may do next
  */
 @Schema(name = "RenewalCase")
@@ -20,6 +21,7 @@ record RenewalCaseDto(
     String name,
     LocalDate renews,
     LocalDate noticeBy,
+    int version,
     RenewalState state,
     @Schema(nullable = true) Choice choice,
     @Schema(nullable = true) Decision decision,
@@ -117,6 +119,7 @@ record RenewalCaseDto(
         book.agreements().byId(one.agreement).name(),
         one.renews,
         one.noticeBy,
+        one.id == null ? -1 : one.version,
         state,
         choice,
         decision,

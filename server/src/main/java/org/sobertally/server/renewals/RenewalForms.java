@@ -17,11 +17,13 @@ final class RenewalForms {
   /**
    * What is chosen, by the same parameters by which it is looked at.
    *
+   * @param seen the version of the case that was looked at; null to choose whatever it is now
    * @param what AS_IT_STANDS for that; anything else by margin
    * @param note for the decision
    */
   @Schema(name = "RenewalChoice")
   record Choice(
+      @Schema(nullable = true) Integer seen,
       @Schema(nullable = true) RenewalOption.Kind what,
       @Schema(nullable = true) @Size(max = 200) String offer,
       @Schema(nullable = true) @Size(max = 4000) String margin,

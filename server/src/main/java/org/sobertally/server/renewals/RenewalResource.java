@@ -32,6 +32,7 @@ import org.sobertally.server.figures.FigureCache;
 import org.sobertally.server.http.MoneyDto;
 import org.sobertally.server.http.Page;
 import org.sobertally.server.http.Problem;
+import org.sobertally.server.http.XlsxListWriter;
 import org.sobertally.server.store.AsOf;
 
 /** One agreement's next renewal: what it needs and costs, with what somebody tries on it. */
@@ -231,7 +232,7 @@ public class RenewalResource {
   /** Whoever's plans the cheapest mix changes, with what of theirs comes back. */
   @GET
   @Path("/movers")
-  @Produces({MediaType.APPLICATION_JSON, CSV})
+  @Produces({MediaType.APPLICATION_JSON, CSV, XlsxListWriter.XLSX})
   public RestResponse<List<RenewalDto.Mover>> movers(
       @PathParam("agreement") String agreement,
       @QueryParam("offer") String offer,

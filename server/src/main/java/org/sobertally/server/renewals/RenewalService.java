@@ -115,6 +115,7 @@ class RenewalService {
         change -> {
           Book book = change.book();
           RenewalStudy study = study(book, agreement);
+          requireSeen(study, form);
           Tried tried = Tried.of(book, form.margin(), form.u(), form.known());
           RenewalCase one =
               cases
@@ -149,6 +150,19 @@ class RenewalService {
                       MoneyWords.exact(money(one, one.yearlyBefore))));
           return one;
         });
+  }
+
+  private void requireSeen(RenewalStudy study, RenewalForms.Choice form) {
+    RenewalCase now = cases.find(study.agreement().id(), study.chance().renews()).orElse(null);
+    int version = now == null ? -1 : now.version;
+    if (form.seen() != null && form.seen() != version) {
+      String who =
+          now == null || now.preparedBy == null ? "Somebody" : sessions.nameOf(now.preparedBy);
+      throw Problem.conflict(
+          "%s has changed this renewal since you opened it. Look at what stands there now; what you"
+                  .formatted(who)
+              + " tried is still here.");
+    }
   }
 
   private RenewalCase fresh(RenewalStudy study, RenewalState state) {

@@ -33,6 +33,7 @@ import org.sobertally.server.figures.FigureCache;
 import org.sobertally.server.http.MoneyDto;
 import org.sobertally.server.http.Page;
 import org.sobertally.server.http.Params;
+import org.sobertally.server.http.XlsxListWriter;
 import org.sobertally.server.store.AsOf;
 import org.sobertally.server.terms.AgreementOwners;
 
@@ -73,7 +74,7 @@ public class RenewalsResource {
    */
   @GET
   @Path("/renewals")
-  @Produces({MediaType.APPLICATION_JSON, CSV})
+  @Produces({MediaType.APPLICATION_JSON, CSV, XlsxListWriter.XLSX})
   public RestResponse<List<RenewalDto.Line>> all(
       @QueryParam("within") String within,
       @QueryParam("asOf") String asOfText,
@@ -161,7 +162,7 @@ public class RenewalsResource {
   /** What vendors propose. */
   @GET
   @Path("/offers")
-  @Produces({MediaType.APPLICATION_JSON, CSV})
+  @Produces({MediaType.APPLICATION_JSON, CSV, XlsxListWriter.XLSX})
   public RestResponse<List<RenewalDto.OfferRow>> offers(
       @QueryParam("agreement") String agreement,
       @QueryParam("limit") String limit,

@@ -95,6 +95,18 @@ class CpSatSolverTest {
   }
 
   @Test
+  void outOfTimeItAnswersTheBestItFoundWithItsGap() {
+    MixProgram program = MixPrograms.large(7);
+    Answer hasty = new CpSatSolver(1e-6).solve(program);
+    Answer best = SOLVER.solve(program);
+    assertThat(hasty.bound()).isLessThanOrEqualTo(best.cost());
+    assertThat(hasty.cost()).isGreaterThanOrEqualTo(best.cost());
+    for (int g = 0; g < program.groups().size(); g++) {
+      assertThat(sum(hasty.persons().get(g))).isEqualTo(program.groups().get(g).persons());
+    }
+  }
+
+  @Test
   void aQuestionOfNobodyIsAnswered() {
     MixProgram program =
         new MixProgram(

@@ -146,6 +146,10 @@ class RenewalTest {
     assertThat(all.at("/0/needed/amount").asText()).isEqualTo("925.00");
     assertThat(all.at("/0/state").asText()).isEqualTo("OPEN");
     assertThat(steward.get("/api/v1/renewals?within=10").json()).isEmpty();
+    Caller workbooks =
+        Caller.steward()
+            .with("Accept", "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet");
+    assertThat(workbooks.get("/api/v1/renewals").bytes()).startsWith('P', 'K');
     assertThat(
             steward
                 .get("/api/v1/offers?agreement=qm")
@@ -218,6 +222,19 @@ class RenewalTest {
     assertThat(steward.get("/api/v1/standing").text()).doesNotContain("3920.00");
     assertThat(steward.get("/api/v1/standing?asOf=2027-01-07").text()).contains("3920.00");
     assertThat(steward.get("/api/v1/journal?kind=RENEWED").text()).contains("3,920.00");
+  }
+
+  @Test
+  void whatSomebodyElseChoseMeanwhileIsNotWrittenOver() {
+    int seen = steward.get(CASE).json().get("version").asInt();
+    assertThat(seen).isEqualTo(-1);
+    prepare();
+    Caller.Answer late = put(CASE, "{\"margin\":\"0\",\"seen\":%d}".formatted(seen));
+    assertThat(late.status()).isEqualTo(409);
+    assertThat(late.detail()).contains("Runa Skarholt has changed this renewal");
+    assertThat(steward.get(CASE).json().at("/choice/offer").asText()).isEqualTo("two");
+    int now = steward.get(CASE).json().get("version").asInt();
+    assertThat(put(CASE, "{\"margin\":\"0\",\"seen\":%d}".formatted(now)).status()).isEqualTo(200);
   }
 
   @Test
