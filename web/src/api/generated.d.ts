@@ -1293,6 +1293,7 @@ export interface paths {
           };
           content: {
             'application/json': components['schemas']['RenewalMover'][];
+            'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet': components['schemas']['RenewalMover'][];
             'text/csv': components['schemas']['RenewalMover'][];
           };
         };
@@ -4481,6 +4482,7 @@ export interface paths {
           };
           content: {
             'application/json': components['schemas']['VendorOffer'][];
+            'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet': components['schemas']['VendorOffer'][];
             'text/csv': components['schemas']['VendorOffer'][];
           };
         };
@@ -5506,6 +5508,7 @@ export interface paths {
           };
           content: {
             'application/json': components['schemas']['RenewalLine'][];
+            'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet': components['schemas']['RenewalLine'][];
             'text/csv': components['schemas']['RenewalLine'][];
           };
         };
@@ -10928,12 +10931,16 @@ export interface components {
         | null;
       renews: components['schemas']['LocalDate'];
       state: components['schemas']['RenewalState'];
+      /** Format: int32 */
+      version: number;
     };
     RenewalChoice: {
       known?: string[] | null;
       margin?: string | null;
       note?: string | null;
       offer?: string | null;
+      /** Format: int32 */
+      seen?: number | null;
       u?: string | null;
       what: components['schemas']['Kind2'] | null;
     };

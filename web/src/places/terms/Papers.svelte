@@ -85,8 +85,8 @@
         href={paper.url ?? `/api/v1/agreements/${agreement}/papers/${paper.id}`}
         target={paper.url ? '_blank' : undefined}
         rel="noreferrer">{paper.title}</a
-      >{#if mayEdit}{' '}<button
-          class="word"
+      >{#if mayEdit}<button
+          class="word out"
           aria-label="without {paper.title}"
           onclick={() => drop(paper.id)}>out</button
         >{/if}{:else}none{/each}.
@@ -121,6 +121,9 @@
 {#if asked.fault}<p class="neg" role="alert">{asked.fault}</p>{/if}
 
 <style>
+  .out {
+    margin-left: 6px;
+  }
   .papers {
     font-size: 13px;
     line-height: 2;

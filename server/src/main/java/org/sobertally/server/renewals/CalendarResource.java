@@ -3,7 +3,6 @@ package org.sobertally.server.renewals;
 import io.quarkus.security.identity.SecurityIdentity;
 import jakarta.annotation.security.PermitAll;
 import jakarta.annotation.security.RolesAllowed;
-import jakarta.persistence.EntityManager;
 import jakarta.transaction.Transactional;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
@@ -18,7 +17,6 @@ import java.time.LocalDate;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.UUID;
 import java.util.function.Predicate;
 import java.util.stream.Collectors;
 import org.eclipse.microprofile.config.inject.ConfigProperty;
@@ -49,7 +47,7 @@ public class CalendarResource {
   private final Signatures signatures;
   private final SignIns sessions;
   private final Journal journal;
-  private final EntityManager entities;
+  private final CalendarFeeds feeds;
   private final TallyClock clock;
   private final SecurityIdentity identity;
   private final String address;
@@ -61,7 +59,7 @@ public class CalendarResource {
       Signatures signatures,
       SignIns sessions,
       Journal journal,
-      EntityManager entities,
+      CalendarFeeds feeds,
       TallyClock clock,
       SecurityIdentity identity,
       @ConfigProperty(name = "sober.address") String address) {
@@ -71,7 +69,7 @@ public class CalendarResource {
     this.signatures = signatures;
     this.sessions = sessions;
     this.journal = journal;
-    this.entities = entities;
+    this.feeds = feeds;
     this.clock = clock;
     this.identity = identity;
     this.address = address;
@@ -98,14 +96,7 @@ public class CalendarResource {
   @Produces({MediaType.APPLICATION_JSON, "text/csv"})
   @Transactional
   public List<CalendarDto> mine() {
-    return entities
-        .createQuery(
-            "from CalendarFeed f where f.login = :login order by f.scope", CalendarFeed.class)
-        .setParameter("login", login())
-        .getResultList()
-        .stream()
-        .map(this::dto)
-        .toList();
+    return feeds.of(login()).stream().map(this::dto).toList();
   }
 
   private String login() {
@@ -121,17 +112,7 @@ public class CalendarResource {
   @POST
   @Transactional
   public CalendarDto make(@NotNull @Valid CalendarForm form) {
-    entities
-        .createQuery("delete from CalendarFeed f where f.login = :login and f.scope = :scope")
-        .setParameter("login", login())
-        .setParameter("scope", form.scope().name())
-        .executeUpdate();
-    CalendarFeed feed = new CalendarFeed();
-    feed.id = UUID.randomUUID().toString();
-    feed.login = login();
-    feed.scope = form.scope().name();
-    feed.made = clock.today();
-    entities.persist(feed);
+    CalendarFeed feed = feeds.make(login(), form.scope().name(), clock.today());
     journal.add(login(), "CALENDAR_MADE", "Made an address for a calendar of renewals.");
     return dto(feed);
   }
@@ -140,11 +121,12 @@ public class CalendarResource {
   @Path("/{id}")
   @Transactional
   public void takeBack(@PathParam("id") String id) {
-    CalendarFeed feed = entities.find(CalendarFeed.class, id);
-    if (feed == null || !feed.login.equals(login())) {
-      throw Problem.notFound("You have no such calendar.");
-    }
-    entities.remove(feed);
+    CalendarFeed feed =
+        feeds
+            .find(id)
+            .filter(one -> one.login.equals(login()))
+            .orElseThrow(() -> Problem.notFound("You have no such calendar."));
+    feeds.drop(feed);
     journal.add(login(), "CALENDAR_TAKEN_BACK", "Took the address of a calendar back.");
   }
 
@@ -160,7 +142,7 @@ public class CalendarResource {
     CalendarFeed feed =
         signatures
             .opened(PURPOSE, token)
-            .map(id -> entities.find(CalendarFeed.class, id))
+            .flatMap(feeds::find)
             .filter(one -> sessions.isKnown(one.login))
             .orElseThrow(() -> Problem.notFound("There is no such calendar."));
     Book book = books.current();
