@@ -151,7 +151,8 @@ public class DriftResource {
    * @param of what to take over; at most 20,000
    */
   @Schema(name = "TakeOverManyRequest")
-  public record TakeOverMany(@NotNull @Size(min = 1, max = 20_000) List<@Valid TakeOver> of) {}
+  public record TakeOverMany(
+      @NotNull @Size(min = 1, max = 20_000) List<@NotNull @Valid TakeOver> of) {}
 
   /** Takes over all of these, or none: what cannot be is said. */
   @POST
