@@ -9,7 +9,9 @@ import com.google.ortools.sat.IntVar;
 import com.google.ortools.sat.LinearExpr;
 import com.google.ortools.sat.LinearExprBuilder;
 import com.google.ortools.sat.Literal;
+import io.quarkus.runtime.StartupEvent;
 import jakarta.enterprise.context.ApplicationScoped;
+import jakarta.enterprise.event.Observes;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
@@ -75,6 +77,11 @@ public class CpSatSolver implements MixSolver {
           e);
       return false;
     }
+  }
+
+  /** So that nobody's first question waits for the library. */
+  void onStart(@Observes StartupEvent started) {
+    LOG.debug("The optimiser's native library is being loaded.");
   }
 
   /** Whether anything can be solved; waits for the library where it is still being loaded. */
