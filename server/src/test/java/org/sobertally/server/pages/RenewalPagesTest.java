@@ -5,7 +5,6 @@ import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertTha
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
-import com.microsoft.playwright.options.ColorScheme;
 import io.quarkus.narayana.jta.QuarkusTransaction;
 import io.quarkus.test.junit.QuarkusTest;
 import jakarta.inject.Inject;
@@ -90,7 +89,7 @@ class RenewalPagesTest {
     button(runa, "Ask for a decision").click();
     assertThat(runa.getByText("To be decided by")).isVisible();
 
-    Page teodor = browser.comeIn("Teodor Quist", ColorScheme.LIGHT);
+    Page teodor = browser.visit("Teodor Quist");
     go(teodor, "/desk").getByText("Decide how Quillmoor office suite renews").click();
     assertThat(teodor.getByText("three years at less")).isVisible();
     button(teodor, "Grant it").click();
