@@ -5,6 +5,7 @@ import java.math.RoundingMode;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.Comparator;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.SortedMap;
@@ -250,7 +251,8 @@ public final class MixQuestion {
         List<Holder> same =
             unchanged(c, choices.get(c).get(n)).limit(answer.persons().get(c).get(n)).toList();
         who.add(new ArrayList<>(same));
-        left.removeAll(same);
+        // A set: a class may have tens of thousands.
+        left.removeAll(new HashSet<>(same));
       }
       for (int n = 0; n < choices.get(c).size(); n++) {
         int wanted = answer.persons().get(c).get(n);

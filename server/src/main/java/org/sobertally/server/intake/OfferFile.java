@@ -1,7 +1,5 @@
 package org.sobertally.server.intake;
 
-import java.math.BigDecimal;
-import java.math.RoundingMode;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -11,10 +9,8 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
-import java.util.stream.IntStream;
 import org.sobertally.core.agreement.Agreement;
 import org.sobertally.core.agreement.Offer;
-import org.sobertally.core.catalogue.Plan;
 import org.sobertally.server.book.schema.BookSchema;
 import org.sobertally.server.book.schema.Type;
 import org.sobertally.server.book.store.BookRows;
@@ -27,12 +23,10 @@ import org.sobertally.server.names.Slugs;
  */
 final class OfferFile {
 
-  private static final BigDecimal MONTHS = BigDecimal.valueOf(12);
-
   private final FileChanges draft;
   private final String vendor;
   private final LocalDate day;
-  private final Map<String, String> planByName = new HashMap<>();
+  private final PricedRows priced;
 
   /** Ids of offers by agreement and name. */
   private final Map<List<String>, String> offers = new HashMap<>();
@@ -44,23 +38,11 @@ final class OfferFile {
     this.draft = draft;
     this.vendor = vendor;
     this.day = day;
-    String vendorName = draft.book.vendors().byId(vendor).name();
-    for (Plan plan : draft.book.plans().all()) {
-      if (plan.vendor().equals(vendor)) {
-        planByName.put(plan.id().toLowerCase(Locale.ROOT), plan.id());
-        planByName.put(plan.name().toLowerCase(Locale.ROOT), plan.id());
-        planByName.put((vendorName + " " + plan.name()).toLowerCase(Locale.ROOT), plan.id());
-      }
-    }
+    this.priced = new PricedRows(draft, vendor);
   }
 
   void take(Progress progress) throws BookRows.NotAValueException {
-    Amounts amounts =
-        Amounts.ofPrices(
-            IntStream.range(0, draft.sheet.rows().size())
-                .mapToObj(row -> draft.text(row, "price"))
-                .toList());
-    draft.forEachRow(progress, row -> row(row, amounts));
+    draft.forEachRow(progress, this::row);
     for (Map<String, String> head : heads.values()) {
       String[] before = draft.rows.find(BookSchema.OFFERS, head.get("offer"));
       draft.put(BookSchema.OFFERS, before, head);
@@ -68,16 +50,12 @@ final class OfferFile {
     }
   }
 
-  private void row(int row, Amounts amounts) throws BadRowException, BookRows.NotAValueException {
-    String word = draft.mapping.meant(draft.text(row, "plan"));
-    if (word.equals("-")) {
+  private void row(int row) throws BadRowException, BookRows.NotAValueException {
+    if (priced.isLeftOut(row)) {
       draft.count(FileChanges.Count.LEFT_OUT);
       return;
     }
-    String plan = planByName.get(word.toLowerCase(Locale.ROOT));
-    if (plan == null) {
-      throw new BadRowException("plan", "This vendor has no plan '%s' here.".formatted(word));
-    }
+    String plan = priced.plan(row);
     Agreement agreement = agreement(draft.text(row, "agreement"));
     String name = draft.text(row, "offer");
     String offer = offer(agreement, name.isEmpty() ? draft.mapping.source() : name);
@@ -85,7 +63,7 @@ final class OfferFile {
     values.put("offer", offer);
     values.put("plan", plan);
     values.put("from_seats", whole(row, "from_seats", "1"));
-    values.put("unit_price", price(row, amounts).toPlainString());
+    values.put("unit_price", priced.price(row).toPlainString());
     values.put("minimum", whole(row, "minimum", null));
     if (!prices.add(List.of(offer, plan, values.get("from_seats")))) {
       throw new BadRowException("plan", "An earlier row says its price from so many seats.");
@@ -156,21 +134,6 @@ final class OfferFile {
       head.put("added_seat_percent", canonical("added_seat_percent", Type.PRICE, added));
     }
     heads.put(offer, head);
-  }
-
-  private BigDecimal price(int row, Amounts amounts) throws BadRowException {
-    BigDecimal price = amounts.amount(draft.text(row, "price"));
-    if (price == null || price.signum() < 0) {
-      throw new BadRowException("price", "'%s' is no price.".formatted(draft.text(row, "price")));
-    }
-    String text = draft.text(row, "per");
-    String per = text.isEmpty() ? draft.mapping.values().get("per") : ContractWords.per(text);
-    if (per == null && !text.isEmpty()) {
-      throw new BadRowException("per", "'%s' is neither a year nor a month.".formatted(text));
-    }
-    return "MONTH".equals(per)
-        ? price.multiply(MONTHS).setScale(Math.max(2, price.scale()), RoundingMode.HALF_EVEN)
-        : price;
   }
 
   private String whole(int row, String field, String otherwise) throws BadRowException {

@@ -1,14 +1,10 @@
 package org.sobertally.server.intake;
 
 import java.math.BigDecimal;
-import java.math.RoundingMode;
 import java.util.HashMap;
 import java.util.HashSet;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
-import java.util.stream.IntStream;
-import org.sobertally.core.catalogue.Plan;
 import org.sobertally.server.book.schema.BookSchema;
 import org.sobertally.server.book.store.BookRows;
 import org.sobertally.server.intake.FileChanges.BadRowException;
@@ -19,58 +15,29 @@ import org.sobertally.server.intake.FileChanges.BadRowException;
  */
 final class PricesFile {
 
-  private static final BigDecimal MONTHS = BigDecimal.valueOf(12);
-
   private final FileChanges draft;
-  private final Map<String, String> planByName = new HashMap<>();
+  private final PricedRows priced;
   private final Set<String> seen = new HashSet<>();
 
   PricesFile(FileChanges draft, String vendor) {
     this.draft = draft;
-    String vendorName = draft.book.vendors().byId(vendor).name();
-    for (Plan plan : draft.book.plans().all()) {
-      if (plan.vendor().equals(vendor)) {
-        planByName.put(plan.id().toLowerCase(Locale.ROOT), plan.id());
-        planByName.put(plan.name().toLowerCase(Locale.ROOT), plan.id());
-        planByName.put((vendorName + " " + plan.name()).toLowerCase(Locale.ROOT), plan.id());
-      }
-    }
+    this.priced = new PricedRows(draft, vendor);
   }
 
   void take(Progress progress) {
-    Amounts amounts =
-        Amounts.ofPrices(
-            IntStream.range(0, draft.sheet.rows().size())
-                .mapToObj(row -> draft.text(row, "price"))
-                .toList());
     draft.notes.add(
         "A listed price is in %s, a seat a year; it counts where no terms say another."
             .formatted(draft.book.rates().reportingCurrency()));
-    draft.forEachRow(progress, row -> row(row, amounts));
+    draft.forEachRow(progress, this::row);
   }
 
-  private void row(int row, Amounts amounts) throws BadRowException, BookRows.NotAValueException {
-    String word = draft.mapping.meant(draft.text(row, "plan"));
-    if (word.equals("-")) {
+  private void row(int row) throws BadRowException, BookRows.NotAValueException {
+    if (priced.isLeftOut(row)) {
       draft.count(FileChanges.Count.LEFT_OUT);
       return;
     }
-    String plan = planByName.get(word.toLowerCase(Locale.ROOT));
-    if (plan == null) {
-      throw new BadRowException("plan", "This vendor has no plan '%s' here.".formatted(word));
-    }
-    BigDecimal price = amounts.amount(draft.text(row, "price"));
-    if (price == null || price.signum() < 0) {
-      throw new BadRowException("price", "'%s' is no price.".formatted(draft.text(row, "price")));
-    }
-    String text = draft.text(row, "per");
-    String per = text.isEmpty() ? draft.mapping.values().get("per") : ContractWords.per(text);
-    if (per == null && !text.isEmpty()) {
-      throw new BadRowException("per", "'%s' is neither a year nor a month.".formatted(text));
-    }
-    if ("MONTH".equals(per)) {
-      price = price.multiply(MONTHS).setScale(Math.max(2, price.scale()), RoundingMode.HALF_EVEN);
-    }
+    String plan = priced.plan(row);
+    BigDecimal price = priced.price(row);
     if (!seen.add(plan)) {
       throw new BadRowException("plan", "An earlier row says its price.");
     }

@@ -129,10 +129,6 @@ public class RenewalCaseResource {
     return identity.getPrincipal().getName();
   }
 
-  private RenewalCaseDto shown(String agreement) {
-    return look(agreement);
-  }
-
   private LocalDate day(String name, String text) {
     return Params.day(name, text)
         .orElseThrow(() -> Problem.badRequest("%s: say which day.".formatted(name)));
@@ -144,7 +140,7 @@ public class RenewalCaseResource {
   public RenewalCaseDto prepare(
       @PathParam("agreement") String agreement, @NotNull @Valid RenewalForms.Choice choice) {
     service.prepare(agreement, choice, actor());
-    return shown(agreement);
+    return look(agreement);
   }
 
   @POST
@@ -153,7 +149,7 @@ public class RenewalCaseResource {
   public RenewalCaseDto ask(
       @PathParam("agreement") String agreement, @NotNull @Valid RenewalForms.Ask form) {
     service.ask(agreement, day("decideBy", form.decideBy()), actor());
-    return shown(agreement);
+    return look(agreement);
   }
 
   @POST
@@ -162,7 +158,7 @@ public class RenewalCaseResource {
   public RenewalCaseDto decide(
       @PathParam("agreement") String agreement, @NotNull @Valid RenewalForms.Decision form) {
     service.decide(agreement, form.grant(), form.note(), actor());
-    return shown(agreement);
+    return look(agreement);
   }
 
   @POST
@@ -171,7 +167,7 @@ public class RenewalCaseResource {
   public RenewalCaseDto giveNotice(
       @PathParam("agreement") String agreement, @NotNull @Valid RenewalForms.Notice form) {
     service.giveNotice(agreement, form, day("day", form.day()), actor());
-    return shown(agreement);
+    return look(agreement);
   }
 
   @DELETE
@@ -179,7 +175,7 @@ public class RenewalCaseResource {
   @RolesAllowed(Role.STEWARD_NAME)
   public RenewalCaseDto withdrawNotice(@PathParam("agreement") String agreement) {
     service.withdrawNotice(agreement, actor());
-    return shown(agreement);
+    return look(agreement);
   }
 
   /** A file that shows that the vendor was told. */
@@ -192,7 +188,7 @@ public class RenewalCaseResource {
       @QueryParam("name") @NotNull @Size(min = 1, max = 400) String name,
       byte[] content) {
     service.prove(agreement, name, PaperFiles.required(name, content), actor());
-    return shown(agreement);
+    return look(agreement);
   }
 
   @GET
@@ -217,7 +213,7 @@ public class RenewalCaseResource {
   public RenewalCaseDto renew(
       @PathParam("agreement") String agreement, @NotNull @Valid RenewalForms.NextTerm form) {
     service.renew(agreement, form, Params.day("ends", form.ends()).orElse(null), actor());
-    return shown(agreement);
+    return look(agreement);
   }
 
   @POST
@@ -226,7 +222,7 @@ public class RenewalCaseResource {
   public RenewalCaseDto keep(
       @PathParam("agreement") String agreement, @NotNull @Valid RenewalForms.Keep form) {
     service.keep(agreement, form.reason(), day("until", form.until()), actor());
-    return shown(agreement);
+    return look(agreement);
   }
 
   /** The letter to the vendor, to be sent by whoever gives notice. */
