@@ -16,6 +16,11 @@
     'plans.csv': 'Plans and ladders',
     'agreements.csv': 'Agreements',
     'lines.csv': 'Subscriptions',
+    'terms.csv': 'Later terms',
+    'line_prices.csv': 'Later prices',
+    'price_breaks.csv': 'Prices by quantity',
+    'offers.csv': 'Offers',
+    'offer_prices.csv': 'Prices by offer',
     'data_rules.csv': 'What becomes of data',
     'rates.csv': 'Rates of currencies, of all of the house',
   };
