@@ -2,7 +2,6 @@ package org.sobertally.core.agreement;
 
 import java.math.BigDecimal;
 import java.time.LocalDate;
-import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
@@ -19,6 +18,7 @@ import org.jspecify.annotations.Nullable;
  * @param noticeDays notice must be given at least so many days before a renewal
  * @param floor a promised utilisation; null where none is promised
  * @param later the terms after the first, by day
+ * @param billing when it is billed, and for what
  */
 public record Agreement(
     String id,
@@ -31,7 +31,31 @@ public record Agreement(
     Renews renews,
     MayShrink mayShrink,
     @Nullable Floor floor,
-    List<Term.Later> later) {
+    List<Term.Later> later,
+    Billing billing) {
+
+  /**
+   * When and for what the vendor writes bills.
+   *
+   * @param cycle null where nothing is said: monthly where the quantity may shrink monthly, else
+   *     yearly
+   * @param of the seats that are billed
+   */
+  public record Billing(@Nullable Cycle cycle, BilledOf of) {
+    public static final Billing USUAL = new Billing(null, BilledOf.BOUGHT);
+  }
+
+  /** How long a billed period is. */
+  public enum Cycle {
+    MONTHLY,
+    YEARLY
+  }
+
+  /** Which seats are billed: those that are bought, or those that are held. */
+  public enum BilledOf {
+    BOUGHT,
+    HELD
+  }
 
   /** What happens at the end of the term. */
   public enum Renews {
@@ -87,7 +111,19 @@ public record Agreement(
       Renews renews,
       MayShrink mayShrink,
       @Nullable Floor floor) {
-    this(id, vendor, name, currency, starts, ends, noticeDays, renews, mayShrink, floor, List.of());
+    this(
+        id,
+        vendor,
+        name,
+        currency,
+        starts,
+        ends,
+        noticeDays,
+        renews,
+        mayShrink,
+        floor,
+        List.of(),
+        Billing.USUAL);
   }
 
   /** Days {@code [from, until)} on which seats are paid; null for without an end. */
@@ -96,7 +132,26 @@ public record Agreement(
   /** The same with these later terms. */
   public Agreement withLater(List<Term.Later> terms) {
     return new Agreement(
-        id, vendor, name, currency, starts, ends, noticeDays, renews, mayShrink, floor, terms);
+        id,
+        vendor,
+        name,
+        currency,
+        starts,
+        ends,
+        noticeDays,
+        renews,
+        mayShrink,
+        floor,
+        terms,
+        billing);
+  }
+
+  /** The length of a period that is billed, from the day on. */
+  public Cycle cycleOn(LocalDate day) {
+    Cycle said = billing.cycle();
+    return said != null
+        ? said
+        : termOn(day).mayShrink() == MayShrink.MONTHLY ? Cycle.MONTHLY : Cycle.YEARLY;
   }
 
   /** All its terms, by day. */
@@ -199,17 +254,8 @@ public record Agreement(
   public Optional<LocalDate> shrinksFrom(LocalDate day) {
     return switch (termOn(day).mayShrink()) {
       case NEVER -> Optional.empty();
-      case MONTHLY -> Optional.of(nextBillingMonth(day));
+      case MONTHLY -> Optional.of(BillDays.nextMonthly(this, day));
       case AT_RENEWAL -> nextChance(day).map(RenewalChance::renews);
     };
-  }
-
-  private LocalDate nextBillingMonth(LocalDate day) {
-    if (day.isBefore(starts)) {
-      return starts;
-    }
-    long months = ChronoUnit.MONTHS.between(starts.withDayOfMonth(1), day.withDayOfMonth(1));
-    LocalDate candidate = starts.plusMonths(months);
-    return candidate.isAfter(day) ? candidate : starts.plusMonths(months + 1);
   }
 }

@@ -2,15 +2,10 @@ package org.sobertally.core.leaver;
 
 import java.math.BigDecimal;
 import java.time.LocalDate;
-import java.util.ArrayList;
-import java.util.Comparator;
-import java.util.EnumMap;
-import java.util.HashMap;
-import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import org.sobertally.core.book.Book;
+import org.sobertally.core.leaver.AccountClock.AccountState;
 import org.sobertally.core.people.DataRule;
 import org.sobertally.core.people.Group;
 import org.sobertally.core.people.Person;
@@ -28,30 +23,18 @@ import org.sobertally.core.time.Days;
  */
 public final class DataDuties {
 
-  private static final int NEVER = Integer.MAX_VALUE;
-
   private final Book book;
   private final LocalDate asOf;
+  private final VendorRules rules;
 
   /** By person's number; null where no group asks for any. */
   private final int @Nullable [] retention;
-
-  /**
-   * By vendor, then state: after how many days nobody reaches the data, {@link #NEVER} for never.
-   */
-  private final List<Map<DataRule.After, Integer>> lostAfter = new ArrayList<>();
 
   private DataDuties(Book book, LocalDate asOf) {
     this.book = book;
     this.asOf = asOf;
     this.retention = retentions(book);
-    Map<String, List<DataRule>> rules = new HashMap<>();
-    for (DataRule rule : book.dataRules()) {
-      rules.computeIfAbsent(rule.vendor(), v -> new ArrayList<>()).add(rule);
-    }
-    for (var vendor : book.vendors().all()) {
-      lostAfter.add(lostAfter(rules.getOrDefault(vendor.id(), List.of())));
-    }
+    this.rules = VendorRules.of(book);
   }
 
   public static DataDuties of(Book book, LocalDate asOf) {
@@ -72,43 +55,26 @@ public final class DataDuties {
     return days;
   }
 
-  private static Map<DataRule.After, Integer> lostAfter(List<DataRule> rules) {
-    Map<DataRule.After, Integer> lost = new EnumMap<>(DataRule.After.class);
-    for (DataRule.After after : DataRule.After.values()) {
-      List<DataRule> stages =
-          rules.stream()
-              .filter(rule -> rule.after() == after)
-              .sorted(Comparator.comparingInt(DataRule::order))
-              .toList();
-      if (!stages.isEmpty()) {
-        lost.put(after, lostAfterStages(stages));
-      }
-    }
-    return lost;
-  }
-
-  /** After a last stage that ends nobody reaches the data any more. */
-  private static int lostAfterStages(List<DataRule> stages) {
-    int days = 0;
-    for (DataRule stage : stages) {
-      if (stage.reach() == DataRule.Reach.NOBODY) {
-        return days;
-      }
-      if (stage.days() == null) {
-        return NEVER;
-      }
-      days = Math.addExact(days, stage.days());
-    }
-    return days;
-  }
-
   /**
    * The day on which nobody reaches the data any more, if the account comes into that state today;
-   * empty where that never comes, or no rule is known.
+   * empty where that never comes.
    */
   public Optional<LocalDate> lostOn(int vendor, DataRule.After after) {
-    Integer days = lostAfter.get(vendor).get(after);
-    return days == null || days == NEVER ? Optional.empty() : Optional.of(asOf.plusDays(days));
+    return VendorRules.lostOn(rules.timeline(vendor, stateAfter(after), asOf));
+  }
+
+  private static AccountState stateAfter(DataRule.After after) {
+    return switch (after) {
+      case TAKEN_BACK -> AccountState.TAKEN_BACK;
+      case RESTING -> AccountState.RESTING;
+      case SUSPENDED -> AccountState.SUSPENDED;
+      case DELETED -> AccountState.DELETED;
+    };
+  }
+
+  /** For how many days the person's groups ask for their data to be kept; 0 where none does. */
+  int retentionOf(int person) {
+    return retention == null || person < 0 ? 0 : retention[person];
   }
 
   /** Until when the person's data must be kept, that day not included; empty without a duty. */
@@ -118,7 +84,8 @@ public final class DataDuties {
     }
     Person who = book.people().get(person);
     boolean left = book.standings().statusOn(person, Days.of(asOf)) == Person.Status.LEFT;
-    LocalDate from = left && who.statusSince() != null ? who.statusSince() : asOf;
+    LocalDate gone = left && who.statusSince() != null ? who.statusSince() : who.leaves();
+    LocalDate from = gone == null ? asOf : gone;
     return Optional.of(from.plusDays(retention[person]));
   }
 
@@ -135,7 +102,7 @@ public final class DataDuties {
 
   /** The same, but where no rule is known it may be so. */
   public boolean mightLose(int account, DataRule.After after) {
-    boolean known = lostAfter.get(book.vendorOfAccount(account)).containsKey(after);
+    boolean known = rules.known(book.vendorOfAccount(account), after);
     return known ? wouldLose(account, after) : owedUntil(account).isPresent();
   }
 

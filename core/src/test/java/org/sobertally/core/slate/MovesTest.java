@@ -197,7 +197,7 @@ class MovesTest {
   void deletingWithoutAWayBackIsOneWay() {
     MovePreview move = only(new Move.Delete("a-ann", Move.DataRoute.NOT_NEEDED));
     assertThat(move.undoable()).isFalse();
-    assertThat(codes(move.warnings())).containsExactly(Code.ONE_WAY);
+    assertThat(codes(move.warnings())).containsExactly(Code.DATA_LOST, Code.ONE_WAY);
   }
 
   @Test

@@ -47,6 +47,7 @@ public final class TestBook {
   public List<Term.Later> later = List.of();
   public Agreement.MayShrink mayShrink = Agreement.MayShrink.AT_RENEWAL;
   public Agreement.Floor floor;
+  public Agreement.Billing billing = Agreement.Billing.USUAL;
   public Evidence evidence = new Evidence(EVIDENCE_FROM, EVIDENCE_TO, Evidence.Kind.DAILY);
   public final List<Plan> plans = new ArrayList<>();
   public final List<Subscription> lines = new ArrayList<>();
@@ -211,7 +212,8 @@ public final class TestBook {
         renews,
         mayShrink,
         atLeast,
-        later);
+        later,
+        billing);
   }
 
   public Book build() {

@@ -69,7 +69,8 @@ class Boards {
         Params.number("idleLine", ask.idleLine, 1, 365).orElse(now.idleLine()),
         Params.number("openingGrace", ask.openingGrace, 1, 365).orElse(now.openingGrace()),
         Params.number("needWindow", ask.needWindow, 1, LONGEST_DAYS).orElse(now.needWindow()),
-        now.invitationGrace());
+        now.invitationGrace(),
+        now.leaverHorizon());
   }
 
   private Focus focus(Book book, LocalDate day, BoardAsk ask) {

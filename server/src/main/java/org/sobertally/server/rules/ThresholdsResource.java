@@ -41,6 +41,7 @@ public class ThresholdsResource {
 
   private static final int LONGEST = 365;
   private static final int LONGEST_WINDOW = 730;
+  private static final int LONGEST_HORIZON = 7_300;
 
   private final Books books;
   private final BookEditor editor;
@@ -70,8 +71,8 @@ public class ThresholdsResource {
   /**
    * One line or window.
    *
-   * @param name {@code idle_line}, {@code opening_grace}, {@code need_window} or {@code
-   *     invitation_grace}
+   * @param name {@code idle_line}, {@code opening_grace}, {@code need_window}, {@code
+   *     invitation_grace} or {@code leaver_horizon}
    * @param days null where a plan has none of its own, and the house's counts
    * @param by who drew it here; null where it came with the book or nobody did
    */
@@ -133,7 +134,8 @@ public class ThresholdsResource {
       @Schema(nullable = true) @Min(1) @Max(LONGEST) Integer idleLine,
       @Schema(nullable = true) @Min(1) @Max(LONGEST) Integer openingGrace,
       @Schema(nullable = true) @Min(1) @Max(LONGEST_WINDOW) Integer needWindow,
-      @Schema(nullable = true) @Min(1) @Max(LONGEST) Integer invitationGrace) {}
+      @Schema(nullable = true) @Min(1) @Max(LONGEST) Integer invitationGrace,
+      @Schema(nullable = true) @Min(1) @Max(LONGEST_HORIZON) Integer leaverHorizon) {}
 
   @PUT
   @Path("/house-rules")
@@ -148,7 +150,8 @@ public class ThresholdsResource {
                   or(form.idleLine(), now.idleLine()),
                   or(form.openingGrace(), now.openingGrace()),
                   or(form.needWindow(), now.needWindow()),
-                  or(form.invitationGrace(), now.invitationGrace()));
+                  or(form.invitationGrace(), now.invitationGrace()),
+                  or(form.leaverHorizon(), now.leaverHorizon()));
           Map<String, Integer> before = Mappers.daysOf(now);
           Mappers.daysOf(next)
               .forEach(

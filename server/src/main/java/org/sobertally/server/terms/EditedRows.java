@@ -3,6 +3,7 @@ package org.sobertally.server.terms;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Collection;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
@@ -17,6 +18,7 @@ import org.sobertally.server.book.schema.BookFile;
 import org.sobertally.server.book.schema.BookSchema;
 import org.sobertally.server.book.schema.Column;
 import org.sobertally.server.book.schema.DatedRows;
+import org.sobertally.server.book.schema.StageRows;
 import org.sobertally.server.book.schema.Type;
 import org.sobertally.server.book.store.BookRows;
 import org.sobertally.server.names.Slugs;
@@ -86,6 +88,7 @@ final class EditedRows {
       lookAtReferences();
       lookAtDated();
       lookAtTiers();
+      lookAtStages();
       lookAtDays();
       lookAtRates();
     }
@@ -248,6 +251,15 @@ final class EditedRows {
           faults.add(new Fault(editOf(file, row), wrong.column(), wrong.message()));
         }
       }
+    }
+  }
+
+  private void lookAtStages() {
+    Collection<String[]> stages = after.get(BookSchema.DATA_RULES).values();
+    List<StageRows.Wrong> wrong = new ArrayList<>(StageRows.wrong(stages));
+    wrong.addAll(StageRows.unlikely(stages));
+    for (StageRows.Wrong one : wrong) {
+      faults.add(new Fault(editOf(BookSchema.DATA_RULES, one.row()), one.column(), one.message()));
     }
   }
 

@@ -179,7 +179,8 @@ final class EditedTerms {
         put ? then.renews() : now.renews(),
         put ? then.mayShrink() : now.mayShrink(),
         now.floor(),
-        later);
+        later,
+        now.billing());
   }
 
   /** Null for as before. */

@@ -131,7 +131,13 @@ record RowSheet(String vendor, String name, String state, List<Table> tables) {
           case BookSchema.DATA_RULES ->
               book.dataRules().stream()
                   .filter(rule -> rule.vendor().equals(vendor))
-                  .map(rule -> List.of(vendor, rule.after().name(), String.valueOf(rule.order())))
+                  .map(
+                      rule ->
+                          Arrays.asList(
+                              vendor,
+                              rule.after().name(),
+                              String.valueOf(rule.order()),
+                              rule.from() == null ? null : rule.from().toString()))
                   .toList();
           case BookSchema.TERMS, BookSchema.LINE_PRICES, BookSchema.PRICE_BREAKS ->
               datedKeys(book, vendor, file);

@@ -8,7 +8,10 @@ import java.time.OffsetDateTime;
 import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Set;
+import java.util.TreeSet;
 import java.util.UUID;
+import java.util.stream.Collectors;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.people.Person;
 import org.sobertally.core.time.Days;
@@ -63,6 +66,11 @@ public class SeatQueue {
       }
     }
     return waiting;
+  }
+
+  /** The plans for which somebody waits. */
+  public Set<String> wantedPlans() {
+    return all().stream().map(Waiting::plan).collect(Collectors.toCollection(TreeSet::new));
   }
 
   /** Whether the person holds a seat of the plan today. */

@@ -14,6 +14,7 @@ import java.util.TreeMap;
 import org.sobertally.server.book.schema.BookFile;
 import org.sobertally.server.book.schema.BookSchema;
 import org.sobertally.server.book.schema.DatedRows;
+import org.sobertally.server.book.schema.StageRows;
 import org.sobertally.server.book.schema.Type;
 
 /** What must be true of a row beyond its single values. */
@@ -147,7 +148,7 @@ final class RowChecks {
     Type type =
         switch (row[0]) {
           case "reporting_currency" -> Type.CURRENCY;
-          case "idle_line", "need_window" -> Type.POSITIVE;
+          case "idle_line", "need_window", "leaver_horizon" -> Type.POSITIVE;
           case "opening_grace", "invitation_grace" -> Type.COUNT;
           default -> Type.TEXT;
         };
@@ -164,6 +165,19 @@ final class RowChecks {
   void lookAtWhole(LocalDate today) {
     lookAtCurrencies(today);
     lookAtTiers();
+    lookAtStages();
+  }
+
+  /** Nobody could say when an account comes into which stage. */
+  private void lookAtStages() {
+    for (StageRows.Wrong wrong :
+        StageRows.wrong(rows.getOrDefault(BookSchema.DATA_RULES, List.of()))) {
+      String value = wrong.row()[BookSchema.byName(BookSchema.DATA_RULES).indexOf(wrong.column())];
+      String message =
+          "%s, after %s, stage %s: %s"
+              .formatted(wrong.row()[0], wrong.row()[1], wrong.row()[2], wrong.message());
+      fault.at(BookSchema.DATA_RULES, null, wrong.column(), value, message);
+    }
   }
 
   /** Without a rate no page could tell any money. */

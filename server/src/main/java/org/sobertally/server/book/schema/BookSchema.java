@@ -95,7 +95,9 @@ public final class BookSchema {
               optional("floor_percent", PERCENT),
               optional("floor_window", POSITIVE),
               optional("floor_of", oneOf("BOUGHT", "HELD")),
-              optional("floor_check", DATE)),
+              optional("floor_check", DATE),
+              optional("billing", oneOf("MONTHLY", "YEARLY")),
+              optional("billed", oneOf("BOUGHT", "HELD"))),
           file(
               LINES,
               key("line", ID),
@@ -242,7 +244,9 @@ public final class BookSchema {
               optional("per_seat_year", PRICE),
               optional("per_gb_month", PRICE),
               optional("per_gb_opened", PRICE),
-              optional("pooled", BOOLEAN)),
+              optional("pooled", BOOLEAN),
+              keyOrEmpty("from", DATE),
+              optional("joins_at", COUNT)),
           extra(RATES, key("currency", CURRENCY), key("day", DATE), required("rate", RATE)),
           extra(SETTINGS, key("name", ID), required("value", TEXT)));
 

@@ -99,6 +99,10 @@ public final class Mappers {
                   .set("floor_of", floor.of())
                   .set("floor_check", floor.check());
             }
+            Agreement.Billing billing = agreement.billing();
+            if (!billing.equals(Agreement.Billing.USUAL)) {
+              to.set("billing", billing.cycle()).set("billed", billing.of());
+            }
           });
 
   /** Without its price breaks, later prices and changes, which are rows of their own. */
@@ -274,6 +278,7 @@ public final class Mappers {
     days.put("opening_grace", rules.openingGrace());
     days.put("need_window", rules.needWindow());
     days.put("invitation_grace", rules.invitationGrace());
+    days.put("leaver_horizon", rules.leaverHorizon());
     return days;
   }
 
@@ -286,7 +291,8 @@ public final class Mappers {
         days.get("idle_line"),
         days.get("opening_grace"),
         days.get("need_window"),
-        days.get("invitation_grace"));
+        days.get("invitation_grace"),
+        days.get("leaver_horizon"));
   }
 
   private static <T> RowMapper<T> readOnly(String file, Function<Row, T> read) {
@@ -349,7 +355,11 @@ public final class Mappers {
         row.number("notice_days"),
         Agreement.Renews.valueOf(row.text("renews")),
         Agreement.MayShrink.valueOf(row.text("may_shrink")),
-        floor);
+        floor,
+        List.of(),
+        new Agreement.Billing(
+            row.choice("billing", Agreement.Cycle.class),
+            row.choice("billed", Agreement.BilledOf.BOUGHT)));
   }
 
   private static Subscription line(Row row) {
@@ -420,7 +430,14 @@ public final class Mappers {
         row.number("stage"),
         row.text("name"),
         row.number("days"),
-        DataRule.Reach.valueOf(row.text("reach")));
+        DataRule.Reach.valueOf(row.text("reach")),
+        DataRule.Price.of(
+            row.decimal("per_seat_year"),
+            row.decimal("per_gb_month"),
+            row.decimal("per_gb_opened"),
+            row.flag("pooled", false)),
+        row.day("from"),
+        row.number("joins_at"));
   }
 
   private static Known known(Row row) {

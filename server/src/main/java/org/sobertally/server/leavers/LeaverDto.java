@@ -1,0 +1,212 @@
+package org.sobertally.server.leavers;
+
+import java.math.BigDecimal;
+import java.time.LocalDate;
+import java.util.List;
+import org.eclipse.microprofile.openapi.annotations.media.Schema;
+import org.sobertally.core.leaver.AccountClock.AccountState;
+import org.sobertally.core.leaver.LeaverKind;
+import org.sobertally.core.leaver.Route;
+import org.sobertally.core.people.DataRule.Reach;
+import org.sobertally.server.http.MoneyDto;
+
+/** What is said of people who leave, and of the data they leave behind. */
+final class LeaverDto {
+
+  private LeaverDto() {}
+
+  /**
+   * One account of a leaver.
+   *
+   * @param leftOn the day they left or leave; null for somebody away
+   * @param until the first day on which somebody away is back
+   * @param stage the number of the stage in which the data is today; null outside of any
+   * @param lostOn the first day on which nobody reaches the data if nothing is done
+   * @param seatYearly what its seats cost a year
+   * @param cost of the recommended route, over the horizon
+   */
+  @Schema(name = "Leaver")
+  record Row(
+      String person,
+      String name,
+      LeaverKind kind,
+      @Schema(nullable = true) LocalDate leftOn,
+      @Schema(nullable = true) LocalDate until,
+      String account,
+      String vendor,
+      AccountState state,
+      @Schema(nullable = true) LocalDate since,
+      @Schema(nullable = true) BigDecimal storedGb,
+      @Schema(nullable = true) Integer stage,
+      @Schema(nullable = true) String stageName,
+      @Schema(nullable = true) Reach reach,
+      @Schema(nullable = true) LocalDate lostOn,
+      @Schema(nullable = true) LocalDate dutyUntil,
+      MoneyDto seatYearly,
+      @Schema(nullable = true) Route.Kind recommended,
+      @Schema(nullable = true) MoneyDto cost,
+      String vendorName,
+      @Schema(nullable = true) String department,
+      @Schema(nullable = true) LocalDate lastUsed,
+      boolean signsInStill,
+      @Schema(nullable = true) LocalDate nextDay) {}
+
+  /** A person's accounts and the ways to deal with each. */
+  @Schema(name = "PersonRoutes")
+  record OfPerson(
+      String person,
+      @Schema(nullable = true) LeaverKind kind,
+      LocalDate from,
+      LocalDate until,
+      @Schema(nullable = true) LocalDate dutyUntil,
+      List<OfAccount> accounts,
+      String name) {}
+
+  @Schema(name = "AccountRoutes")
+  record OfAccount(
+      String account,
+      String vendor,
+      AccountState state,
+      @Schema(nullable = true) LocalDate since,
+      @Schema(nullable = true) BigDecimal storedGb,
+      List<Seat> seats,
+      List<RouteDto> routes,
+      String vendorName) {}
+
+  /**
+   * @param moneyStops from when it is not paid, if it is free from the routes' first day on; null
+   *     for never
+   */
+  @Schema(name = "LeaverSeat")
+  record Seat(
+      String holding,
+      String line,
+      String plan,
+      MoneyDto unitYearly,
+      @Schema(nullable = true) LocalDate moneyStops,
+      String planName) {}
+
+  /** One way to deal with an account. */
+  @Schema(name = "Route")
+  record RouteDto(
+      Route.Kind route,
+      @Schema(nullable = true) String plan,
+      @Schema(nullable = true) String successor,
+      @Schema(nullable = true) String addon,
+      Cost cost,
+      @Schema(nullable = true) LocalDate lostOn,
+      @Schema(nullable = true) LocalDate oneWayFrom,
+      @Schema(nullable = true) Boolean met,
+      boolean recommended,
+      List<Route.Warning> warnings,
+      List<SegmentDto> segments,
+      @Schema(nullable = true) String successorName) {}
+
+  @Schema(name = "RouteCost")
+  record Cost(MoneyDto seat, MoneyDto resting, MoneyDto data, MoneyDto addon, MoneyDto total) {}
+
+  /** Days {@code [from, until)} over which the data is kept in one way. */
+  @Schema(name = "RouteSegment")
+  record SegmentDto(
+      LocalDate from,
+      LocalDate until,
+      @Schema(nullable = true) Integer stage,
+      @Schema(nullable = true) String name,
+      Reach reach,
+      MoneyDto yearly,
+      boolean pooled,
+      boolean known) {}
+
+  /** What lies at a vendor without a seat. */
+  @Schema(name = "Estate")
+  record EstateDto(
+      String vendor,
+      int accounts,
+      BigDecimal gb,
+      List<StageDto> stages,
+      List<PassingDto> passing,
+      @Schema(nullable = true) PoolDto pool,
+      String vendorName) {}
+
+  /**
+   * @param version the first day of the rules; null for those that always hold, or none
+   */
+  @Schema(name = "EstateStage")
+  record StageDto(
+      AccountState state,
+      @Schema(nullable = true) LocalDate version,
+      @Schema(nullable = true) Integer stage,
+      @Schema(nullable = true) String name,
+      Reach reach,
+      boolean pooled,
+      boolean known,
+      int accounts,
+      BigDecimal gb,
+      MoneyDto yearly) {}
+
+  /** How much comes into a stage on a day, or is gone. */
+  @Schema(name = "EstatePassing")
+  record PassingDto(
+      LocalDate day,
+      AccountState state,
+      @Schema(nullable = true) LocalDate version,
+      @Schema(nullable = true) Integer stage,
+      @Schema(nullable = true) String name,
+      Reach reach,
+      int accounts,
+      BigDecimal gb) {}
+
+  /** What is cheaper for a month. */
+  enum Cheaper {
+    POOL,
+    SEAT
+  }
+
+  /** What opening one account costs of a stage that is paid for together. */
+  @Schema(name = "EstatePool")
+  record PoolDto(
+      BigDecimal gb,
+      MoneyDto once,
+      MoneyDto monthly,
+      @Schema(nullable = true) PoolSeat seat,
+      Cheaper cheaper) {}
+
+  /**
+   * @param spare how many of its seats are spare
+   * @param cost for one month, or until its money stops
+   */
+  @Schema(name = "EstatePoolSeat")
+  record PoolSeat(String plan, int spare, MoneyDto cost, String planName) {}
+
+  /** One account of the estate. */
+  @Schema(name = "EstateAccount")
+  record LyingRow(
+      String account,
+      @Schema(nullable = true) String person,
+      @Schema(nullable = true) String name,
+      AccountState state,
+      LocalDate since,
+      @Schema(nullable = true) Integer stage,
+      @Schema(nullable = true) String stageName,
+      Reach reach,
+      @Schema(nullable = true) BigDecimal storedGb,
+      @Schema(nullable = true) LocalDate nextDay,
+      @Schema(nullable = true) String nextName,
+      @Schema(nullable = true) LocalDate lostOn,
+      @Schema(nullable = true) LocalDate broughtBackUntil,
+      Why why) {}
+
+  /** Why an account lies there. */
+  enum Why {
+    /** A group of its owner's asks for the data to be kept. */
+    DUTY,
+    /** The owner left or leaves, and nobody dealt with it. */
+    LEFT,
+    /** The owner is away. */
+    AWAY,
+    /** It belongs to nobody. */
+    NOBODY,
+    /** The seat was only taken back. */
+    TAKEN_BACK
+  }
+}

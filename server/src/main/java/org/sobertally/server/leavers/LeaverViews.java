@@ -1,0 +1,285 @@
+package org.sobertally.server.leavers;
+
+import java.math.BigDecimal;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import org.sobertally.core.book.Book;
+import org.sobertally.core.leaver.AccountClock.AccountState;
+import org.sobertally.core.leaver.Estate;
+import org.sobertally.core.leaver.LeaverKind;
+import org.sobertally.core.leaver.PersonRoutes;
+import org.sobertally.core.leaver.Route;
+import org.sobertally.core.leaver.Segment;
+import org.sobertally.core.leaver.VendorRules;
+import org.sobertally.core.money.Money;
+import org.sobertally.core.people.Account;
+import org.sobertally.core.people.DataRule.Reach;
+import org.sobertally.core.people.Person;
+import org.sobertally.core.time.Days;
+import org.sobertally.server.http.MoneyDto;
+
+/** Routes and estates as they are told outside. */
+final class LeaverViews {
+
+  private final Book book;
+  private final LocalDate asOf;
+
+  LeaverViews(Book book, LocalDate asOf) {
+    this.book = book;
+    this.asOf = asOf;
+  }
+
+  /** A row for each account of the leaver. */
+  List<LeaverDto.Row> rows(PersonRoutes leaver) {
+    Person person = book.people().get(leaver.person());
+    LeaverKind kind = leaver.kind();
+    List<LeaverDto.Row> rows = new ArrayList<>();
+    for (PersonRoutes.OfAccount one : leaver.accounts()) {
+      Account account = book.accounts().get(one.account());
+      Segment now = VendorRules.on(one.timeline(), asOf);
+      Optional<Route> recommended = one.recommended();
+      LocalDate lost = VendorRules.lostOn(one.timeline()).orElse(null);
+      LocalDate used = lastUsed(one.account());
+      LocalDate leftOn = kind.leftOn(person);
+      boolean gone = kind == LeaverKind.LEFT || leftOn != null && leftOn.isBefore(asOf);
+      rows.add(
+          new LeaverDto.Row(
+              person.id(),
+              person.name(),
+              kind,
+              leftOn,
+              kind.isAway() ? person.until() : null,
+              account.id(),
+              account.vendor(),
+              one.clock().state(),
+              one.clock().since(),
+              one.storedGb(),
+              stage(now),
+              stageName(now),
+              now == null ? null : now.reach(),
+              lost,
+              leaver.dutyUntil(),
+              MoneyDto.of(seatYearly(one)),
+              recommended.map(Route::kind).orElse(null),
+              recommended.map(route -> MoneyDto.of(route.cost().total())).orElse(null),
+              book.vendors().byId(account.vendor()).name(),
+              person.department(),
+              used,
+              gone && used != null && leftOn != null && used.isAfter(leftOn),
+              nextDay(one, lost)));
+    }
+    return rows;
+  }
+
+  /** The next day on which data passes, is lost, or a seat of one who goes is still paid. */
+  private LocalDate nextDay(PersonRoutes.OfAccount one, LocalDate lost) {
+    for (Segment segment : one.timeline()) {
+      if (segment.from().isAfter(asOf)) {
+        return segment.from();
+      }
+    }
+    return lost != null && lost.isAfter(asOf) ? lost : null;
+  }
+
+  private LocalDate lastUsed(int account) {
+    int until =
+        Days.of(book.evidenceOf(book.accounts().get(account).vendor(), asOf).measureDay(asOf));
+    int last = book.activity().lastUse(account, ~0L, 0, until);
+    return last == Days.NONE ? null : Days.known(last);
+  }
+
+  private Money seatYearly(PersonRoutes.OfAccount one) {
+    Money sum = Money.zero(book.rates().reportingCurrency());
+    for (PersonRoutes.Seat seat : one.seats()) {
+      sum = sum.plus(seat.unitYearly());
+    }
+    return sum;
+  }
+
+  LeaverDto.OfPerson person(PersonRoutes routes) {
+    Person person = book.people().get(routes.person());
+    return new LeaverDto.OfPerson(
+        person.id(),
+        routes.kind(),
+        routes.from(),
+        routes.until(),
+        routes.dutyUntil(),
+        routes.accounts().stream().map(one -> account(one, routes)).toList(),
+        person.name());
+  }
+
+  private LeaverDto.OfAccount account(PersonRoutes.OfAccount one, PersonRoutes routes) {
+    Account account = book.accounts().get(one.account());
+    return new LeaverDto.OfAccount(
+        account.id(),
+        account.vendor(),
+        one.clock().state(),
+        one.clock().since(),
+        one.storedGb(),
+        one.seats().stream().map(this::seat).toList(),
+        one.routes().stream().map(route -> route(route, one, routes.until())).toList(),
+        book.vendors().byId(account.vendor()).name());
+  }
+
+  private LeaverDto.Seat seat(PersonRoutes.Seat seat) {
+    int line = book.holdings().line(seat.holding());
+    return new LeaverDto.Seat(
+        book.holdings().id(seat.holding()),
+        book.lines().get(line).id(),
+        book.planOfLine(line).id(),
+        MoneyDto.of(seat.unitYearly()),
+        seat.moneyStops(),
+        book.planOfLine(line).name());
+  }
+
+  private LeaverDto.RouteDto route(Route route, PersonRoutes.OfAccount of, LocalDate until) {
+    var cost = route.cost();
+    BigDecimal gb = of.storedGb() == null ? BigDecimal.ZERO : of.storedGb();
+    return new LeaverDto.RouteDto(
+        route.kind(),
+        route.plan(),
+        route.successor(),
+        route.addon(),
+        new LeaverDto.Cost(
+            MoneyDto.of(cost.seat()),
+            MoneyDto.of(cost.resting()),
+            MoneyDto.of(cost.data()),
+            MoneyDto.of(cost.addon()),
+            MoneyDto.of(cost.total())),
+        route.lostOn(),
+        route.oneWayFrom(),
+        route.met(),
+        route.recommended(),
+        route.warnings(),
+        route.segments().stream().map(segment -> segment(segment, gb, until)).toList(),
+        route.successor() == null ? null : book.people().byId(route.successor()).name());
+  }
+
+  private LeaverDto.SegmentDto segment(Segment segment, BigDecimal gb, LocalDate until) {
+    return new LeaverDto.SegmentDto(
+        segment.from(),
+        segment.until() == null ? until : segment.until(),
+        stage(segment),
+        stageName(segment),
+        segment.reach(),
+        money(segment.yearly(gb)),
+        segment.pooled(),
+        segment.known());
+  }
+
+  private static Integer stage(Segment segment) {
+    return segment == null || segment.stage() == null ? null : segment.stage().order();
+  }
+
+  private static String stageName(Segment segment) {
+    return segment == null || segment.stage() == null ? null : segment.stage().name();
+  }
+
+  private MoneyDto money(BigDecimal amount) {
+    return MoneyDto.of(amount, book.rates().reportingCurrency());
+  }
+
+  LeaverDto.EstateDto estate(Estate estate) {
+    var vendor = book.vendors().get(estate.vendor());
+    return new LeaverDto.EstateDto(
+        vendor.id(),
+        estate.accounts().size(),
+        estate.gb(),
+        estate.stages().stream().map(LeaverViews::stage).toList(),
+        estate.passing().stream().map(LeaverViews::passing).toList(),
+        pool(estate.pool()),
+        vendor.name());
+  }
+
+  private static LeaverDto.StageDto stage(Estate.StageSum sum) {
+    Estate.Place at = sum.place();
+    return new LeaverDto.StageDto(
+        at.state(),
+        at.version(),
+        at.stage(),
+        at.name(),
+        at.reach(),
+        at.pooled(),
+        at.known(),
+        sum.accounts(),
+        sum.gb(),
+        MoneyDto.of(sum.yearly()));
+  }
+
+  private static LeaverDto.PassingDto passing(Estate.Passing passing) {
+    Estate.Place into = passing.into();
+    return new LeaverDto.PassingDto(
+        passing.day(),
+        into.state(),
+        into.version(),
+        into.stage(),
+        into.name(),
+        into.reach(),
+        passing.accounts(),
+        passing.gb());
+  }
+
+  private LeaverDto.PoolDto pool(Estate.Pool pool) {
+    if (pool == null) {
+      return null;
+    }
+    Estate.SeatForAMonth seat = pool.seat();
+    return new LeaverDto.PoolDto(
+        pool.gb(),
+        MoneyDto.of(pool.once()),
+        MoneyDto.of(pool.monthly()),
+        seat == null
+            ? null
+            : new LeaverDto.PoolSeat(
+                seat.plan(),
+                seat.spare(),
+                MoneyDto.of(seat.cost()),
+                book.plans().byId(seat.plan()).name()),
+        pool.isCheaper() ? LeaverDto.Cheaper.POOL : LeaverDto.Cheaper.SEAT);
+  }
+
+  LeaverDto.LyingRow lying(Estate.Lying one, LocalDate dutyUntil) {
+    Account account = book.accounts().get(one.account());
+    int person = book.personOfAccount(one.account());
+    Segment next = one.next();
+    Integer restore = book.vendors().byId(account.vendor()).restoreDays();
+    LocalDate since = one.clock().since();
+    boolean deleted = one.clock().state() == AccountState.DELETED;
+    return new LeaverDto.LyingRow(
+        account.id(),
+        account.person(),
+        person < 0 ? null : book.people().get(person).name(),
+        one.clock().state(),
+        since,
+        stage(one.now()),
+        stageName(one.now()),
+        one.now().reach(),
+        one.storedGb(),
+        next == null ? null : next.from(),
+        next == null ? null : nameOf(next),
+        one.lostOn(),
+        !deleted ? one.lostOn() : restore == null ? null : since.plusDays(restore),
+        why(person, dutyUntil));
+  }
+
+  private static String nameOf(Segment next) {
+    return next.stage() == null
+        ? next.reach() == Reach.NOBODY ? "gone" : next.reach().name().toLowerCase(Locale.ROOT)
+        : next.stage().name();
+  }
+
+  private LeaverDto.Why why(int person, LocalDate dutyUntil) {
+    if (person < 0) {
+      return LeaverDto.Why.NOBODY;
+    }
+    if (dutyUntil != null && dutyUntil.isAfter(asOf)) {
+      return LeaverDto.Why.DUTY;
+    }
+    return LeaverKind.of(book, person, asOf)
+        .map(kind -> kind.isAway() ? LeaverDto.Why.AWAY : LeaverDto.Why.LEFT)
+        .orElse(LeaverDto.Why.TAKEN_BACK);
+  }
+}

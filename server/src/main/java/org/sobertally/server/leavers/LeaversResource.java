@@ -1,0 +1,177 @@
+package org.sobertally.server.leavers;
+
+import jakarta.annotation.security.RolesAllowed;
+import jakarta.ws.rs.GET;
+import jakarta.ws.rs.Path;
+import jakarta.ws.rs.PathParam;
+import jakarta.ws.rs.Produces;
+import jakarta.ws.rs.QueryParam;
+import jakarta.ws.rs.core.Context;
+import jakarta.ws.rs.core.MediaType;
+import jakarta.ws.rs.core.UriInfo;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Optional;
+import java.util.OptionalInt;
+import org.eclipse.microprofile.openapi.annotations.tags.Tag;
+import org.jboss.resteasy.reactive.RestResponse;
+import org.sobertally.core.book.Book;
+import org.sobertally.core.leaver.AccountClock.AccountState;
+import org.sobertally.core.leaver.Estate;
+import org.sobertally.core.leaver.LeaverKind;
+import org.sobertally.core.leaver.PersonRoutes;
+import org.sobertally.core.leaver.Routes;
+import org.sobertally.server.access.OpenToLeads;
+import org.sobertally.server.book.store.Books;
+import org.sobertally.server.http.Page;
+import org.sobertally.server.http.Params;
+import org.sobertally.server.http.Problem;
+import org.sobertally.server.http.XlsxListWriter;
+import org.sobertally.server.store.AsOf;
+import org.sobertally.server.visibility.Reach;
+
+/** Leavers, the ways to deal with their accounts, and what lies at a vendor without a seat. */
+@Path("/api/v1")
+@Tag(name = "leavers")
+@Produces(MediaType.APPLICATION_JSON)
+@RolesAllowed("**")
+public class LeaversResource {
+
+  private static final String CSV = "text/csv";
+  private static final int LONGEST = 36_500;
+
+  private final Books books;
+  private final AsOf asOf;
+  private final LeaverFigures figures;
+  private final Reach reach;
+
+  LeaversResource(Books books, AsOf asOf, LeaverFigures figures, Reach reach) {
+    this.books = books;
+    this.asOf = asOf;
+    this.figures = figures;
+    this.reach = reach;
+  }
+
+  /** One row for each account of a leaver that is a concern, by person, then account. */
+  @GET
+  @Path("/leavers")
+  @OpenToLeads
+  @Produces({MediaType.APPLICATION_JSON, CSV, XlsxListWriter.XLSX})
+  public RestResponse<List<LeaverDto.Row>> leavers(
+      @QueryParam("kind") String kindText,
+      @QueryParam("vendor") String vendor,
+      @QueryParam("state") String stateText,
+      @QueryParam("asOf") String asOfText,
+      @QueryParam("limit") String limit,
+      @QueryParam("cursor") String cursor,
+      @Context UriInfo uri) {
+    Book book = books.current();
+    LocalDate day = asOf.of(book, asOfText);
+    Optional<LeaverKind> kind = Params.choice("kind", kindText, LeaverKind.class);
+    Optional<AccountState> state = Params.choice("state", stateText, AccountState.class);
+    int at = vendorOf(book, vendor);
+    LeaverViews views = new LeaverViews(book, day);
+    List<LeaverDto.Row> rows = new ArrayList<>();
+    for (PersonRoutes leaver : figures.leavers(book, day)) {
+      String person = book.people().get(leaver.person()).id();
+      if ((kind.isEmpty() || kind.get() == leaver.kind()) && reach.sees(book, person)) {
+        views.rows(leaver).stream()
+            .filter(row -> at < 0 || row.vendor().equals(vendor))
+            .filter(row -> state.isEmpty() || row.state() == state.get())
+            .forEach(rows::add);
+      }
+    }
+    rows.sort(Comparator.comparing(LeaverDto.Row::person).thenComparing(LeaverDto.Row::account));
+    return Page.of(
+        rows, row -> row.person() + "\u0001" + row.account(), limit, cursor, uri, book.version());
+  }
+
+  /** The number of the vendor; −1 where none is asked for. */
+  private static int vendorOf(Book book, String vendor) {
+    if (vendor == null || vendor.isBlank()) {
+      return -1;
+    }
+    return require(book, vendor);
+  }
+
+  private static int require(Book book, String vendor) {
+    int number = book.vendors().numberOf(vendor);
+    if (number < 0) {
+      throw Problem.notFound("There is no vendor %s.".formatted(vendor));
+    }
+    return number;
+  }
+
+  /** The person's accounts, each with the ways to deal with it. */
+  @GET
+  @Path("/people/{person}/routes")
+  @OpenToLeads
+  public LeaverDto.OfPerson routes(
+      @PathParam("person") String person,
+      @QueryParam("vendor") String vendor,
+      @QueryParam("horizon") String horizonText,
+      @QueryParam("asOf") String asOfText) {
+    Book book = books.current();
+    int number = reach.require(book, person);
+    LocalDate day = asOf.of(book, asOfText);
+    OptionalInt horizon = Params.number("horizon", horizonText, 1, LONGEST);
+    int at = vendorOf(book, vendor);
+    Routes routes = figures.routes(book, day, horizon);
+    return new LeaverViews(book, day)
+        .person(routes.of(number, at < 0 ? OptionalInt.empty() : OptionalInt.of(at)));
+  }
+
+  /** What lies at the vendor without a seat, by stage, and what passes when. */
+  @GET
+  @Path("/vendors/{vendor}/estate")
+  public LeaverDto.EstateDto estate(
+      @PathParam("vendor") String vendor, @QueryParam("asOf") String asOfText) {
+    Book book = books.current();
+    int number = require(book, vendor);
+    LocalDate day = asOf.of(book, asOfText);
+    return new LeaverViews(book, day).estate(figures.estate(book, day, number));
+  }
+
+  /** The accounts of it, one by one. */
+  @GET
+  @Path("/vendors/{vendor}/estate/accounts")
+  @Produces({MediaType.APPLICATION_JSON, CSV, XlsxListWriter.XLSX})
+  public RestResponse<List<LeaverDto.LyingRow>> lying(
+      @PathParam("vendor") String vendor,
+      @QueryParam("state") String stateText,
+      @QueryParam("stage") String stageText,
+      @QueryParam("asOf") String asOfText,
+      @QueryParam("limit") String limit,
+      @QueryParam("cursor") String cursor,
+      @Context UriInfo uri) {
+    Book book = books.current();
+    int number = require(book, vendor);
+    LocalDate day = asOf.of(book, asOfText);
+    Optional<AccountState> state = Params.choice("state", stateText, AccountState.class);
+    OptionalInt stage = Params.number("stage", stageText, 0, Integer.MAX_VALUE);
+    Routes routes = figures.routes(book, day, OptionalInt.empty());
+    LeaverViews views = new LeaverViews(book, day);
+    List<Estate.Lying> lying =
+        figures.estate(book, day, number).accounts().stream()
+            .filter(one -> state.isEmpty() || one.clock().state() == state.get())
+            .filter(one -> stage.isEmpty() || isIn(one, stage.getAsInt()))
+            .toList();
+    return Page.of(
+        lying,
+        one -> book.accounts().get(one.account()).id(),
+        one -> {
+          int person = book.personOfAccount(one.account());
+          return views.lying(one, person < 0 ? null : routes.dutyUntil(person));
+        },
+        limit,
+        cursor,
+        uri,
+        book.version());
+  }
+
+  private static boolean isIn(Estate.Lying one, int stage) {
+    return one.now().stage() != null && one.now().stage().order() == stage;
+  }
+}

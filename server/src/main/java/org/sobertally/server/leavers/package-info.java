@@ -1,0 +1,2 @@
+/** People who leave, have left or are away: what is to be done with their seats and their data. */
+package org.sobertally.server.leavers;
