@@ -113,7 +113,7 @@ public final class Book {
     accounts = or(edit.accounts, same.accounts);
     keepsByHolding = or(edit.keeps, same.keepsByHolding);
     evidence = or(edit.evidence, same.evidence);
-    dataRules = same.dataRules;
+    dataRules = or(edit.dataRules, same.dataRules);
     parts = same.parts;
     lineVendor = same.lineVendor;
     linePlan = same.linePlan;
@@ -158,6 +158,7 @@ public final class Book {
     private @Nullable Table<Group> groups;
     private @Nullable List<StandingRule> standingRules;
     private @Nullable Table<Account> accounts;
+    private @Nullable List<DataRule> dataRules;
     private @Nullable Map<String, List<Keep>> keeps;
     private @Nullable Map<String, Evidence> evidence;
     private @Nullable ActivityCalendar activity;
@@ -551,6 +552,11 @@ public final class Book {
     all.removeIf(same -> same.id().equals(rule.id()));
     all.add(rule);
     return edited(e -> e.standingRules = List.copyOf(all));
+  }
+
+  /** The next version, with these rules about data and no others. */
+  public Book withDataRules(List<DataRule> rules) {
+    return edited(e -> e.dataRules = List.copyOf(rules));
   }
 
   /** The next version, with the keep as it is now, or one keep more. */

@@ -4,6 +4,7 @@ import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.Set;
@@ -63,6 +64,15 @@ public final class Routes {
    * @param vendor only the account at that vendor; empty for all
    */
   public PersonRoutes of(int person, OptionalInt vendor) {
+    return of(person, vendor, Map.of());
+  }
+
+  /**
+   * The same with successors that somebody chose, who can take the data over.
+   *
+   * @param successorOf by account the person, both by their numbers
+   */
+  public PersonRoutes of(int person, OptionalInt vendor, Map<Integer, Integer> successorOf) {
     Person who = book.people().get(person);
     LeaverKind kind = LeaverKind.of(book, person, asOf).orElse(null);
     LocalDate leaves = who.leaves();
@@ -74,7 +84,9 @@ public final class Routes {
     List<PersonRoutes.OfAccount> accounts = new ArrayList<>();
     for (int account : book.accountsOf(person)) {
       if (vendor.isEmpty() || vendor.getAsInt() == book.vendorOfAccount(account)) {
-        ofAccount(account, empty).ifPresent(accounts::add);
+        Integer chosen = successorOf.get(account);
+        ofAccount(account, empty, chosen == null ? OptionalInt.empty() : OptionalInt.of(chosen))
+            .ifPresent(accounts::add);
       }
     }
     return new PersonRoutes(person, kind, from, until, duty, List.copyOf(accounts));
@@ -91,7 +103,8 @@ public final class Routes {
     return retention == 0 || leftOn == null ? null : leftOn.plusDays(retention);
   }
 
-  private Optional<PersonRoutes.OfAccount> ofAccount(int account, PersonRoutes person) {
+  private Optional<PersonRoutes.OfAccount> ofAccount(
+      int account, PersonRoutes person, OptionalInt chosen) {
     AccountClock clock = AccountClock.of(book, account, asOf).orElse(null);
     if (clock == null) {
       return Optional.empty();
@@ -102,7 +115,7 @@ public final class Routes {
     if (now != null && now.isGone()) {
       return Optional.empty();
     }
-    OneAccount one = new OneAccount(account, clock, timeline, person);
+    OneAccount one = new OneAccount(account, clock, timeline, person, chosen);
     return Optional.of(
         new PersonRoutes.OfAccount(
             account,
@@ -125,9 +138,15 @@ public final class Routes {
     private final boolean away;
     private final LocalDate from;
     private final LocalDate until;
+    private final OptionalInt successor;
     final List<PersonRoutes.Seat> seats = new ArrayList<>();
 
-    OneAccount(int account, AccountClock clock, List<Segment> asItIs, PersonRoutes person) {
+    OneAccount(
+        int account,
+        AccountClock clock,
+        List<Segment> asItIs,
+        PersonRoutes person,
+        OptionalInt chosen) {
       this.account = account;
       this.vendor = book.vendorOfAccount(account);
       this.state = clock.state();
@@ -138,6 +157,7 @@ public final class Routes {
       this.away = person.kind() != null && person.kind().isAway();
       this.from = person.from();
       this.until = person.until();
+      this.successor = chosen.isPresent() ? chosen : successors.usual(person.person(), vendor);
       Holdings holdings = book.holdings();
       int today = Days.of(asOf);
       for (int h : holdings.ofAccount(account)) {
@@ -166,7 +186,7 @@ public final class Routes {
       if (state != AccountState.TAKEN_BACK) {
         routes.add(route(Kind.TAKE_BACK, begun(AccountState.TAKEN_BACK), false));
       }
-      if (successors.usual(person.person(), vendor).isPresent()) {
+      if (successor.isPresent()) {
         routes.add(route(Kind.HAND_OVER, begun(AccountState.DELETED), false));
       }
       routes.add(route(Kind.DELETE, begun(AccountState.DELETED), false));
@@ -222,7 +242,7 @@ public final class Routes {
       return new Route(
           kind,
           resting == null ? null : resting.plan().id(),
-          kind == Kind.HAND_OVER ? successorId() : null,
+          kind == Kind.HAND_OVER ? book.people().get(successor.orElseThrow()).id() : null,
           room.addon() == null ? null : room.addon().plan().id(),
           cost,
           lostOn,
@@ -231,13 +251,6 @@ public final class Routes {
           false,
           List.copyOf(warnings),
           List.copyOf(segments));
-    }
-
-    private @Nullable String successorId() {
-      return successors
-          .usual(person.person(), vendor)
-          .map(successor -> book.people().get(successor.person()).id())
-          .orElse(null);
     }
 
     /** A seat that comes free is paid until its money stops, or not at all where somebody waits. */
@@ -298,22 +311,8 @@ public final class Routes {
 
     /** Whether the successor has room, or what would make it. */
     private Room room() {
-      Successors.Successor successor =
-          successors.usual(person.person(), vendor).orElseThrow(IllegalStateException::new);
-      BigDecimal capacity = null;
-      Holdings holdings = book.holdings();
-      for (int h : holdings.ofAccount(successor.account())) {
-        BigDecimal one = book.planOfLine(holdings.line(h)).capacityGb();
-        if (one != null && holdings.openOn(h, Days.of(asOf))) {
-          capacity = capacity == null ? one : capacity.add(one);
-        }
-      }
-      BigDecimal has = book.accounts().get(successor.account()).storedGb();
-      BigDecimal missing =
-          capacity == null
-              ? BigDecimal.ZERO
-              : (has == null ? BigDecimal.ZERO : has).add(gb).subtract(capacity);
-      if (missing.signum() <= 0) {
+      BigDecimal missing = successors.missingRoom(account, successor.orElseThrow());
+      if (missing.signum() == 0) {
         return Room.ENOUGH;
       }
       return plans

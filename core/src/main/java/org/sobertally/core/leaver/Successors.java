@@ -1,10 +1,10 @@
 package org.sobertally.core.leaver;
 
+import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
-import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.Set;
 import java.util.TreeSet;
@@ -31,20 +31,17 @@ public final class Successors {
   }
 
   /**
-   * @param account the number of their account at the vendor
+   * The number of the manager, or else of the first lead of the person's groups, of those who can
+   * take it over.
    */
-  record Successor(int person, int account) {}
-
-  /** The manager, or else the first lead of the person's groups, of those who can take it over. */
-  Optional<Successor> usual(int person, int vendor) {
+  public OptionalInt usual(int person, int vendor) {
     for (String id : inOrder(book.people().get(person))) {
       int other = book.people().numberOf(id);
-      OptionalInt account = other < 0 ? OptionalInt.empty() : account(person, other, vendor);
-      if (account.isPresent()) {
-        return Optional.of(new Successor(other, account.getAsInt()));
+      if (other >= 0 && whyNot(person, other, vendor) == null) {
+        return OptionalInt.of(other);
       }
     }
-    return Optional.empty();
+    return OptionalInt.empty();
   }
 
   private List<String> inOrder(Person person) {
@@ -58,13 +55,6 @@ public final class Successors {
     }
     ids.addAll(leads);
     return new ArrayList<>(ids);
-  }
-
-  /** The account at the vendor that {@code other} could take the person's data over into. */
-  private OptionalInt account(int person, int other, int vendor) {
-    return whyNot(person, other, vendor) == null
-        ? firstAccount(other, vendor)
-        : OptionalInt.empty();
   }
 
   /**
@@ -86,6 +76,41 @@ public final class Successors {
         ? null
         : "%s has no account with a seat at %s. Hand one out first, or choose somebody else."
             .formatted(name, book.vendors().get(vendor).name());
+  }
+
+  /**
+   * How many gigabytes are missing at the successor's for what the account stores; 0 where there is
+   * room enough, or nobody says how much there is.
+   */
+  public BigDecimal missingRoom(int account, int successor) {
+    OptionalInt into = firstAccount(successor, book.vendorOfAccount(account));
+    if (into.isEmpty()) {
+      return BigDecimal.ZERO;
+    }
+    BigDecimal capacity = null;
+    Holdings holdings = book.holdings();
+    for (int h : holdings.ofAccount(into.getAsInt())) {
+      BigDecimal one = book.planOfLine(holdings.line(h)).capacityGb();
+      if (one != null && holdings.openOn(h, today)) {
+        capacity = capacity == null ? one : capacity.add(one);
+      }
+    }
+    if (capacity == null) {
+      return BigDecimal.ZERO;
+    }
+    BigDecimal missing = stored(account).add(stored(into.getAsInt())).subtract(capacity);
+    return missing.max(BigDecimal.ZERO);
+  }
+
+  private BigDecimal stored(int account) {
+    BigDecimal gb = book.accounts().get(account).storedGb();
+    return gb == null ? BigDecimal.ZERO : gb;
+  }
+
+  /** Their account at the vendor that takes the data over; null for none. */
+  public @Nullable String accountFor(int successor, int vendor) {
+    OptionalInt account = firstAccount(successor, vendor);
+    return account.isEmpty() ? null : book.accounts().get(account.getAsInt()).id();
   }
 
   /** Their first active account there with an open named holding. */

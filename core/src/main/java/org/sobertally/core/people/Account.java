@@ -41,6 +41,11 @@ public record Account(
     DELETED
   }
 
+  /** The same with so much stored. */
+  public Account storing(@Nullable BigDecimal gb) {
+    return new Account(id, vendor, person, email, state, stateSince, admin, gb);
+  }
+
   /** The state on the day: before {@code stateSince} the login was simply active. */
   public State stateOn(LocalDate day) {
     return stateSince != null && day.isBefore(stateSince) ? State.ACTIVE : state;

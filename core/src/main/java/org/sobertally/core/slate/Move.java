@@ -85,6 +85,18 @@ public interface Move {
     }
   }
 
+  /**
+   * What the account stores goes to somebody else's account at the same vendor.
+   *
+   * @param successor the person who takes it over
+   */
+  record HandOver(String account, String successor) implements Move {
+    @Override
+    public MoveKind kind(Book book) {
+      return MoveKind.HAND_OVER;
+    }
+  }
+
   /** The seat may not be taken back until the day. */
   record KeepIt(String holding, @Nullable String reason, @Nullable LocalDate until)
       implements Move {

@@ -17,6 +17,7 @@ public enum MoveKind {
   SUSPEND("suspend", SuspendRule::new),
   BRING_BACK("bring back", BringBackRule::new),
   DELETE("delete", DeleteRule::new),
+  HAND_OVER("hand over", HandOverRule::new),
   KEEP("keep", KeepRule::new),
   GIVE_BACK("give back to the vendor", GiveBackRule::new),
   BUY_MORE("buy more", BuyMoreRule::new),

@@ -2,8 +2,11 @@ package org.sobertally.core.slate;
 
 import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.TreeMap;
 import org.jspecify.annotations.Nullable;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.money.Money;
@@ -39,6 +42,62 @@ public final class Previewer {
    */
   public static Preview of(UseStates states, List<Move> moves) {
     return of(new Previewer(states.book(), states.asOf(), states), moves);
+  }
+
+  /**
+   * What moves on days of their own would do, each looked at on its day and in the book as the
+   * steps before it leave it. Where all are made on {@code asOf} together it is the same as {@link
+   * #of(Book, LocalDate, List)}.
+   *
+   * @return the moves in the order given; of a subscription the places before the first step that
+   *     touches it and after the last
+   */
+  public static Preview ofSteps(Book book, LocalDate asOf, List<Step> steps) {
+    List<Integer> order = new ArrayList<>();
+    for (int n = 0; n < steps.size(); n++) {
+      order.add(n);
+    }
+    order.sort(
+        Comparator.comparing((Integer n) -> steps.get(n).day())
+            .thenComparing(n -> steps.get(n).round()));
+    MovePreview[] moves = new MovePreview[steps.size()];
+    Map<String, LinePreview> lines = new TreeMap<>();
+    Money yearly = Money.zero(book.rates().reportingCurrency()).rounded();
+    Money cash = yearly;
+    Book now = book;
+    for (int start = 0; start < order.size(); ) {
+      Step first = steps.get(order.get(start));
+      int end = start;
+      while (end < order.size() && isWith(first, steps.get(order.get(end)))) {
+        end++;
+      }
+      List<Integer> together = order.subList(start, end);
+      LocalDate day = first.day().isBefore(asOf) ? asOf : first.day();
+      Preview part = of(now, day, together.stream().map(n -> steps.get(n).move()).toList());
+      for (int n = 0; n < together.size(); n++) {
+        moves[together.get(n)] = part.moves().get(n);
+        if (part.moves().get(n).canGo()) {
+          now = Aftermath.of(now, day, steps.get(together.get(n)).move());
+        }
+      }
+      part.lines().forEach(line -> lines.merge(line.line(), line, Previewer::joined));
+      yearly = yearly.plus(part.yearly());
+      cash = day.getYear() == asOf.getYear() ? cash.plus(part.cashThisYear()) : cash;
+      start = end;
+    }
+    return new Preview(List.of(moves), List.copyOf(lines.values()), yearly, cash);
+  }
+
+  private static boolean isWith(Step first, Step other) {
+    return first.day().equals(other.day()) && first.round() == other.round();
+  }
+
+  private static LinePreview joined(LinePreview earlier, LinePreview later) {
+    return new LinePreview(
+        earlier.line(),
+        earlier.before(),
+        later.after(),
+        earlier.yearlyDelta().plus(later.yearlyDelta()));
   }
 
   private static Preview of(Previewer previewer, List<Move> moves) {

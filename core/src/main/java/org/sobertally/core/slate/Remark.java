@@ -48,6 +48,8 @@ public record Remark(Code code, String text) {
     NEVER_SHRINKS(true),
     /** Block: more seats would be held than bought. */
     WOULD_BE_SHORT(true),
+    /** Block: who is to take the data over cannot. */
+    NO_SUCCESSOR(true),
     /** A standing rule would hand the seat straight back. */
     RULE_HANDS_BACK(false),
     /** The seat cannot serve anybody else. */
@@ -76,6 +78,8 @@ public record Remark(Code code, String text) {
     OPENS_ACCOUNT(false),
     /** Fewer seats cost more. */
     COSTS_MORE(false),
+    /** Who takes the data over has no room for it. */
+    NO_ROOM(false),
     /** The holder is on leave. */
     ON_LEAVE(false),
     /** The seat was used after the idle line. */

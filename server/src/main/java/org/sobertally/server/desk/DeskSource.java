@@ -32,7 +32,21 @@ public interface DeskSource {
     ADMINISTRATOR,
     STALE,
     RESTORE,
-    KEEP
+    KEEP,
+    /** A step of a posted slate, on its day or held up. */
+    STEP,
+    /** Somebody who is to take data over has not answered. */
+    SUCCESSOR,
+    /** Somebody leaves soon, or left and still holds seats. */
+    LEAVER,
+    /** Somebody who left still signs in. */
+    STILL_SIGNS_IN,
+    /** Data passes into another stage, or is lost. */
+    PASSING,
+    /** A duty to keep data is over. */
+    DUTY_OVER,
+    /** Somebody away is back soon. */
+    RETURN
   }
 
   /**

@@ -91,6 +91,15 @@ final class LeaverViews {
     return last == Days.NONE ? null : Days.known(last);
   }
 
+  /** What all their seats cost a year. */
+  Money seatYearly(PersonRoutes leaver) {
+    Money sum = Money.zero(book.rates().reportingCurrency());
+    for (PersonRoutes.OfAccount one : leaver.accounts()) {
+      sum = sum.plus(seatYearly(one));
+    }
+    return sum;
+  }
+
   private Money seatYearly(PersonRoutes.OfAccount one) {
     Money sum = Money.zero(book.rates().reportingCurrency());
     for (PersonRoutes.Seat seat : one.seats()) {

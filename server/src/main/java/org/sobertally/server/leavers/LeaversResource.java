@@ -19,7 +19,6 @@ import org.eclipse.microprofile.openapi.annotations.tags.Tag;
 import org.jboss.resteasy.reactive.RestResponse;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.leaver.AccountClock.AccountState;
-import org.sobertally.core.leaver.Estate;
 import org.sobertally.core.leaver.LeaverKind;
 import org.sobertally.core.leaver.PersonRoutes;
 import org.sobertally.core.leaver.Routes;
@@ -32,7 +31,7 @@ import org.sobertally.server.http.XlsxListWriter;
 import org.sobertally.server.store.AsOf;
 import org.sobertally.server.visibility.Reach;
 
-/** Leavers, the ways to deal with their accounts, and what lies at a vendor without a seat. */
+/** Leavers, and the ways to deal with their accounts. */
 @Path("/api/v1")
 @Tag(name = "leavers")
 @Produces(MediaType.APPLICATION_JSON)
@@ -121,57 +120,5 @@ public class LeaversResource {
     Routes routes = figures.routes(book, day, horizon);
     return new LeaverViews(book, day)
         .person(routes.of(number, at < 0 ? OptionalInt.empty() : OptionalInt.of(at)));
-  }
-
-  /** What lies at the vendor without a seat, by stage, and what passes when. */
-  @GET
-  @Path("/vendors/{vendor}/estate")
-  public LeaverDto.EstateDto estate(
-      @PathParam("vendor") String vendor, @QueryParam("asOf") String asOfText) {
-    Book book = books.current();
-    int number = require(book, vendor);
-    LocalDate day = asOf.of(book, asOfText);
-    return new LeaverViews(book, day).estate(figures.estate(book, day, number));
-  }
-
-  /** The accounts of it, one by one. */
-  @GET
-  @Path("/vendors/{vendor}/estate/accounts")
-  @Produces({MediaType.APPLICATION_JSON, CSV, XlsxListWriter.XLSX})
-  public RestResponse<List<LeaverDto.LyingRow>> lying(
-      @PathParam("vendor") String vendor,
-      @QueryParam("state") String stateText,
-      @QueryParam("stage") String stageText,
-      @QueryParam("asOf") String asOfText,
-      @QueryParam("limit") String limit,
-      @QueryParam("cursor") String cursor,
-      @Context UriInfo uri) {
-    Book book = books.current();
-    int number = require(book, vendor);
-    LocalDate day = asOf.of(book, asOfText);
-    Optional<AccountState> state = Params.choice("state", stateText, AccountState.class);
-    OptionalInt stage = Params.number("stage", stageText, 0, Integer.MAX_VALUE);
-    Routes routes = figures.routes(book, day, OptionalInt.empty());
-    LeaverViews views = new LeaverViews(book, day);
-    List<Estate.Lying> lying =
-        figures.estate(book, day, number).accounts().stream()
-            .filter(one -> state.isEmpty() || one.clock().state() == state.get())
-            .filter(one -> stage.isEmpty() || isIn(one, stage.getAsInt()))
-            .toList();
-    return Page.of(
-        lying,
-        one -> book.accounts().get(one.account()).id(),
-        one -> {
-          int person = book.personOfAccount(one.account());
-          return views.lying(one, person < 0 ? null : routes.dutyUntil(person));
-        },
-        limit,
-        cursor,
-        uri,
-        book.version());
-  }
-
-  private static boolean isIn(Estate.Lying one, int stage) {
-    return one.now().stage() != null && one.now().stage().order() == stage;
   }
 }

@@ -9,6 +9,7 @@ import org.sobertally.core.people.Account;
 import org.sobertally.core.time.Days;
 import org.sobertally.server.book.file.BookService;
 import org.sobertally.server.book.store.Books;
+import org.sobertally.server.slates.moves.MoveTypes;
 import org.sobertally.server.time.TallyClock;
 import org.sobertally.server.vendors.VendorAccount;
 
@@ -20,8 +21,10 @@ class ByHand {
   private final SlateStore store;
   private final CallOutcomes outcomes;
   private final TallyClock clock;
+  private final MoveTypes types;
 
-  ByHand(Books books, SlateStore store, CallOutcomes outcomes, TallyClock clock) {
+  ByHand(Books books, SlateStore store, CallOutcomes outcomes, TallyClock clock, MoveTypes types) {
+    this.types = types;
     this.books = books;
     this.store = store;
     this.outcomes = outcomes;
@@ -32,6 +35,10 @@ class ByHand {
     Book book = books.current();
     for (VendorCall call : store.callsByHand()) {
       // A people file says nothing of a vendor; a file of one vendor's nothing of another's.
+      if (types.atVendor(store.move(call.move)).onlyByHand()) {
+        // No file shows whose data it is.
+        continue;
+      }
       if (taken.tellsOf(call.vendor) && call.wish().metBy(inBook(book, call.account))) {
         outcomes.confirmFromIntake(call.id, taken.intake());
       } else if (taken.whole()) {

@@ -283,10 +283,12 @@ class CallOutcomes {
         });
   }
 
-  /** A posted slate ends when none of its moves is on its way. */
+  /** A posted slate ends when none of its moves is on its way or waits for its day. */
   void closeSlate(String id) {
     Slate slate = store.slate(id);
-    if (slate.state == Slate.State.POSTED && !store.anyMove(id, SlateMove.State.SENT)) {
+    if (slate.state == Slate.State.POSTED
+        && !store.anyMove(id, SlateMove.State.SENT)
+        && !store.anyMove(id, SlateMove.State.PLANNED)) {
       boolean failed = store.anyMove(id, SlateMove.State.FAILED);
       slate.become(failed ? Slate.State.FAILED : Slate.State.CONFIRMED);
     }

@@ -231,7 +231,19 @@ final class ListCheck {
     } else if (fault == null && kind == MoveKind.HAND_OUT) {
       move =
           new MoveRequest(
-              kind, null, null, person.id(), plan.id(), null, null, null, null, null, null);
+              kind,
+              null,
+              null,
+              person.id(),
+              plan.id(),
+              null,
+              null,
+              null,
+              null,
+              null,
+              null,
+              null,
+              null);
     } else if (fault == null) {
       String holding = heldBy(person, plan);
       fault = holding == null ? new Fault("NOT_HELD", "They hold no seat of it.") : null;

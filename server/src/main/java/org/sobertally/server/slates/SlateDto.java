@@ -104,6 +104,10 @@ record SlateDto(
    * @param yearly below zero where money is saved
    * @param cashFrom the day from which it is
    * @param waitsFor what the vendor said last, while the move is on its way
+   * @param due the day on which it is made; null for at once
+   * @param waits whether it is made after the earlier moves of its account
+   * @param successor who takes the data over
+   * @param agreedOn when the successor agreed
    */
   @Schema(name = "Move")
   record MoveDto(
@@ -134,7 +138,12 @@ record SlateDto(
       boolean mayEnd,
       @Schema(nullable = true) SlateMove.How settledHow,
       @Schema(nullable = true) String reason,
-      @Schema(nullable = true) String waitsFor) {}
+      @Schema(nullable = true) String waitsFor,
+      @Schema(nullable = true) LocalDate due,
+      boolean waits,
+      @Schema(nullable = true) String successor,
+      @Schema(nullable = true) String successorName,
+      @Schema(nullable = true) LocalDate agreedOn) {}
 
   @Schema(name = "Remark")
   record RemarkDto(Remark.Code code, String text) {}

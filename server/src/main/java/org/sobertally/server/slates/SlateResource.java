@@ -227,6 +227,42 @@ public class SlateResource {
     return view(id);
   }
 
+  /**
+   * @param due the day on which it is to be made
+   */
+  @Schema(name = "PutOffRequest")
+  public record PutOffRequest(@NotBlank String due) {}
+
+  /** Another day for a step of a posted slate that was not made yet. */
+  @POST
+  @Path("/{id}/moves/{move}/put-off")
+  @RolesAllowed(Role.STEWARD_NAME)
+  public SlateDto putOff(
+      @PathParam("id") String id,
+      @PathParam("move") String move,
+      @NotNull @Valid PutOffRequest request) {
+    service.putOff(id, move, Params.day("due", request.due()).orElseThrow(), actor());
+    return view(id);
+  }
+
+  /** A step of a posted slate that was not made yet, and is not to be. */
+  @POST
+  @Path("/{id}/moves/{move}/take-off")
+  @RolesAllowed(Role.STEWARD_NAME)
+  public SlateDto takeOff(@PathParam("id") String id, @PathParam("move") String move) {
+    service.takeOff(id, move, actor());
+    return view(id);
+  }
+
+  /** The successor agrees to take the data over. */
+  @POST
+  @Path("/{id}/moves/{move}/agreed")
+  @RolesAllowed(Role.STEWARD_NAME)
+  public SlateDto agreed(@PathParam("id") String id, @PathParam("move") String move) {
+    service.agreed(id, move, actor());
+    return view(id);
+  }
+
   /** From now on somebody makes the change at the vendor by hand. */
   @POST
   @Path("/{id}/moves/{move}/by-hand")

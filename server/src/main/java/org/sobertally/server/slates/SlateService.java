@@ -8,11 +8,13 @@ import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Objects;
 import java.util.Set;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.slate.Move;
 import org.sobertally.core.slate.Preview;
 import org.sobertally.core.slate.Previewer;
+import org.sobertally.core.slate.Remark;
 import org.sobertally.core.words.Words;
 import org.sobertally.server.book.store.Books;
 import org.sobertally.server.http.Problem;
@@ -38,6 +40,13 @@ class SlateService {
 
   private static final int MOST_MOVES = 5_000;
   private static final int USUAL_DAYS_TO_DECIDE = 7;
+  private static final String SELF = "Sober Tally";
+
+  /**
+   * What stops a move today and need not on the day of a later step, when it is looked at again.
+   */
+  private static final Set<Remark.Code> PASSES =
+      Set.of(Remark.Code.SIGNED_IN, Remark.Code.UNCONFIRMED, Remark.Code.SEAT_RESTING);
 
   private final Books books;
   private final SlateStore store;
@@ -53,6 +62,7 @@ class SlateService {
   private final DeciderMail mail;
   private final MoveTypes types;
   private final Undo undo;
+  private final HandOverMail handOvers;
 
   SlateService(
       Books books,
@@ -68,7 +78,9 @@ class SlateService {
       FourEyes fourEyes,
       DeciderMail mail,
       MoveTypes types,
-      Undo undo) {
+      Undo undo,
+      HandOverMail handOvers) {
+    this.handOvers = handOvers;
     this.undo = undo;
     this.types = types;
     this.mail = mail;
@@ -224,7 +236,7 @@ class SlateService {
   }
 
   private Preview freshPreview(Book book, List<SlateMove> moves) {
-    return Previewer.of(book, clock.today(), types.toCore(moves));
+    return Steps.preview(types, book, clock.today(), moves);
   }
 
   private void requireUnblocked(Book book, Slate slate, List<SlateMove> moves, Preview preview) {
@@ -235,7 +247,9 @@ class SlateService {
       String field = move.holding != null ? "holding" : move.account != null ? "account" : "move";
       String value =
           move.holding != null ? move.holding : move.account != null ? move.account : move.id;
-      blocks.get(m).forEach(block -> faults.add(new FieldFault(field, value, block.text())));
+      blocks.get(m).stream()
+          .filter(block -> !move.isStep() || !PASSES.contains(block.code()))
+          .forEach(block -> faults.add(new FieldFault(field, value, block.text())));
     }
     if (!faults.isEmpty()) {
       throw Problem.unprocessable(
@@ -323,20 +337,173 @@ class SlateService {
           slate.posted = clock.now();
           String text = "Posted a slate of %s.".formatted(Words.count(moves.size(), "move"));
           tell(actor, "SLATE_POSTED", text, slate);
-          NewAccounts names = new NewAccounts(change.book());
-          for (SlateMove move : moves) {
-            if (types.of(move) instanceof NotedMoveType type) {
-              records.settle(type, change, move, slate, actor);
-            } else {
-              names.give(move);
-              move.become(SlateMove.State.SENT);
-              store.add(call(move, types.atVendor(move).target(change.book(), move), false));
-            }
-          }
+          List<SlateMove> now = moves.stream().filter(move -> !move.isStep()).toList();
+          leave(change, slate, now, actor);
+          handOvers.ask(change.book(), moves, actor);
           outcomes.closeSlate(id);
           return null;
         });
     postman.kick();
+    makeDueSteps();
+  }
+
+  /** Moves leave for their vendors; those that no vendor is asked about are done. */
+  private void leave(Books.Change change, Slate slate, List<SlateMove> moves, String actor) {
+    NewAccounts names = new NewAccounts(change.book());
+    for (SlateMove move : moves) {
+      if (types.of(move) instanceof NotedMoveType type) {
+        records.settle(type, change, move, slate, actor);
+      } else {
+        names.give(move);
+        move.become(SlateMove.State.SENT);
+        store.add(call(move, types.atVendor(move).target(change.book(), move), false));
+      }
+    }
+  }
+
+  /**
+   * Makes the steps of posted slates whose day has come and whose turn it is. Each is looked at
+   * again by the book as it is; one that cannot go waits, with the reason said, until it can or
+   * somebody takes it off. A kill between two of them loses none: each is its own transaction.
+   */
+  @Scheduled(every = "5s", delayed = "10s", concurrentExecution = ConcurrentExecution.SKIP)
+  void makeDueSteps() {
+    boolean any = false;
+    for (String id : store.dueSteps(clock.today())) {
+      any |= books.write(change -> makeStep(change, id));
+    }
+    if (any) {
+      postman.kick();
+    }
+  }
+
+  private boolean makeStep(Books.Change change, String id) {
+    SlateMove move = store.move(id);
+    if (move == null || move.state != SlateMove.State.PLANNED || !isTurnOf(move)) {
+      return false;
+    }
+    Slate slate = store.slate(move.slate);
+    List<SlateMove> one = List.of(move);
+    Preview preview = Previewer.of(change.book(), clock.today(), types.toCore(one));
+    List<Remark> blocks = slateBlocks.of(change.book(), slate, one, preview).get(0);
+    if (!blocks.isEmpty()) {
+      String reason = blocks.get(0).text();
+      if (!reason.equals(move.reason)) {
+        move.reason = reason;
+        journal.add(
+            SELF,
+            "STEP_HELD_UP",
+            "Cannot go on its day: %s for %s. %s"
+                .formatted(
+                    types.words(change.book(), move),
+                    MoveWords.holder(change.book(), move),
+                    reason),
+            move.journalEntry());
+      }
+      return false;
+    }
+    move.reason = null;
+    freeze(one, preview);
+    leave(change, slate, one, SELF);
+    journal.add(
+        SELF,
+        "STEP_MADE",
+        "Its day has come: %s for %s."
+            .formatted(types.words(change.book(), move), MoveWords.holder(change.book(), move)),
+        move.journalEntry());
+    outcomes.closeSlate(slate.id);
+    return true;
+  }
+
+  /** Whether all that it waits for is done; what failed before it holds it up. */
+  private boolean isTurnOf(SlateMove move) {
+    if (!move.waits) {
+      return true;
+    }
+    for (SlateMove other : store.movesOf(move.slate)) {
+      boolean before = other.place < move.place && Objects.equals(other.account, move.account);
+      if (before && other.state != SlateMove.State.CONFIRMED) {
+        if (other.state == SlateMove.State.FAILED || other.state == SlateMove.State.UNDONE) {
+          move.reason = "The step before it did not come about.";
+        }
+        return false;
+      }
+    }
+    return true;
+  }
+
+  /** Another day for a step that was not made yet. */
+  void putOff(String id, String moveId, LocalDate day, String actor) {
+    if (day.isBefore(clock.today())) {
+      throw Problem.badRequest("due: %s has passed. Choose a later day.".formatted(day));
+    }
+    books.write(
+        change -> {
+          SlateMove move = step(id, moveId);
+          LocalDate before = move.due;
+          move.due = day;
+          move.reason = null;
+          journal.add(
+              actor,
+              "STEP_PUT_OFF",
+              "From %s to %s: %s for %s."
+                  .formatted(
+                      before == null ? "its turn" : Words.day(before),
+                      Words.day(day),
+                      types.words(change.book(), move),
+                      MoveWords.holder(change.book(), move)),
+              move.journalEntry());
+          return null;
+        });
+  }
+
+  /** A step that was not made yet is not to be made at all. */
+  void takeOff(String id, String moveId, String actor) {
+    books.write(
+        change -> {
+          SlateMove move = step(id, moveId);
+          journal.add(
+              actor,
+              "STEP_TAKEN_OFF",
+              "Not to be made: %s for %s."
+                  .formatted(
+                      types.words(change.book(), move), MoveWords.holder(change.book(), move)),
+              move.journalEntry());
+          store.remove(move);
+          outcomes.closeSlate(id);
+          return null;
+        });
+  }
+
+  private SlateMove step(String id, String moveId) {
+    Slate slate = store.slate(id);
+    SlateMove move = moveOf(id, moveId);
+    if (slate.state != Slate.State.POSTED || move.state != SlateMove.State.PLANNED) {
+      throw Problem.conflict("This is no step that waits for its day.");
+    }
+    return move;
+  }
+
+  /** The successor agrees to take the data over. */
+  void agreed(String id, String moveId, String actor) {
+    books.write(
+        change -> {
+          SlateMove move = moveOf(id, moveId);
+          if (move.successor == null) {
+            throw Problem.conflict("Nothing is handed over by this move.");
+          }
+          move.agreedOn = clock.today();
+          journal.add(
+              actor,
+              "SUCCESSOR_AGREED",
+              "%s agreed to take over what %s stores at %s."
+                  .formatted(
+                      change.book().people().byId(move.successor).name(),
+                      MoveWords.holder(change.book(), move),
+                      MoveWords.vendor(change.book(), move)),
+              move.journalEntry());
+          return null;
+        });
   }
 
   /** Blocked moves fail with their reason, so that nobody takes them for done. */
@@ -400,6 +567,7 @@ class SlateService {
               + " hand first.");
     }
     outcomes.sayDone(call.id, actor);
+    makeDueSteps();
   }
 
   /** Gives up on a move that is on its way, or waits to be made by hand. */
@@ -439,7 +607,7 @@ class SlateService {
     slate.become(Slate.State.LAPSED);
     String text =
         "Nobody decided the slate by %s: nothing happens.".formatted(Words.day(slate.deadline));
-    tell("Sober Tally", "SLATE_LAPSED", text, slate);
+    tell(SELF, "SLATE_LAPSED", text, slate);
   }
 
   private VendorCall call(SlateMove move, AccountTarget wish, boolean undoes) {
@@ -449,7 +617,7 @@ class SlateService {
     call.vendor = move.vendor;
     call.wish(wish);
     call.undoes = undoes;
-    boolean linked = links.to(move.vendor).isPresent();
+    boolean linked = links.to(move.vendor).isPresent() && !types.atVendor(move).onlyByHand();
     call.become(linked ? VendorCall.State.PENDING : VendorCall.State.BY_HAND);
     call.created = Instant.now();
     call.due = call.created;

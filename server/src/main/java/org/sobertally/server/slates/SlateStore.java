@@ -56,6 +56,7 @@ class SlateStore {
     return slate;
   }
 
+  @Transactional
   SlateMove move(String id) {
     return entities.find(SlateMove.class, id);
   }
@@ -183,6 +184,58 @@ class SlateStore {
             """,
             Unsettled.class)
         .setParameter("settled", Set.of(VendorCall.State.CONFIRMED, VendorCall.State.FAILED))
+        .getResultList();
+  }
+
+  /**
+   * Moves of posted slates that wait, and whose day is not to come, in the order of their places.
+   */
+  @Transactional
+  List<String> dueSteps(LocalDate today) {
+    return entities
+        .createQuery(
+            """
+            select m.id from SlateMove m, Slate s
+            where m.slate = s.id and s.state = :posted and m.state = :planned
+              and (m.due is null or m.due <= :today)
+            order by s.posted, m.place
+            """,
+            String.class)
+        .setParameter("posted", Slate.State.POSTED)
+        .setParameter("planned", SlateMove.State.PLANNED)
+        .setParameter("today", today)
+        .getResultList();
+  }
+
+  /** Steps of posted slates that are not made yet, by day. */
+  List<SlateMove> waitingSteps() {
+    return entities
+        .createQuery(
+            """
+            select m from SlateMove m, Slate s
+            where m.slate = s.id and s.state = :posted and m.state = :planned
+            order by m.due, s.posted, m.place
+            """,
+            SlateMove.class)
+        .setParameter("posted", Slate.State.POSTED)
+        .setParameter("planned", SlateMove.State.PLANNED)
+        .getResultList();
+  }
+
+  /** Hand-overs of posted slates that are not done and to which the successor has not agreed. */
+  List<SlateMove> unansweredHandOvers() {
+    return entities
+        .createQuery(
+            """
+            select m from SlateMove m, Slate s
+            where m.slate = s.id and s.state = :posted and m.kind = :kind and m.agreedOn is null
+              and m.state in :open
+            order by s.posted, m.place
+            """,
+            SlateMove.class)
+        .setParameter("posted", Slate.State.POSTED)
+        .setParameter("kind", MoveKind.HAND_OVER)
+        .setParameter("open", Set.of(SlateMove.State.PLANNED, SlateMove.State.SENT))
         .getResultList();
   }
 
@@ -331,11 +384,14 @@ class SlateStore {
         .createQuery(
             """
             select m from SlateMove m, Slate s
-            where m.slate = s.id and s.id <> :slate and s.state in :waiting
+            where m.slate = s.id and s.id <> :slate
+              and (s.state in :waiting or s.state = :posted and m.state = :planned)
             """,
             SlateMove.class)
         .setParameter("slate", slate)
         .setParameter("waiting", Set.of(Slate.State.SENT, Slate.State.GRANTED))
+        .setParameter("posted", Slate.State.POSTED)
+        .setParameter("planned", SlateMove.State.PLANNED)
         .getResultList();
   }
 
@@ -352,7 +408,9 @@ class SlateStore {
                 String.class)
             .setParameter("waiting", Set.of(Slate.State.SENT, Slate.State.GRANTED))
             .setParameter("posted", Slate.State.POSTED)
-            .setParameter("unsettled", SlateMove.State.UNSETTLED)
+            .setParameter(
+                "unsettled",
+                Set.of(SlateMove.State.SENT, SlateMove.State.UNDOING, SlateMove.State.PLANNED))
             .getResultList());
   }
 

@@ -11,6 +11,7 @@ import java.util.OptionalInt;
 import java.util.Set;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.ledger.Places;
+import org.sobertally.core.money.Money;
 import org.sobertally.core.slate.CashCalendar;
 import org.sobertally.core.slate.Move;
 import org.sobertally.core.slate.Preview;
@@ -143,7 +144,11 @@ class SlateViews {
               || slate.state == Slate.State.GRANTED;
       List<Move> core = planned ? types.toCore(moves) : List.of();
       whole = planned ? figures.of(book, today).states() : null;
-      preview = planned ? Previewer.of(whole, core) : Previewer.of(book, today, core);
+      if (planned && Steps.any(moves)) {
+        preview = Steps.preview(types, book, today, moves);
+      } else {
+        preview = planned ? Previewer.of(whole, core) : Previewer.of(book, today, core);
+      }
       blocks = planned ? slateBlocks.of(book, slate, moves, preview) : List.of();
     }
 
@@ -208,15 +213,28 @@ class SlateViews {
           open ? Days.date(clockOf.lastUsed(number)) : null,
           planned ? remarks(blocks.get(m)) : List.of(),
           planned ? remarks(warnings(move, seen)) : List.of(),
-          frozen ? MoneyDto.of(move.yearly, move.currency) : MoneyDto.of(seen.yearly()),
-          frozen ? move.cashFrom : seen.cashFrom(),
+          frozen
+              ? MoneyDto.of(move.yearly, move.currency)
+              : seen == null ? none() : MoneyDto.of(seen.yearly()),
+          frozen || seen == null ? move.cashFrom : seen.cashFrom(),
           planned ? seen.undoUntil() : move.undoUntil,
           asker.role() == Role.STEWARD && undo.possible(book, move, today),
           call != null && isByHand(call),
           call != null && asker.role() == Role.STEWARD,
           move.settledHow,
           move.reason,
-          call == null ? null : call.answer);
+          call == null ? null : call.answer,
+          move.due,
+          move.waits,
+          move.successor,
+          move.successor != null && book.people().has(move.successor)
+              ? book.people().byId(move.successor).name()
+              : null,
+          move.agreedOn);
+    }
+
+    private MoneyDto none() {
+      return MoneyDto.of(Money.zero(book.rates().reportingCurrency()));
     }
 
     private List<Remark> warnings(SlateMove move, Preview.MovePreview seen) {

@@ -15,6 +15,7 @@ import org.sobertally.core.words.Words;
 import org.sobertally.server.access.Role;
 import org.sobertally.server.access.SignIns;
 import org.sobertally.server.desk.DeskSource;
+import org.sobertally.server.slates.moves.MoveTypes;
 import org.sobertally.server.slates.moves.MoveWords;
 import org.sobertally.server.slates.moves.SlateMove;
 
@@ -24,12 +25,15 @@ class SlatesOnDesk implements DeskSource {
 
   private static final int RESTORE_DAYS = 14;
   private static final int FAILED_DAYS = 14;
+  private static final int STEP_DAYS = 7;
 
   private final SlateStore store;
   private final FourEyes fourEyes;
   private final SignIns sessions;
+  private final MoveTypes types;
 
-  SlatesOnDesk(SlateStore store, SignIns sessions, FourEyes fourEyes) {
+  SlatesOnDesk(SlateStore store, SignIns sessions, FourEyes fourEyes, MoveTypes types) {
+    this.types = types;
     this.fourEyes = fourEyes;
     this.store = store;
     this.sessions = sessions;
@@ -96,7 +100,45 @@ class SlatesOnDesk implements DeskSource {
     }
     addByHand(book, asker, lines);
     addRestores(book, asker, lines);
+    if (asker.role() == Role.STEWARD) {
+      addSteps(book, asker, lines);
+      addSuccessors(book, lines);
+    }
     return lines;
+  }
+
+  /** Steps that are made within a week, and those that are held up. */
+  private void addSteps(Book book, Asker asker, List<Line> lines) {
+    for (SlateMove move : store.waitingSteps()) {
+      boolean soon = move.due != null && !move.due.isAfter(asker.day().plusDays(STEP_DAYS));
+      if (move.reason != null || soon) {
+        String what = "%s for %s".formatted(types.words(book, move), MoveWords.holder(book, move));
+        lines.add(
+            new Line(
+                About.STEP,
+                move.reason == null ? "A step is near: " + what : "A step is held up: " + what,
+                move.reason == null ? "It is made on that day." : move.reason,
+                null,
+                move.due,
+                "/slates/" + move.slate));
+      }
+    }
+  }
+
+  private void addSuccessors(Book book, List<Line> lines) {
+    for (SlateMove move : store.unansweredHandOvers()) {
+      String successor =
+          book.people().has(move.successor) ? book.people().byId(move.successor).name() : "Nobody";
+      lines.add(
+          new Line(
+              About.SUCCESSOR,
+              "%s has not agreed yet to take over what %s stores at %s"
+                  .formatted(successor, MoveWords.holder(book, move), MoveWords.vendor(book, move)),
+              "The data waits, and so does the account.",
+              null,
+              move.due,
+              "/slates/" + move.slate));
+    }
   }
 
   /** What was posted for vendors without a link waits for somebody's hands. */

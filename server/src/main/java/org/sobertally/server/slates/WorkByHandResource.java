@@ -21,6 +21,8 @@ import org.sobertally.core.book.Book;
 import org.sobertally.core.people.Account;
 import org.sobertally.server.access.Role;
 import org.sobertally.server.book.store.Books;
+import org.sobertally.server.slates.moves.MoveTypes;
+import org.sobertally.server.slates.moves.SlateMove;
 import org.sobertally.server.vendors.AccountTarget;
 import org.sobertally.server.vendors.VendorPages;
 
@@ -36,13 +38,19 @@ public class WorkByHandResource {
   private final CallOutcomes outcomes;
   private final VendorPages pages;
   private final SecurityIdentity identity;
+  private final MoveTypes types;
+  private final SlateService service;
 
   WorkByHandResource(
       Books books,
       SlateStore store,
       CallOutcomes outcomes,
       VendorPages pages,
-      SecurityIdentity identity) {
+      SecurityIdentity identity,
+      MoveTypes types,
+      SlateService service) {
+    this.service = service;
+    this.types = types;
     this.pages = pages;
     this.books = books;
     this.store = store;
@@ -85,7 +93,10 @@ public class WorkByHandResource {
     Map<String, String> addresses = pages.all();
     List<Work> works = new ArrayList<>();
     for (VendorCall call : open(slates, slate, vendor)) {
-      works.add(work(book, call, slates.get(call.move), addresses.get(call.vendor)));
+      SlateMove move = store.move(call.move);
+      String todo =
+          types.atVendor(move).onlyByHand() ? types.words(book, move) : todo(book, call.wish());
+      works.add(work(book, call, todo, slates.get(call.move), addresses.get(call.vendor)));
     }
     works.sort(
         Comparator.comparing(Work::vendorName)
@@ -101,6 +112,7 @@ public class WorkByHandResource {
   public List<Work> done(@QueryParam("slate") String slate, @QueryParam("vendor") String vendor) {
     String actor = identity.getPrincipal().getName();
     open(store.slatesByHand(), slate, vendor).forEach(call -> outcomes.sayDone(call.id, actor));
+    service.makeDueSteps();
     return list(slate, vendor);
   }
 
@@ -112,7 +124,7 @@ public class WorkByHandResource {
         .toList();
   }
 
-  private Work work(Book book, VendorCall call, String slate, String page) {
+  private Work work(Book book, VendorCall call, String todo, String slate, String page) {
     Account account = book.accounts().has(call.account) ? book.accounts().byId(call.account) : null;
     String email = account == null ? Objects.requireNonNullElse(call.email, "") : account.email();
     String person = account == null ? null : account.person();
@@ -123,7 +135,7 @@ public class WorkByHandResource {
         email,
         person,
         person == null ? email : book.people().byId(person).name(),
-        todo(book, call.wish()),
+        todo,
         slate,
         page);
   }

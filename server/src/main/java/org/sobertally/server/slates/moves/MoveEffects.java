@@ -1,10 +1,12 @@
 package org.sobertally.server.slates.moves;
 
+import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.book.Holding;
+import org.sobertally.core.leaver.Successors;
 import org.sobertally.core.ledger.Place;
 import org.sobertally.core.ledger.Promise;
 import org.sobertally.core.people.Account;
@@ -129,6 +131,41 @@ public final class MoveEffects {
     }
     open.forEach(this::end);
     editor.setState(change, move.account, Account.State.DELETED, today);
+  }
+
+  /** What the account stores is the successor's from now on. */
+  void handOver() {
+    Book book = change.book();
+    Account from = book.accounts().byId(move.account);
+    move.movedGb = from.storedGb();
+    shift(move.movedGb, from, successorsAccount(book));
+  }
+
+  /** It comes back. */
+  void handBack() {
+    Book book = change.book();
+    String into = successorsAccount(book);
+    if (into != null && move.movedGb != null) {
+      shift(move.movedGb, book.accounts().byId(into), move.account);
+    }
+  }
+
+  private String successorsAccount(Book book) {
+    int successor = book.people().numberOf(move.successor);
+    return successor < 0
+        ? null
+        : new Successors(book, today).accountFor(successor, book.vendors().require(move.vendor));
+  }
+
+  private void shift(BigDecimal gb, Account from, String into) {
+    BigDecimal has = from.storedGb() == null ? BigDecimal.ZERO : from.storedGb();
+    BigDecimal moved = gb == null ? BigDecimal.ZERO : gb;
+    editor.put(change, from.storing(has.subtract(moved).max(BigDecimal.ZERO)));
+    if (into != null && gb != null) {
+      Account to = change.book().accounts().byId(into);
+      editor.put(
+          change, to.storing((to.storedGb() == null ? BigDecimal.ZERO : to.storedGb()).add(gb)));
+    }
   }
 
   /** The seat that the move gave comes back. */

@@ -1,6 +1,7 @@
 package org.sobertally.server.slates.moves;
 
 import com.fasterxml.jackson.databind.JsonNode;
+import java.time.LocalDate;
 import org.eclipse.microprofile.openapi.annotations.media.Schema;
 import org.sobertally.core.slate.Move;
 import org.sobertally.core.slate.MoveKind;
@@ -20,6 +21,9 @@ import org.sobertally.server.http.Problem;
  * @param until the day on which a keep ends
  * @param seats how many are given back or bought
  * @param rule the standing rule that a seat is handed out by; null for by hand
+ * @param due the day on which it is made, once the slate is posted; null for at once
+ * @param waits whether it is made only once the earlier moves of its account on the slate are
+ *     confirmed
  */
 @Schema(name = "MoveRequest")
 public record MoveRequest(
@@ -33,14 +37,94 @@ public record MoveRequest(
     @Schema(nullable = true) String reason,
     @Schema(nullable = true) String until,
     @Schema(nullable = true) Integer seats,
-    @Schema(nullable = true) String rule) {
+    @Schema(nullable = true) String rule,
+    @Schema(nullable = true) String due,
+    @Schema(nullable = true) Boolean waits) {
 
   private static final int LONGEST_REASON = 1000;
 
   /** One seat back. */
   public static MoveRequest takeBack(String holding) {
     return new MoveRequest(
-        MoveKind.TAKE_BACK, holding, null, null, null, null, null, null, null, null, null);
+        MoveKind.TAKE_BACK,
+        holding,
+        null,
+        null,
+        null,
+        null,
+        null,
+        null,
+        null,
+        null,
+        null,
+        null,
+        null);
+  }
+
+  /** Something done to an account. */
+  public static MoveRequest ofAccount(MoveKind kind, String account, Move.DataRoute data) {
+    return new MoveRequest(
+        kind, null, account, null, null, null, data, null, null, null, null, null, null);
+  }
+
+  /** A seat that goes to the vendor's plan that rests. */
+  public static MoveRequest rest(String holding, String plan) {
+    return new MoveRequest(
+        MoveKind.REST, holding, null, null, plan, null, null, null, null, null, null, null, null);
+  }
+
+  /** A seat of the plan for an account. */
+  public static MoveRequest handOut(String account, String plan) {
+    return new MoveRequest(
+        MoveKind.HAND_OUT,
+        null,
+        account,
+        null,
+        plan,
+        null,
+        null,
+        null,
+        null,
+        null,
+        null,
+        null,
+        null);
+  }
+
+  /** The account's data for the successor; {@code kinds} null for all of it. */
+  public static MoveRequest handOver(String account, String successor, String kinds) {
+    return new MoveRequest(
+        MoveKind.HAND_OVER,
+        null,
+        account,
+        successor,
+        null,
+        null,
+        null,
+        kinds,
+        null,
+        null,
+        null,
+        null,
+        null);
+  }
+
+  /** The same on a day of its own, or after the ones before it. */
+  public MoveRequest on(LocalDate day, boolean after) {
+    return new MoveRequest(
+        kind,
+        holding,
+        account,
+        person,
+        plan,
+        line,
+        data,
+        reason,
+        until,
+        seats,
+        rule,
+        day == null ? null : day.toString(),
+        after);
   }
 
   /**
@@ -71,7 +155,9 @@ public record MoveRequest(
         reason,
         text(move, "until"),
         move.path("seats").isInt() ? move.path("seats").intValue() : null,
-        text(move, "rule"));
+        text(move, "rule"),
+        text(move, "due"),
+        move.path("waits").isBoolean() ? move.path("waits").booleanValue() : null);
   }
 
   private static String text(JsonNode move, String field) {

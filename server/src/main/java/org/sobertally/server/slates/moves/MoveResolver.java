@@ -13,6 +13,7 @@ import org.sobertally.core.ledger.Ledger;
 import org.sobertally.core.people.Account;
 import org.sobertally.core.slate.MoveKind;
 import org.sobertally.core.time.Days;
+import org.sobertally.server.http.Params;
 
 /** Finds out what exactly a request means: which account, which subscription, which seat. */
 public final class MoveResolver {
@@ -57,7 +58,18 @@ public final class MoveResolver {
   public SlateMove resolve(MoveRequest request) {
     SlateMove move = new SlateMove();
     move.kind = request.kind();
-    return types.of(move).resolve(request, this, move) ? move : null;
+    return step(request, move) && types.of(move).resolve(request, this, move) ? move : null;
+  }
+
+  /** On which day it is made, and after what. */
+  private boolean step(MoveRequest request, SlateMove move) {
+    LocalDate due = Params.day("due", request.due()).orElse(null);
+    if (due != null && due.isBefore(today)) {
+      return fault("due", request.due(), "That day has passed. Choose a later one, or none.");
+    }
+    move.due = due != null && due.isAfter(today) ? due : null;
+    move.waits = Boolean.TRUE.equals(request.waits());
+    return true;
   }
 
   /** Writes the fault down; false, as what could not be resolved is. */

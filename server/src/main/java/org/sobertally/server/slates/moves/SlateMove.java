@@ -153,7 +153,28 @@ public class SlateMove {
   @Column(columnDefinition = "clob")
   public String ended;
 
-  /** Why it failed, in the vendor's words. */
+  /** The day on which it is made, once the slate is posted; null for at once. */
+  public LocalDate due;
+
+  /** Whether it is made only once the earlier moves of its account on the slate are confirmed. */
+  public boolean waits;
+
+  /** The person who takes the data over. */
+  public String successor;
+
+  /** Which kinds of data are handed over, in words; null for all. */
+  @Column(name = "data_kinds")
+  public String dataKinds;
+
+  /** How many gigabytes were handed over; null where nobody said how many there are. */
+  @Column(name = "moved_gb")
+  public BigDecimal movedGb;
+
+  /** When the successor agreed; null while they have not answered. */
+  @Column(name = "agreed_on")
+  public LocalDate agreedOn;
+
+  /** Why it failed, in the vendor's words; or why it could not be made on its day. */
   public String reason;
 
   /** An entry of the journal that is about it. */
@@ -174,6 +195,11 @@ public class SlateMove {
     entry.currency = currency;
     entry.cashFrom = cashFrom;
     return entry;
+  }
+
+  /** Whether it is made later than the slate is posted. */
+  public boolean isStep() {
+    return due != null || waits;
   }
 
   /** The holdings that it ended. */

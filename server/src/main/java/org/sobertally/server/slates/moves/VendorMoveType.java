@@ -30,6 +30,11 @@ public non-sealed interface VendorMoveType extends MoveType {
     return block.code() == Remark.Code.SEAT_RESTING && today.equals(move.settledOn);
   }
 
+  /** Whether no vendor has a programmatic way for it: somebody makes it there. */
+  default boolean onlyByHand() {
+    return false;
+  }
+
   /** Whether the book must have what the move is about, or else nothing can be written down. */
   default boolean needsBook(Book book, SlateMove move, boolean undoes) {
     return true;
