@@ -2118,6 +2118,59 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/v1/estates': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Estates */
+    get: {
+      parameters: {
+        query?: {
+          asOf?: string;
+        };
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['EstateLine'][];
+            'text/csv': components['schemas']['EstateLine'][];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/v1/events': {
     parameters: {
       query?: never;
@@ -4298,6 +4351,122 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/v1/leavers': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Leavers */
+    get: {
+      parameters: {
+        query?: {
+          asOf?: string;
+          cursor?: string;
+          kind?: string;
+          limit?: string;
+          state?: string;
+          vendor?: string;
+        };
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['Leaver'][];
+            'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet': components['schemas']['Leaver'][];
+            'text/csv': components['schemas']['Leaver'][];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/v1/leavers/people': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** People */
+    get: {
+      parameters: {
+        query?: {
+          asOf?: string;
+          cursor?: string;
+          kind?: string;
+          limit?: string;
+        };
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['LeaverPerson'][];
+            'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet': components['schemas']['LeaverPerson'][];
+            'text/csv': components['schemas']['LeaverPerson'][];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/v1/mail': {
     parameters: {
       query?: never;
@@ -4816,6 +4985,62 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/v1/people/{person}/routes': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Routes */
+    get: {
+      parameters: {
+        query?: {
+          asOf?: string;
+          horizon?: string;
+          vendor?: string;
+        };
+        header?: never;
+        path: {
+          person: string;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['PersonRoutes'];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/v1/people/{person}/timeline': {
     parameters: {
       query?: never;
@@ -4845,6 +5070,61 @@ export interface paths {
           content: {
             'application/json': components['schemas']['PersonEvent'][];
             'text/csv': components['schemas']['PersonEvent'][];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/v1/people/{person}/way-in': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Way In */
+    get: {
+      parameters: {
+        query?: {
+          asOf?: string;
+        };
+        header?: never;
+        path: {
+          person: string;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['WayInPlan'][];
+            'text/csv': components['schemas']['WayInPlan'][];
           };
         };
         /** @description Not Authorized */
@@ -6959,6 +7239,59 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/v1/slates/{id}/moves/{move}/agreed': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Agreed */
+    post: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          id: string;
+          move: string;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['Slate'];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/v1/slates/{id}/moves/{move}/by-hand': {
     parameters: {
       query?: never;
@@ -7106,6 +7439,123 @@ export interface paths {
             [name: string]: unknown;
           };
           content?: never;
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/v1/slates/{id}/moves/{move}/put-off': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Put Off */
+    post: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          id: string;
+          move: string;
+        };
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/json': components['schemas']['PutOffRequest'];
+        };
+      };
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['Slate'];
+          };
+        };
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/v1/slates/{id}/moves/{move}/take-off': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Take Off */
+    post: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          id: string;
+          move: string;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['Slate'];
+          };
         };
         /** @description Not Authorized */
         401: {
@@ -8337,6 +8787,295 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/v1/vendors/{vendor}/estate': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Estate */
+    get: {
+      parameters: {
+        query?: {
+          asOf?: string;
+        };
+        header?: never;
+        path: {
+          vendor: string;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['Estate'];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/v1/vendors/{vendor}/estate/accounts': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Lying */
+    get: {
+      parameters: {
+        query?: {
+          asOf?: string;
+          cursor?: string;
+          limit?: string;
+          stage?: string;
+          state?: string;
+        };
+        header?: never;
+        path: {
+          vendor: string;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['EstateAccount'][];
+            'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet': components['schemas']['EstateAccount'][];
+            'text/csv': components['schemas']['EstateAccount'][];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/v1/vendors/{vendor}/estate/months': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Months */
+    get: {
+      parameters: {
+        query?: {
+          asOf?: string;
+        };
+        header?: never;
+        path: {
+          vendor: string;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['EstateMonth'][];
+            'text/csv': components['schemas']['EstateMonth'][];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/v1/vendors/{vendor}/estate/options': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Options */
+    get: {
+      parameters: {
+        query?: {
+          asOf?: string;
+        };
+        header?: never;
+        path: {
+          vendor: string;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['EstateOption'][];
+            'text/csv': components['schemas']['EstateOption'][];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/v1/vendors/{vendor}/estate/what-if': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** What If */
+    post: {
+      parameters: {
+        query?: {
+          asOf?: string;
+        };
+        header?: never;
+        path: {
+          vendor: string;
+        };
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/json': components['schemas']['TriedRules'];
+        };
+      };
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['EstateWhatIf'];
+          };
+        };
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/v1/vendors/{vendor}/link': {
     parameters: {
       query?: never;
@@ -9035,6 +9774,124 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/v1/way-out': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Way Out */
+    post: {
+      parameters: {
+        query?: {
+          asOf?: string;
+        };
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/json': components['schemas']['WayOutRequest'];
+        };
+      };
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['WayOut'];
+          };
+        };
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/v1/way-out/successors': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Successors */
+    get: {
+      parameters: {
+        query?: {
+          account?: string;
+          asOf?: string;
+          q?: string;
+        };
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['Successor'][];
+            'text/csv': components['schemas']['Successor'][];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/v1/welcome': {
     parameters: {
       query?: never;
@@ -9198,7 +10055,14 @@ export interface components {
       | 'ADMINISTRATOR'
       | 'STALE'
       | 'RESTORE'
-      | 'KEEP';
+      | 'KEEP'
+      | 'STEP'
+      | 'SUCCESSOR'
+      | 'LEAVER'
+      | 'STILL_SIGNS_IN'
+      | 'PASSING'
+      | 'DUTY_OVER'
+      | 'RETURN';
     AccessPerson: {
       email?: string | null;
       login: string;
@@ -9220,6 +10084,23 @@ export interface components {
       name: string;
       role: components['schemas']['Role'];
     };
+    AccountRoutes: {
+      account: string;
+      routes: components['schemas']['Route'][];
+      seats: components['schemas']['LeaverSeat'][];
+      since?:
+        | ((string | components['schemas']['LocalDate'] | null) | null)
+        | components['schemas']['LocalDate']
+        | null;
+      state: components['schemas']['AccountState'];
+      storedGb?: number | null;
+      vendor: string;
+      vendorName: string;
+    };
+    /** @enum {string} */
+    AccountState: 'HELD' | 'SUSPENDED' | 'TAKEN_BACK' | 'RESTING' | 'DELETED';
+    /** @enum {string} */
+    After: 'TAKEN_BACK' | 'RESTING' | 'SUSPENDED' | 'DELETED';
     AgreementEdit: {
       agreement: string;
       ends?: string | null;
@@ -9417,9 +10298,22 @@ export interface components {
       | 'ACCESS_SHUT'
       | 'TAKEN_BACK'
       | 'RESTED';
+    /** @enum {string} */
+    Cheaper: 'POOL' | 'SEAT';
     Choice: {
       id: string;
       name: string;
+    };
+    ChosenRoute: {
+      account: string;
+      cost: components['schemas']['Money'];
+      met?: boolean | null;
+      person?: string | null;
+      route: components['schemas']['Kind1'];
+      steps: components['schemas']['WayOutStep'][];
+      successorName?: string | null;
+      vendor: string;
+      vendorName: string;
     };
     /** @enum {string} */
     Code:
@@ -9442,6 +10336,7 @@ export interface components {
       | 'NO_ACCOUNT'
       | 'NEVER_SHRINKS'
       | 'WOULD_BE_SHORT'
+      | 'NO_SUCCESSOR'
       | 'RULE_HANDS_BACK'
       | 'NOT_REUSABLE'
       | 'SEAT_RESTS'
@@ -9456,6 +10351,7 @@ export interface components {
       | 'STAYS_PAID'
       | 'OPENS_ACCOUNT'
       | 'COSTS_MORE'
+      | 'NO_ROOM'
       | 'ON_LEAVE'
       | 'STILL_USED';
     Combination: {
@@ -9625,6 +10521,132 @@ export interface components {
     };
     EndRequest: {
       reason: string;
+    };
+    Estate: {
+      /** Format: int32 */
+      accounts: number;
+      gb: number;
+      passing: components['schemas']['EstatePassing'][];
+      pool: components['schemas']['EstatePool'] | null;
+      stages: components['schemas']['EstateStage'][];
+      vendor: string;
+      vendorName: string;
+    };
+    EstateAccount: {
+      account: string;
+      broughtBackUntil?:
+        | ((string | components['schemas']['LocalDate'] | null) | null)
+        | components['schemas']['LocalDate']
+        | null;
+      lastPlan?: string | null;
+      lastPlanName?: string | null;
+      lostOn?:
+        | ((string | components['schemas']['LocalDate'] | null) | null)
+        | components['schemas']['LocalDate']
+        | null;
+      name?: string | null;
+      nextDay?:
+        | ((string | components['schemas']['LocalDate'] | null) | null)
+        | components['schemas']['LocalDate']
+        | null;
+      nextName?: string | null;
+      person?: string | null;
+      reach: components['schemas']['Reach'];
+      since: components['schemas']['LocalDate'];
+      /** Format: int32 */
+      stage?: number | null;
+      stageName?: string | null;
+      state: components['schemas']['AccountState'];
+      storedGb?: number | null;
+      why: components['schemas']['Why'];
+    };
+    EstateLine: {
+      /** Format: int32 */
+      accounts: number;
+      gb: number;
+      nextDay?:
+        | ((string | components['schemas']['LocalDate'] | null) | null)
+        | components['schemas']['LocalDate']
+        | null;
+      nextWhat?: string | null;
+      vendor: string;
+      vendorName: string;
+      yearly: components['schemas']['Money'];
+    };
+    EstateMonth: {
+      /** Format: int32 */
+      admin: number;
+      day: components['schemas']['LocalDate'];
+      /** Format: int32 */
+      gone: number;
+      goneGb: number;
+      /** Format: int32 */
+      owner: number;
+      /** Format: int32 */
+      paid: number;
+      yearly: components['schemas']['Money'];
+    };
+    EstateOption: {
+      accountIds: string[];
+      /** Format: int32 */
+      accounts: number;
+      cost: components['schemas']['Money'];
+      gb: number;
+      /** Format: int32 */
+      lost: number;
+      /** Format: int32 */
+      missing: number;
+      route: components['schemas']['Kind1'];
+    };
+    EstatePassing: {
+      /** Format: int32 */
+      accounts: number;
+      day: components['schemas']['LocalDate'];
+      gb: number;
+      name?: string | null;
+      reach: components['schemas']['Reach'];
+      /** Format: int32 */
+      stage?: number | null;
+      state: components['schemas']['AccountState'];
+      version?:
+        | ((string | components['schemas']['LocalDate'] | null) | null)
+        | components['schemas']['LocalDate']
+        | null;
+    };
+    EstatePool: {
+      cheaper: components['schemas']['Cheaper'];
+      gb: number;
+      monthly: components['schemas']['Money'];
+      once: components['schemas']['Money'];
+      seat: components['schemas']['EstatePoolSeat'] | null;
+    };
+    EstatePoolSeat: {
+      cost: components['schemas']['Money'];
+      plan: string;
+      planName: string;
+      /** Format: int32 */
+      spare: number;
+    };
+    EstateStage: {
+      /** Format: int32 */
+      accounts: number;
+      gb: number;
+      known: boolean;
+      name?: string | null;
+      pooled: boolean;
+      reach: components['schemas']['Reach'];
+      /** Format: int32 */
+      stage?: number | null;
+      state: components['schemas']['AccountState'];
+      version?:
+        | ((string | components['schemas']['LocalDate'] | null) | null)
+        | components['schemas']['LocalDate']
+        | null;
+      yearly: components['schemas']['Money'];
+    };
+    EstateWhatIf: {
+      after: components['schemas']['EstateMonth'][];
+      before: components['schemas']['EstateMonth'][];
     };
     EventFault: {
       field: string;
@@ -10001,6 +11023,8 @@ export interface components {
       /** Format: int32 */
       invitationGrace?: number | null;
       /** Format: int32 */
+      leaverHorizon?: number | null;
+      /** Format: int32 */
       needWindow?: number | null;
       /** Format: int32 */
       openingGrace?: number | null;
@@ -10187,9 +11211,11 @@ export interface components {
     /** @enum {string} */
     Kind: 'DAILY' | 'LAST_SEEN';
     /** @enum {string} */
-    Kind1: 'PERSON' | 'SERVICE';
+    Kind1: 'KEEP' | 'SUSPEND' | 'REST' | 'TAKE_BACK' | 'HAND_OVER' | 'DELETE';
     /** @enum {string} */
-    Kind2: 'AS_IT_STANDS' | 'NEEDED' | 'PROPOSED' | 'OFFER';
+    Kind2: 'PERSON' | 'SERVICE';
+    /** @enum {string} */
+    Kind3: 'AS_IT_STANDS' | 'NEEDED' | 'PROPOSED' | 'OFFER';
     KindCount: {
       amount: components['schemas']['Money'];
       /** Format: int32 */
@@ -10206,6 +11232,100 @@ export interface components {
     LeaveRequest: {
       /** Format: int32 */
       minutes: number;
+    };
+    Leaver: {
+      account: string;
+      cost: components['schemas']['Money'] | null;
+      department?: string | null;
+      dutyUntil?:
+        | ((string | components['schemas']['LocalDate'] | null) | null)
+        | components['schemas']['LocalDate']
+        | null;
+      kind: components['schemas']['LeaverKind'];
+      lastUsed?:
+        | ((string | components['schemas']['LocalDate'] | null) | null)
+        | components['schemas']['LocalDate']
+        | null;
+      leftOn?:
+        | ((string | components['schemas']['LocalDate'] | null) | null)
+        | components['schemas']['LocalDate']
+        | null;
+      lostOn?:
+        | ((string | components['schemas']['LocalDate'] | null) | null)
+        | components['schemas']['LocalDate']
+        | null;
+      name: string;
+      nextDay?:
+        | ((string | components['schemas']['LocalDate'] | null) | null)
+        | components['schemas']['LocalDate']
+        | null;
+      person: string;
+      reach: components['schemas']['Reach'] | null;
+      recommended: components['schemas']['Kind1'] | null;
+      seatYearly: components['schemas']['Money'];
+      signsInStill: boolean;
+      since?:
+        | ((string | components['schemas']['LocalDate'] | null) | null)
+        | components['schemas']['LocalDate']
+        | null;
+      /** Format: int32 */
+      stage?: number | null;
+      stageName?: string | null;
+      state: components['schemas']['AccountState'];
+      storedGb?: number | null;
+      until?:
+        | ((string | components['schemas']['LocalDate'] | null) | null)
+        | components['schemas']['LocalDate']
+        | null;
+      vendor: string;
+      vendorName: string;
+    };
+    /** @enum {string} */
+    LeaverKind: 'LEFT' | 'LEAVING' | 'ON_LEAVE' | 'SUSPENDED';
+    LeaverPerson: {
+      accountIds: string[];
+      /** Format: int32 */
+      accounts: number;
+      asItIs: components['schemas']['Money'];
+      department?: string | null;
+      dutyUntil?:
+        | ((string | components['schemas']['LocalDate'] | null) | null)
+        | components['schemas']['LocalDate']
+        | null;
+      /** Format: int32 */
+      holding: number;
+      kind: components['schemas']['LeaverKind'];
+      leftOn?:
+        | ((string | components['schemas']['LocalDate'] | null) | null)
+        | components['schemas']['LocalDate']
+        | null;
+      name: string;
+      nextDay?:
+        | ((string | components['schemas']['LocalDate'] | null) | null)
+        | components['schemas']['LocalDate']
+        | null;
+      nextWhat?: string | null;
+      person: string;
+      recommended: components['schemas']['Money'];
+      seatYearly: components['schemas']['Money'];
+      signsInStill: boolean;
+      storedGb?: number | null;
+      until?:
+        | ((string | components['schemas']['LocalDate'] | null) | null)
+        | components['schemas']['LocalDate']
+        | null;
+      vendors: string[];
+    };
+    LeaverSeat: {
+      holding: string;
+      line: string;
+      moneyStops?:
+        | ((string | components['schemas']['LocalDate'] | null) | null)
+        | components['schemas']['LocalDate']
+        | null;
+      plan: string;
+      planName: string;
+      unitYearly: components['schemas']['Money'];
     };
     Ledger: {
       /** Format: int32 */
@@ -10376,9 +11496,17 @@ export interface components {
     };
     Move: {
       account?: string | null;
+      agreedOn?:
+        | ((string | components['schemas']['LocalDate'] | null) | null)
+        | components['schemas']['LocalDate']
+        | null;
       blocks: components['schemas']['Remark'][];
       byHand: boolean;
       cashFrom?:
+        | ((string | components['schemas']['LocalDate'] | null) | null)
+        | components['schemas']['LocalDate']
+        | null;
+      due?:
         | ((string | components['schemas']['LocalDate'] | null) | null)
         | components['schemas']['LocalDate']
         | null;
@@ -10403,6 +11531,8 @@ export interface components {
       seats?: number | null;
       settledHow: components['schemas']['How'] | null;
       state: components['schemas']['State6'];
+      successor?: string | null;
+      successorName?: string | null;
       toLine?: string | null;
       undoUntil?:
         | ((string | components['schemas']['LocalDate'] | null) | null)
@@ -10410,6 +11540,7 @@ export interface components {
         | null;
       vendor: string;
       vendorName: string;
+      waits: boolean;
       waitsFor?: string | null;
       warnings: components['schemas']['Remark'][];
       what: string;
@@ -10427,6 +11558,7 @@ export interface components {
       | 'SUSPEND'
       | 'BRING_BACK'
       | 'DELETE'
+      | 'HAND_OVER'
       | 'KEEP'
       | 'GIVE_BACK'
       | 'BUY_MORE'
@@ -10434,6 +11566,7 @@ export interface components {
     MoveRequest: {
       account?: string | null;
       data?: string | null;
+      due?: string | null;
       holding?: string | null;
       kind: components['schemas']['MoveKind'];
       line?: string | null;
@@ -10444,6 +11577,7 @@ export interface components {
       /** Format: int32 */
       seats?: number | null;
       until?: string | null;
+      waits?: boolean | null;
     };
     MovementMonth: {
       /** Format: double */
@@ -10588,7 +11722,7 @@ export interface components {
         | ((string | components['schemas']['LocalDate'] | null) | null)
         | components['schemas']['LocalDate']
         | null;
-      kind: components['schemas']['Kind1'];
+      kind: components['schemas']['Kind2'];
       leaves?:
         | ((string | components['schemas']['LocalDate'] | null) | null)
         | components['schemas']['LocalDate']
@@ -10610,11 +11744,23 @@ export interface components {
         | components['schemas']['LocalDate']
         | null;
     };
+    PersonRoutes: {
+      accounts: components['schemas']['AccountRoutes'][];
+      dutyUntil?:
+        | ((string | components['schemas']['LocalDate'] | null) | null)
+        | components['schemas']['LocalDate']
+        | null;
+      from: components['schemas']['LocalDate'];
+      kind: components['schemas']['LeaverKind'] | null;
+      name: string;
+      person: string;
+      until: components['schemas']['LocalDate'];
+    };
     PersonRow: {
       department?: string | null;
       email: string;
       groups: string[];
-      kind: components['schemas']['Kind1'];
+      kind: components['schemas']['Kind2'];
       kinds: components['schemas']['FindingKind'][];
       lastUsed?:
         | ((string | components['schemas']['LocalDate'] | null) | null)
@@ -10830,6 +11976,9 @@ export interface components {
     };
     /** @enum {string} */
     ProofKind: 'NOTHING' | 'BEARER' | 'CLIENT_CREDENTIALS';
+    PutOffRequest: {
+      due: string;
+    };
     QueueEntry: {
       id: string;
       name: string;
@@ -10846,6 +11995,8 @@ export interface components {
       person: string;
       plan: string;
     };
+    /** @enum {string} */
+    Reach: 'OWNER' | 'ADMIN' | 'PAID' | 'NOBODY';
     RejectedRow: {
       column?: string | null;
       message: string;
@@ -10913,7 +12064,7 @@ export interface components {
       seats: components['schemas']['SeatsOfPlan'][];
       /** Format: int32 */
       takeBack: number;
-      what: components['schemas']['Kind2'];
+      what: components['schemas']['Kind3'];
       yearly: components['schemas']['Money'];
     };
     RenewalCase: {
@@ -10942,7 +12093,7 @@ export interface components {
       /** Format: int32 */
       seen?: number | null;
       u?: string | null;
-      what: components['schemas']['Kind2'] | null;
+      what: components['schemas']['Kind3'] | null;
     };
     RenewalChosen: {
       known: string[];
@@ -11228,6 +12379,48 @@ export interface components {
       /** Format: int64 */
       takenBack: number;
     };
+    Route: {
+      addon?: string | null;
+      cost: components['schemas']['RouteCost'];
+      lostOn?:
+        | ((string | components['schemas']['LocalDate'] | null) | null)
+        | components['schemas']['LocalDate']
+        | null;
+      met?: boolean | null;
+      oneWayFrom?:
+        | ((string | components['schemas']['LocalDate'] | null) | null)
+        | components['schemas']['LocalDate']
+        | null;
+      plan?: string | null;
+      recommended: boolean;
+      route: components['schemas']['Kind1'];
+      segments: components['schemas']['RouteSegment'][];
+      successor?: string | null;
+      successorName?: string | null;
+      warnings: components['schemas']['Warning'][];
+    };
+    RouteCost: {
+      addon: components['schemas']['Money'];
+      data: components['schemas']['Money'];
+      resting: components['schemas']['Money'];
+      seat: components['schemas']['Money'];
+      total: components['schemas']['Money'];
+    };
+    RouteNotGone: {
+      account: string;
+      reason: string;
+    };
+    RouteSegment: {
+      from: components['schemas']['LocalDate'];
+      known: boolean;
+      name?: string | null;
+      pooled: boolean;
+      reach: components['schemas']['Reach'];
+      /** Format: int32 */
+      stage?: number | null;
+      until: components['schemas']['LocalDate'];
+      yearly: components['schemas']['Money'];
+    };
     RowCells: {
       values: string[];
     };
@@ -11330,7 +12523,7 @@ export interface components {
       plan: string;
     };
     /** @enum {string} */
-    Scope: 'ALL' | 'OWN';
+    Scope: 'ALL' | 'OWN' | 'PEOPLE';
     SeatsOfPlan: {
       plan: string;
       /** Format: int32 */
@@ -11530,6 +12723,11 @@ export interface components {
       vendorName: string;
       yearlyCost: components['schemas']['Money'];
     };
+    Successor: {
+      name: string;
+      person: string;
+      usual: boolean;
+    };
     Surplus: {
       /** Format: int32 */
       needed: number;
@@ -11594,6 +12792,23 @@ export interface components {
     TokenRequest: {
       name: string;
       role: components['schemas']['Role'];
+    };
+    TriedRules: {
+      after: components['schemas']['After'];
+      from: string;
+      /** Format: int32 */
+      joinsAt?: number | null;
+      stages: components['schemas']['TriedStage'][];
+    };
+    TriedStage: {
+      /** Format: int32 */
+      days?: number | null;
+      name: string;
+      perGbMonth?: number | null;
+      perGbOpened?: number | null;
+      perSeatYear?: number | null;
+      pooled?: boolean | null;
+      reach: components['schemas']['Reach'];
     };
     /** @enum {string} */
     Unknown: 'NO_EVIDENCE' | 'LAST_SEEN' | 'TOO_LITTLE_HISTORY';
@@ -11735,10 +12950,54 @@ export interface components {
       row: number;
       value: string;
     };
+    /** @enum {string} */
+    Warning:
+      'DATA_LOST' | 'ONE_WAY' | 'NO_ROOM' | 'NO_RULE_KNOWN' | 'STORED_UNKNOWN' | 'SEAT_STAYS_PAID';
+    WayInPlan: {
+      /** Format: int32 */
+      colleagues: number;
+      /** Format: int32 */
+      of: number;
+      plan: string;
+      planName: string;
+      rule?: string | null;
+      /** Format: int32 */
+      spare: number;
+      vendorName: string;
+      yearly: components['schemas']['Money'];
+    };
+    WayOut: {
+      asItIs: components['schemas']['Money'];
+      chosen: components['schemas']['ChosenRoute'][];
+      /** Format: int32 */
+      missing: number;
+      moves: components['schemas']['MoveRequest'][];
+      notGone: components['schemas']['RouteNotGone'][];
+      total: components['schemas']['Money'];
+      /** Format: int32 */
+      unsure: number;
+    };
+    WayOutChoice: {
+      account: string;
+      kinds?: string | null;
+      route?: string | null;
+      successor?: string | null;
+    };
+    WayOutRequest: {
+      choices: components['schemas']['WayOutChoice'][];
+      /** Format: int32 */
+      deleteAfter?: number | null;
+    };
+    WayOutStep: {
+      day: components['schemas']['LocalDate'];
+      what: string;
+    };
     Welcome: {
       demoPeople: components['schemas']['DemoPerson'][];
       needsFirstKeeper: boolean;
     };
+    /** @enum {string} */
+    Why: 'DUTY' | 'LEFT' | 'AWAY' | 'NOBODY' | 'TAKEN_BACK';
     WorkByHand: {
       account: string;
       email: string;

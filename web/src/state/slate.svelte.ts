@@ -182,6 +182,30 @@ class SlateState {
     );
   }
 
+  /** Another day for a step that was not made yet. */
+  putOff(id: string, move: string, due: string) {
+    return this.#change(() =>
+      api.POST('/api/v1/slates/{id}/moves/{move}/put-off', {
+        params: { path: { id, move } },
+        body: { due },
+      }),
+    );
+  }
+
+  /** A step that was not made yet is not to be made. */
+  takeOff(id: string, move: string) {
+    return this.#change(() =>
+      api.POST('/api/v1/slates/{id}/moves/{move}/take-off', { params: { path: { id, move } } }),
+    );
+  }
+
+  /** The successor agreed to take the data over. */
+  agreed(id: string, move: string) {
+    return this.#change(() =>
+      api.POST('/api/v1/slates/{id}/moves/{move}/agreed', { params: { path: { id, move } } }),
+    );
+  }
+
   /** Says of all changes of the slate that wait for a hand that they are made. */
   allDoneByHand(id: string) {
     return this.#carryOut(() =>

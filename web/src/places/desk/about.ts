@@ -19,6 +19,13 @@ export const ABOUT_WORDS: Record<About, string> = {
   STALE: 'stale source',
   RESTORE: 'last way back',
   KEEP: 'keep ends',
+  STEP: 'dated step',
+  SUCCESSOR: 'successor',
+  LEAVER: 'leaver',
+  STILL_SIGNS_IN: 'still signs in',
+  PASSING: 'data passes',
+  DUTY_OVER: 'duty over',
+  RETURN: 'is back',
 };
 
 /** `today`, `tomorrow`, `in 5 days`. */

@@ -21,6 +21,7 @@
     { path: '/people', name: 'People', key: 'p' },
     { path: '/findings', name: 'Findings', key: 'f' },
     { path: '/rounds', name: 'Rounds', key: 'r' },
+    { path: '/leavers', name: 'Leavers', key: 'e' },
     { path: '/renewals', name: 'Renewals', key: 'w' },
     { path: '/slates', name: 'Slates', key: 'l' },
     { path: '/intake', name: 'Intake', key: 'i' },
@@ -29,7 +30,7 @@
   ] as const;
 
   /** What leads are shown: the rest is closed to them. */
-  const OF_LEADS: string[] = ['/people', '/findings', '/slates'];
+  const OF_LEADS: string[] = ['/people', '/findings', '/leavers', '/slates'];
 
   const places = $derived(
     session.isLead ? PLACES.filter((place) => OF_LEADS.includes(place.path)) : PLACES,
@@ -176,8 +177,7 @@
           <button
             class:on={foldedPlaces.some((place) => isOn(place.path))}
             aria-expanded={moreOpen}
-            onclick={() => (moreOpen = !moreOpen)}
-            >{foldedPlaces.find((place) => isOn(place.path))?.name ?? 'More'} ▾</button
+            onclick={() => (moreOpen = !moreOpen)}>More ▾</button
           >
           {#if moreOpen}
             <div>

@@ -15,12 +15,17 @@
     opening_grace: ['opening grace', 'days in which a first use is awaited'],
     need_window: ['need window', 'days back within which a part must have been used to be needed'],
     invitation_grace: ['invitation grace', 'days in which an invitation may stay unanswered'],
+    leaver_horizon: [
+      'leavers’ horizon',
+      'days over which the ways to deal with a leaver’s account are compared',
+    ],
   };
   const FIELDS: Record<string, string> = {
     idle_line: 'idleLine',
     opening_grace: 'openingGrace',
     need_window: 'needWindow',
     invitation_grace: 'invitationGrace',
+    leaver_horizon: 'leaverHorizon',
   };
 
   const question = new Question(
@@ -86,7 +91,7 @@
             <input
               type="number"
               min="1"
-              max={line.name === 'need_window' ? 730 : 365}
+              max={line.name === 'leaver_horizon' ? 7300 : line.name === 'need_window' ? 730 : 365}
               aria-label={WORDS[line.name]?.[0]}
               value={line.days}
               disabled={!mayDraw}

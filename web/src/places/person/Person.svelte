@@ -20,8 +20,9 @@
   import { bindKeys } from '../../state/keys.svelte';
   import { session } from '../../state/session.svelte';
   import { slates } from '../../state/slate.svelte';
-  import { sayCount, sayDay, sayMoney, sayShortDay } from '../../state/say';
+  import { plusDays, sayCount, sayDay, sayMoney, sayShortDay } from '../../state/say';
   import { PERSON_STATUS_WORDS, STATE_WORDS, textureOf } from '../../state/states';
+  import WayIn from './WayIn.svelte';
   import { choicesOfAccount, choicesOfSeat } from './choices';
 
   type Account = PersonPage['accounts'][number];
@@ -152,6 +153,7 @@
     {[person.email, person.department, person.site].filter(Boolean).join(' · ')}
     {#if person.joined}· joined {sayDay(person.joined)}{/if}
     {#if person.leaves}· last day {sayDay(person.leaves)}{/if}
+    · <a href={to(`/leavers/${id}`)}>way out</a>
     {#each person.aside as one (one.field)}
       <span class="aside" title="said on {sayDay(one.on)}">
         · {one.source === 'FILE' ? 'the file of people' : 'the directory'} says {one.field}:
@@ -170,6 +172,11 @@
     {/each}
   </p>
   {#if slates.fault}<p class="neg" role="alert">{slates.fault}</p>{/if}
+  {#if session.mayDraft && person.status === 'ACTIVE' && !person.leaves}<WayIn
+      person={id}
+      fresh={accounts.length === 0 ||
+        (person.joined !== null && (person.joined ?? '') > plusDays(asOf(), -90))}
+    />{/if}
 
   <div class="page">
     <div>

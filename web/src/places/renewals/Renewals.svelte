@@ -11,7 +11,7 @@
   import { ListState } from '../../state/list.svelte';
   import { Question } from '../../state/question.svelte';
   import { sayCount, sayDay, sayMoney } from '../../state/say';
-  import Calendar from './Calendar.svelte';
+  import CalendarAddress from '../../pieces/calendar-address/CalendarAddress.svelte';
   import { STATE_WORDS } from './words';
 
   type Line = Schemas['RenewalLine'];
@@ -92,7 +92,7 @@
   <h1>Renewals</h1>
   <span class="sub">what must be decided when. The wedge is the time left to give notice.</span>
   <span class="csv"></span>
-  <Calendar />
+  <CalendarAddress />
   <button class="word" onclick={() => saveCsv(`/api/v1/renewals?asOf=${asOf()}`, 'renewals.csv')}
     >as CSV</button
   >

@@ -2,6 +2,7 @@
 <script lang="ts">
   import Progressbar from 'flowbite-svelte/Progressbar.svelte';
   import { SvelteSet } from 'svelte/reactivity';
+  import DayField from '../../pieces/controls/DayField.svelte';
   import { saveCsv, type Move } from '../../api/client';
   import { navigate, route } from '../../router';
   import { param, search, to, today } from '../../state/address.svelte';
@@ -37,6 +38,28 @@
       ending = null;
       why = '';
     }
+  }
+
+  const LOOKS_AGAIN_MS = 2_000;
+  /** Steps whose turn is now leave by themselves: looked at until they have. */
+  const stepsLeave = $derived(
+    slate?.state === 'POSTED' &&
+      slate.openCalls === 0 &&
+      !slate.moves.some((move) => move.byHand) &&
+      slate.moves.some(
+        (move) => move.state === 'PLANNED' && !move.reason && (!move.due || move.due <= today()),
+      ),
+  );
+  $effect(() => {
+    if (!stepsLeave) return undefined;
+    const timer = setInterval(() => void slates.load().catch(() => undefined), LOOKS_AGAIN_MS);
+    return () => clearInterval(timer);
+  });
+
+  /** The step that is put off. */
+  let puttingOff = $state<string | null>(null);
+  async function putOff(move: string, day: string) {
+    if (day && (await slates.putOff(id, move, day))) puttingOff = null;
   }
 
   let listFault = $state('');
@@ -207,7 +230,11 @@
     <tbody>
       {#each rows as move (move.id)}
         <tr class:out={without.has(move.id)}>
-          <td><b>{move.what}</b></td>
+          <td>
+            <b>{move.what}</b>
+            {#if move.due}<div class="sub">on {sayDay(move.due)}</div>{/if}
+            {#if move.waits && !move.due}<div class="sub">after the step before it</div>{/if}
+          </td>
           <td>
             {#if move.person}<a class="person" href={to(`/people/${move.person}`)}>{move.name}</a>
             {:else}{move.name}{/if}
@@ -224,6 +251,13 @@
               </div>{/each}
             {#if !before}
               <span class={['state', move.state.toLowerCase()]}>{sayMove(move)}</span>
+              {#if move.successor}
+                <div class="sub">
+                  {move.agreedOn
+                    ? `${move.successorName} agreed on ${sayDay(move.agreedOn)}`
+                    : `${move.successorName} has not agreed yet`}
+                </div>
+              {/if}
               {#if move.reason}<div class="neg">{move.reason}</div>{/if}
               {#if move.waitsFor}<div class="sub">{move.waitsFor}</div>{/if}
             {/if}
@@ -239,6 +273,24 @@
                 onclick={() => leaveOut(move.id)}
                 >{without.has(move.id) ? 'left out' : 'leave out'}</button
               >
+            {/if}
+            {#if slate.state === 'POSTED' && move.state === 'PLANNED' && session.maySteer}
+              <button
+                class="word"
+                disabled={slates.busy}
+                onclick={() => (puttingOff = puttingOff === move.id ? null : move.id)}
+                >put off</button
+              >&ensp;
+              <button
+                class="word"
+                disabled={slates.busy}
+                onclick={() => slates.takeOff(id, move.id)}>take off</button
+              >
+            {/if}
+            {#if slate.state === 'POSTED' && move.successor && !move.agreedOn && session.maySteer}
+              <button class="word" disabled={slates.busy} onclick={() => slates.agreed(id, move.id)}
+                >has agreed</button
+              >&ensp;
             {/if}
             {#if move.byHand && session.maySteer}
               <button
@@ -264,6 +316,20 @@
             {/if}
           </td>
         </tr>
+        {#if puttingOff === move.id}
+          <tr>
+            <td colspan="6">
+              <p class="ending">
+                <DayField
+                  label="To be made on"
+                  min={today()}
+                  value={move.due ?? ''}
+                  onday={(day) => void putOff(move.id, day)}
+                />
+              </p>
+            </td>
+          </tr>
+        {/if}
         {#if ending === move.id}
           <tr>
             <td colspan="6">

@@ -30,10 +30,10 @@ import org.jboss.resteasy.reactive.RestResponse;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.leaver.AccountClock.AccountState;
 import org.sobertally.core.leaver.Estate;
+import org.sobertally.core.leaver.EstateMonth;
 import org.sobertally.core.leaver.PersonRoutes;
 import org.sobertally.core.leaver.Route;
 import org.sobertally.core.leaver.Routes;
-import org.sobertally.core.leaver.Segment;
 import org.sobertally.core.leaver.VendorRules;
 import org.sobertally.core.money.Money;
 import org.sobertally.core.people.DataRule;
@@ -231,32 +231,18 @@ public class EstateResource {
   }
 
   private List<Month> months(Book book, LocalDate day, int vendor, VendorRules rules) {
-    Estate estate = figures.estate(book, day, vendor);
-    List<Month> months = new ArrayList<>();
-    for (int m = 0; m <= MONTHS; m++) {
-      LocalDate on = day.plusMonths(m);
-      Map<Reach, Integer> counts = new EnumMap<>(Reach.class);
-      BigDecimal gone = BigDecimal.ZERO;
-      BigDecimal yearly = BigDecimal.ZERO;
-      for (Estate.Lying one : estate.accounts()) {
-        LocalDate since = one.clock().since();
-        Segment segment = VendorRules.on(rules.timeline(vendor, one.clock().state(), since), on);
-        BigDecimal gb = one.storedGb() == null ? BigDecimal.ZERO : one.storedGb();
-        counts.merge(segment.reach(), 1, Integer::sum);
-        yearly = yearly.add(segment.yearly(gb));
-        gone = segment.isGone() ? gone.add(gb) : gone;
-      }
-      months.add(
-          new Month(
-              on,
-              counts.getOrDefault(Reach.OWNER, 0),
-              counts.getOrDefault(Reach.ADMIN, 0),
-              counts.getOrDefault(Reach.PAID, 0),
-              counts.getOrDefault(Reach.NOBODY, 0),
-              gone,
-              MoneyDto.of(yearly, book.rates().reportingCurrency())));
-    }
-    return months;
+    return EstateMonth.of(book, figures.estate(book, day, vendor), rules, day, MONTHS).stream()
+        .map(
+            month ->
+                new Month(
+                    month.day(),
+                    month.of(Reach.OWNER),
+                    month.of(Reach.ADMIN),
+                    month.of(Reach.PAID),
+                    month.of(Reach.NOBODY),
+                    month.goneGb(),
+                    MoneyDto.of(month.yearly())))
+        .toList();
   }
 
   /**

@@ -51,6 +51,52 @@ final class LeaverDto {
       boolean signsInStill,
       @Schema(nullable = true) LocalDate nextDay) {}
 
+  /**
+   * Somebody who leaves, has left or is away, with all that they leave behind.
+   *
+   * @param accounts how many accounts are a concern
+   * @param holding at how many of them they hold a seat
+   * @param vendors the names of those vendors
+   * @param seatYearly what their seats cost a year
+   * @param storedGb what is known to be stored; null where nothing is known
+   * @param asItIs what it costs over the horizon to leave all as it is
+   * @param recommended what the recommended routes cost together
+   * @param nextDay the next day on which they go or are back, or something of theirs passes or is
+   *     lost
+   * @param nextWhat what happens on it, in a few words
+   */
+  @Schema(name = "LeaverPerson")
+  record PersonRow(
+      String person,
+      String name,
+      LeaverKind kind,
+      @Schema(nullable = true) String department,
+      @Schema(nullable = true) LocalDate leftOn,
+      @Schema(nullable = true) LocalDate until,
+      int accounts,
+      int holding,
+      List<String> vendors,
+      MoneyDto seatYearly,
+      @Schema(nullable = true) BigDecimal storedGb,
+      MoneyDto asItIs,
+      MoneyDto recommended,
+      @Schema(nullable = true) LocalDate dutyUntil,
+      boolean signsInStill,
+      @Schema(nullable = true) LocalDate nextDay,
+      @Schema(nullable = true) String nextWhat,
+      List<String> accountIds) {}
+
+  /** The estate of one vendor in a line. */
+  @Schema(name = "EstateLine")
+  record EstateLine(
+      String vendor,
+      String vendorName,
+      int accounts,
+      BigDecimal gb,
+      MoneyDto yearly,
+      @Schema(nullable = true) LocalDate nextDay,
+      @Schema(nullable = true) String nextWhat) {}
+
   /** A person's accounts and the ways to deal with each. */
   @Schema(name = "PersonRoutes")
   record OfPerson(
@@ -194,7 +240,9 @@ final class LeaverDto {
       @Schema(nullable = true) String nextName,
       @Schema(nullable = true) LocalDate lostOn,
       @Schema(nullable = true) LocalDate broughtBackUntil,
-      Why why) {}
+      Why why,
+      @Schema(nullable = true) String lastPlan,
+      @Schema(nullable = true) String lastPlanName) {}
 
   /** Why an account lies there. */
   enum Why {

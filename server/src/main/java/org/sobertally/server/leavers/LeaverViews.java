@@ -6,7 +6,10 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import org.sobertally.core.agreement.Agreement;
 import org.sobertally.core.book.Book;
+import org.sobertally.core.catalogue.Plan;
+import org.sobertally.core.catalogue.PlanModel;
 import org.sobertally.core.leaver.AccountClock.AccountState;
 import org.sobertally.core.leaver.Estate;
 import org.sobertally.core.leaver.LeaverKind;
@@ -72,6 +75,121 @@ final class LeaverViews {
               nextDay(one, lost)));
     }
     return rows;
+  }
+
+  /** All that the leaver leaves behind, in a row. */
+  LeaverDto.PersonRow personRow(PersonRoutes leaver) {
+    Person person = book.people().get(leaver.person());
+    List<LeaverDto.Row> rows = rows(leaver);
+    Money asItIs = Money.zero(book.rates().reportingCurrency());
+    Money recommended = asItIs;
+    BigDecimal gb = null;
+    int holding = 0;
+    for (PersonRoutes.OfAccount one : leaver.accounts()) {
+      Optional<Route> keep = one.route(Route.Kind.KEEP);
+      asItIs = keep.isEmpty() ? asItIs : asItIs.plus(keep.get().cost().total());
+      Optional<Route> best = one.recommended().or(() -> keep);
+      recommended = best.isEmpty() ? recommended : recommended.plus(best.get().cost().total());
+      gb = one.storedGb() == null ? gb : gb == null ? one.storedGb() : gb.add(one.storedGb());
+      holding += one.seats().isEmpty() ? 0 : 1;
+    }
+    Next next = next(leaver, person);
+    return new LeaverDto.PersonRow(
+        person.id(),
+        person.name(),
+        leaver.kind(),
+        person.department(),
+        leaver.kind().leftOn(person),
+        leaver.kind().isAway() ? person.until() : null,
+        leaver.accounts().size(),
+        holding,
+        rows.stream().map(LeaverDto.Row::vendorName).distinct().toList(),
+        MoneyDto.of(seatYearly(leaver)),
+        gb,
+        MoneyDto.of(asItIs),
+        MoneyDto.of(recommended),
+        leaver.dutyUntil(),
+        rows.stream().anyMatch(LeaverDto.Row::signsInStill),
+        next.day(),
+        next.what(),
+        rows.stream().map(LeaverDto.Row::account).toList());
+  }
+
+  private record Next(LocalDate day, String what) {
+    static final Next NEVER = new Next(null, null);
+
+    Next or(LocalDate other, String words) {
+      return other != null && (day == null || other.isBefore(day)) ? new Next(other, words) : this;
+    }
+  }
+
+  private Next next(PersonRoutes leaver, Person person) {
+    Next next = Next.NEVER;
+    if (leaver.kind() == LeaverKind.LEAVING && !person.leaves().isBefore(asOf)) {
+      next = next.or(person.leaves(), "last day");
+    }
+    if (leaver.kind().isAway() && person.until() != null && person.until().isAfter(asOf)) {
+      next = next.or(person.until(), "back");
+    }
+    for (PersonRoutes.OfAccount one : leaver.accounts()) {
+      if (!leaver.kind().isAway()) {
+        next = money(next, one);
+      }
+      for (Segment segment : one.timeline()) {
+        if (segment.from().isAfter(asOf)) {
+          next = next.or(segment.from(), segment.isGone() ? "data gone" : nameOf(segment));
+          break;
+        }
+      }
+    }
+    return next;
+  }
+
+  /**
+   * The last day on which notice stops the money of a seat, or the day on which it stops anyway.
+   */
+  private Next money(Next before, PersonRoutes.OfAccount one) {
+    Next next = before;
+    for (PersonRoutes.Seat seat : one.seats()) {
+      LocalDate stops = seat.moneyStops();
+      if (stops != null && stops.isAfter(asOf)) {
+        int line = book.holdings().line(seat.holding());
+        var agreement = book.agreementOfLine(line);
+        LocalDate notice = agreement.noticeFor(stops);
+        boolean atRenewal = agreement.termOn(asOf).mayShrink() == Agreement.MayShrink.AT_RENEWAL;
+        String vendor = book.vendors().get(book.vendorOfLine(line)).name();
+        next =
+            atRenewal && !notice.isBefore(asOf)
+                ? next.or(notice, "notice at " + vendor)
+                : next.or(stops, "a bill of " + vendor);
+      }
+    }
+    return next;
+  }
+
+  /** The estate of one vendor in a line. */
+  LeaverDto.EstateLine estateLine(Estate estate) {
+    var vendor = book.vendors().get(estate.vendor());
+    Money yearly = Money.zero(book.rates().reportingCurrency());
+    for (Estate.StageSum sum : estate.stages()) {
+      yearly = yearly.plus(sum.yearly());
+    }
+    Estate.Passing next = estate.passing().isEmpty() ? null : estate.passing().get(0);
+    return new LeaverDto.EstateLine(
+        vendor.id(),
+        vendor.name(),
+        estate.accounts().size(),
+        estate.gb(),
+        MoneyDto.of(yearly),
+        next == null ? null : next.day(),
+        next == null
+            ? null
+            : "%d of them: %s"
+                .formatted(
+                    next.accounts(),
+                    next.into().reach() == Reach.NOBODY
+                        ? "gone"
+                        : next.into().name() == null ? "kept" : next.into().name()));
   }
 
   /** The next day on which data passes, is lost, or a seat of one who goes is still paid. */
@@ -257,6 +375,7 @@ final class LeaverViews {
     Integer restore = book.vendors().byId(account.vendor()).restoreDays();
     LocalDate since = one.clock().since();
     boolean deleted = one.clock().state() == AccountState.DELETED;
+    Plan last = lastPlan(one.account());
     return new LeaverDto.LyingRow(
         account.id(),
         account.person(),
@@ -271,7 +390,23 @@ final class LeaverViews {
         next == null ? null : nameOf(next),
         one.lostOn(),
         !deleted ? one.lostOn() : restore == null ? null : since.plusDays(restore),
-        why(person, dutyUntil));
+        why(person, dutyUntil),
+        last == null ? null : last.id(),
+        last == null ? null : last.name());
+  }
+
+  /** The plan of the named seat that it held last; null where it never held one. */
+  private Plan lastPlan(int account) {
+    Plan last = null;
+    int until = Days.NONE;
+    for (int h : book.holdings().ofAccount(account)) {
+      Plan plan = book.planOfLine(book.holdings().line(h));
+      if (plan.model() == PlanModel.NAMED && book.holdings().until(h) > until) {
+        until = book.holdings().until(h);
+        last = plan;
+      }
+    }
+    return last;
   }
 
   private static String nameOf(Segment next) {

@@ -87,6 +87,66 @@ public class LeaversResource {
         rows, row -> row.person() + "\u0001" + row.account(), limit, cursor, uri, book.version());
   }
 
+  /** What rules give the person and most of their colleagues hold, and they do not. */
+  @GET
+  @Path("/people/{person}/way-in")
+  @OpenToLeads
+  @Produces({MediaType.APPLICATION_JSON, CSV})
+  public List<WayIn.Offered> wayIn(
+      @PathParam("person") String person, @QueryParam("asOf") String asOfText) {
+    Book book = books.current();
+    int number = reach.require(book, person);
+    return new WayIn(book, asOf.of(book, asOfText)).of(book.people().get(number));
+  }
+
+  /** Everybody who leaves, has left or is away, by the next day on which something happens. */
+  @GET
+  @Path("/leavers/people")
+  @OpenToLeads
+  @Produces({MediaType.APPLICATION_JSON, CSV, XlsxListWriter.XLSX})
+  public RestResponse<List<LeaverDto.PersonRow>> people(
+      @QueryParam("kind") String kindText,
+      @QueryParam("asOf") String asOfText,
+      @QueryParam("limit") String limit,
+      @QueryParam("cursor") String cursor,
+      @Context UriInfo uri) {
+    Book book = books.current();
+    LocalDate day = asOf.of(book, asOfText);
+    Optional<LeaverKind> kind = Params.choice("kind", kindText, LeaverKind.class);
+    LeaverViews views = new LeaverViews(book, day);
+    List<LeaverDto.PersonRow> rows = new ArrayList<>();
+    for (PersonRoutes leaver : figures.leavers(book, day)) {
+      if ((kind.isEmpty() || kind.get() == leaver.kind())
+          && reach.sees(book, book.people().get(leaver.person()).id())) {
+        rows.add(views.personRow(leaver));
+      }
+    }
+    rows.sort(
+        Comparator.comparing(
+                LeaverDto.PersonRow::nextDay, Comparator.nullsLast(Comparator.naturalOrder()))
+            .thenComparing(LeaverDto.PersonRow::name)
+            .thenComparing(LeaverDto.PersonRow::person));
+    return Page.ofPlaces(rows.size(), rows::get, limit, cursor, uri, book.version());
+  }
+
+  /** The vendors at which something lies without a seat. */
+  @GET
+  @Path("/estates")
+  @Produces({MediaType.APPLICATION_JSON, CSV})
+  public List<LeaverDto.EstateLine> estates(@QueryParam("asOf") String asOfText) {
+    Book book = books.current();
+    LocalDate day = asOf.of(book, asOfText);
+    LeaverViews views = new LeaverViews(book, day);
+    List<LeaverDto.EstateLine> lines = new ArrayList<>();
+    for (int vendor = 0; vendor < book.vendors().size(); vendor++) {
+      var estate = figures.estate(book, day, vendor);
+      if (!estate.accounts().isEmpty()) {
+        lines.add(views.estateLine(estate));
+      }
+    }
+    return lines;
+  }
+
   /** The number of the vendor; −1 where none is asked for. */
   private static int vendorOf(Book book, String vendor) {
     if (vendor == null || vendor.isBlank()) {

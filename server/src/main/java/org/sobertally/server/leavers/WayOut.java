@@ -45,7 +45,10 @@ final class WayOut {
     Steps steps = new Steps(person, of);
     switch (route.kind()) {
       case KEEP -> {}
-      case SUSPEND -> steps.shut();
+      case SUSPEND -> {
+        steps.shut();
+        steps.openAgain();
+      }
       case REST -> steps.rest(route.plan());
       case TAKE_BACK -> {
         steps.shutWhoGoes();
@@ -88,6 +91,19 @@ final class WayOut {
           person.from(),
           "shut the sign-in at " + vendor,
           MoveRequest.ofAccount(MoveKind.SUSPEND, account.id(), null));
+    }
+
+    /** Who is away finds it open on the day they are back. */
+    void openAgain() {
+      int number = person.person();
+      LocalDate back = book.people().get(number).until();
+      boolean away = person.kind() != null && person.kind().isAway();
+      if (away && back != null && back.isAfter(asOf)) {
+        add(
+            back,
+            "open the sign-in at %s again".formatted(vendor),
+            MoveRequest.ofAccount(MoveKind.BRING_BACK, account.id(), null));
+      }
     }
 
     /** Somebody away keeps their sign-in; who is shut out already is. */

@@ -1,5 +1,6 @@
 package org.sobertally.server.renewals;
 
+import io.quarkus.arc.All;
 import io.quarkus.security.identity.SecurityIdentity;
 import jakarta.annotation.security.PermitAll;
 import jakarta.annotation.security.RolesAllowed;
@@ -26,6 +27,7 @@ import org.sobertally.core.agreement.Agreement;
 import org.sobertally.core.book.Book;
 import org.sobertally.server.access.SignIns;
 import org.sobertally.server.book.store.Books;
+import org.sobertally.server.desk.CalendarSource;
 import org.sobertally.server.http.Problem;
 import org.sobertally.server.journal.Journal;
 import org.sobertally.server.signing.Signatures;
@@ -50,6 +52,7 @@ public class CalendarResource {
   private final CalendarFeeds feeds;
   private final TallyClock clock;
   private final SecurityIdentity identity;
+  private final List<CalendarSource> sources;
   private final String address;
 
   CalendarResource(
@@ -62,6 +65,7 @@ public class CalendarResource {
       CalendarFeeds feeds,
       TallyClock clock,
       SecurityIdentity identity,
+      @All List<CalendarSource> sources,
       @ConfigProperty(name = "sober.address") String address) {
     this.books = books;
     this.cases = cases;
@@ -72,6 +76,7 @@ public class CalendarResource {
     this.feeds = feeds;
     this.clock = clock;
     this.identity = identity;
+    this.sources = sources;
     this.address = address;
   }
 
@@ -79,7 +84,9 @@ public class CalendarResource {
   public enum Scope {
     ALL,
     /** Those that its holder looks after. */
-    OWN
+    OWN,
+    /** Of none: of leavers, their data, and steps of slates. */
+    PEOPLE
   }
 
   /**
@@ -113,7 +120,7 @@ public class CalendarResource {
   @Transactional
   public CalendarDto make(@NotNull @Valid CalendarForm form) {
     CalendarFeed feed = feeds.make(login(), form.scope().name(), clock.today());
-    journal.add(login(), "CALENDAR_MADE", "Made an address for a calendar of renewals.");
+    journal.add(login(), "CALENDAR_MADE", "Made an address for a calendar.");
     return dto(feed);
   }
 
@@ -147,6 +154,11 @@ public class CalendarResource {
             .orElseThrow(() -> Problem.notFound("There is no such calendar."));
     Book book = books.current();
     LocalDate today = clock.today();
+    if (feed.scope.equals(Scope.PEOPLE.name())) {
+      List<CalendarSource.Day> days =
+          sources.stream().flatMap(source -> source.days(book, today).stream()).toList();
+      return new RenewalCalendar(book, today, Map.of(), address).write(days);
+    }
     Map<String, RenewalState> states =
         cases.from(today).stream()
             .collect(

@@ -11,7 +11,9 @@ import biweekly.property.Trigger;
 import biweekly.util.Duration;
 import java.time.LocalDate;
 import java.time.ZoneOffset;
+import java.util.Comparator;
 import java.util.Date;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.Predicate;
@@ -19,6 +21,7 @@ import org.sobertally.core.agreement.Agreement;
 import org.sobertally.core.agreement.RenewalChance;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.words.Words;
+import org.sobertally.server.desk.CalendarSource;
 
 /**
  * The days of renewals as iCalendar: when to look, when notice is due, when it renews, and when a
@@ -61,6 +64,19 @@ final class RenewalCalendar {
     return Biweekly.write(calendar).go();
   }
 
+  /** As text, for days of people and data. */
+  String write(List<CalendarSource.Day> days) {
+    calendar.setName("Leavers and steps");
+    days.stream()
+        .sorted(Comparator.comparing(CalendarSource.Day::day).thenComparing(CalendarSource.Day::id))
+        .forEach(
+            day -> {
+              String said = "%s %s%s".formatted(Words.day(day.day()), address, day.path());
+              event(day.id(), day.day(), day.summary(), day.path(), said, false);
+            });
+    return Biweekly.write(calendar).go();
+  }
+
   private void add(Agreement agreement, RenewalChance chance) {
     RenewalState state = states.getOrDefault(agreement.id(), RenewalState.OPEN);
     boolean told =
@@ -91,6 +107,16 @@ final class RenewalCalendar {
 
   private void event(
       String id, LocalDate day, String summary, Agreement agreement, boolean cancelled) {
+    String path = "/renewals/" + agreement.id();
+    String said =
+        "%s, %s. %s%s"
+            .formatted(
+                book.vendors().byId(agreement.vendor()).name(), Words.day(day), address, path);
+    event(id, day, summary, path, said, cancelled);
+  }
+
+  private void event(
+      String id, LocalDate day, String summary, String path, String said, boolean cancelled) {
     VEvent event = new VEvent();
     event.setUid(id + "@sober-tally");
     event.setSummary(summary);
@@ -98,14 +124,8 @@ final class RenewalCalendar {
     event.setDateEnd(at(day.plusDays(1)), false);
     // Out of the data: the same calendar is the same text.
     event.setDateTimeStamp(at(today));
-    event.setUrl(address + "/renewals/" + agreement.id());
-    event.setDescription(
-        "%s, %s. %s/renewals/%s"
-            .formatted(
-                book.vendors().byId(agreement.vendor()).name(),
-                Words.day(day),
-                address,
-                agreement.id()));
+    event.setUrl(address + path);
+    event.setDescription(said);
     event.setStatus(cancelled ? Status.cancelled() : Status.confirmed());
     if (!cancelled) {
       Duration before = Duration.builder().prior(true).days(ALARM_DAYS).build();

@@ -117,7 +117,7 @@ class DailyWorkTest {
     page.keyboard().press("g");
     page.keyboard().press("p");
     assertThat(page.getByRole(AriaRole.STATUS).first())
-        .containsText("742 people and 1 service account");
+        .containsText("802 people and 1 service account");
     page.keyboard().press("f");
     page.getByLabel("any group").selectOption("finance");
     assertThat(page).hasURL(Pattern.compile("group=finance"));

@@ -78,6 +78,7 @@ class ScenarioTest {
     List<Seat> seats = seats();
     draft(seats, all -> true, "{\"kind\":\"TAKE_BACK\",\"holding\":\"%1$s\"}");
     draft(seats, all -> true, "{\"kind\":\"DELETE\",\"account\":\"%2$s\",\"data\":\"NOT_NEEDED\"}");
+    draft(seats, all -> true, "{\"kind\":\"HAND_OVER\",\"account\":\"%2$s\",\"person\":\"p0626\"}");
     draft(seats, all -> true, "{\"kind\":\"SUSPEND\",\"account\":\"%2$s\"}");
     draft(
         seats,

@@ -5,6 +5,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Random;
 import java.util.Set;
 
@@ -80,6 +81,10 @@ final class Crew {
           "Lanternmouth",
           "Wick Reach");
 
+  /** Who goes within the next days, and on which day they work last. */
+  private static final Map<String, LocalDate> LEAVING =
+      Map.of("p0140", LocalDate.of(2026, 10, 6), "p0161", LocalDate.of(2026, 10, 9));
+
   private record Department(String group, String name, int size, boolean afloat) {}
 
   private static final List<Department> DEPARTMENTS =
@@ -100,6 +105,7 @@ final class Crew {
   private final Random chance;
   private final List<Member> members = new ArrayList<>();
   private final Set<String> names = new LinkedHashSet<>();
+  private boolean backSoon;
 
   private Crew(Draft draft) {
     this.draft = draft;
@@ -138,9 +144,10 @@ final class Crew {
           lead,
           status,
           since(status),
-          status.equals("ON_LEAVE") && n % 2 == 0 ? LocalDate.of(2027, 2, 2) : null,
+          until(status, seasonal, n),
           joined,
-          "PERSON");
+          "PERSON",
+          LEAVING.get(id));
       draft.row("group_members.csv", department.group, id, n == 0 ? "true" : null);
       lead = lead == null ? id : lead;
       members.add(new Member(id, name, email, department.name, status, seasonal));
@@ -159,6 +166,19 @@ final class Crew {
       return "LEFT";
     }
     return n % 53 == 16 ? "ON_LEAVE" : "ACTIVE";
+  }
+
+  /** One of those on leave is back soon; the crews that were sent home come in April. */
+  private LocalDate until(String status, boolean seasonal, int n) {
+    if (status.equals("SUSPENDED") && seasonal) {
+      return LocalDate.of(2027, 4, 1);
+    }
+    if (!status.equals("ON_LEAVE") || n % 2 != 0) {
+      return null;
+    }
+    boolean soon = !backSoon;
+    backSoon = true;
+    return soon ? LocalDate.of(2026, 11, 2) : LocalDate.of(2027, 2, 2);
   }
 
   private LocalDate since(String status) {

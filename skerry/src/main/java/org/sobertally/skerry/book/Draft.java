@@ -43,7 +43,8 @@ final class Draft {
     HEADERS.put("lines.csv", "line,agreement,plan,seats,unit_price,pricing,minimum");
     HEADERS.put(
         "people.csv",
-        "person,name,email,department,site,time_zone,manager,status,status_since,until,joined,kind");
+        "person,name,email,department,site,time_zone,manager,status,status_since,until,joined,kind,"
+            + "leaves");
     HEADERS.put("parts.csv", "vendor,part,name,capability,installable");
     HEADERS.put("terms.csv", "agreement,from,ends,notice_days,renews,may_shrink");
     HEADERS.put("line_prices.csv", "line,from,unit_price,pricing,minimum");
@@ -63,7 +64,8 @@ final class Draft {
     HEADERS.put("keeps.csv", "keep,holding,reason,by,until");
     HEADERS.put(
         "data_rules.csv",
-        "vendor,after,stage,name,days,reach,per_seat_year,per_gb_month,per_gb_opened,pooled");
+        "vendor,after,stage,name,days,reach,per_seat_year,per_gb_month,per_gb_opened,pooled,from,"
+            + "joins_at");
     HEADERS.put("rates.csv", "currency,day,rate");
     HEADERS.put("settings.csv", "name,value");
   }
@@ -99,6 +101,56 @@ final class Draft {
             Arrays.stream(values)
                 .map(value -> value == null ? "" : value.toString())
                 .toArray(String[]::new));
+  }
+
+  /** Somebody of the line. */
+  void person(
+      String id,
+      String name,
+      String email,
+      String department,
+      String manager,
+      String status,
+      LocalDate since,
+      LocalDate until,
+      LocalDate joined,
+      LocalDate leaves) {
+    String[] sites = {
+      "Skerry Head", "Marrow Bay", "Tolsand", "Ninefold", "Gullhaven", "Petrel Sound"
+    };
+    row(
+        "people.csv",
+        id,
+        name,
+        email,
+        department,
+        sites[chance("site " + id).nextInt(sites.length)],
+        "Europe/Lisbon",
+        manager,
+        status,
+        since,
+        until,
+        joined,
+        "PERSON",
+        leaves);
+  }
+
+  /** A stage of what becomes of data; rules that always hold. */
+  void dataRule(String vendor, String after, int stage, String name, Integer days, String reach) {
+    row(
+        "data_rules.csv",
+        vendor,
+        after,
+        stage,
+        name,
+        days,
+        reach,
+        null,
+        null,
+        null,
+        null,
+        null,
+        null);
   }
 
   /** A plan of which nothing particular is to be said. */

@@ -33,6 +33,8 @@ final class Gantryfold implements VendorStory {
       draft.row("rates.csv", "NOK", LocalDate.of(2026, month, 1), rate);
     }
     draft.row("rates.csv", "NOK", LocalDate.of(2025, 9, 1), "0.08510");
+    draft.dataRule(VENDOR, "TAKEN_BACK", 1, "Kept for administrators", 30, "ADMIN");
+    draft.dataRule(VENDOR, "DELETED", 1, "Can be brought back", 30, "ADMIN");
     draft.evidence(VENDOR, 0);
     Seats agents = new Seats(draft, VENDOR, "gf-agent");
     Seats helpers = new Seats(draft, VENDOR, "gf-helper");

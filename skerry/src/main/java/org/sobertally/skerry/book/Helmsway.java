@@ -50,6 +50,8 @@ final class Helmsway implements VendorStory {
         "helm-roster",
         LocalDate.of(2025, 3, 1),
         null);
+    draft.dataRule(VENDOR, "SUSPENDED", 1, "Shut", null, "ADMIN");
+    draft.dataRule(VENDOR, "TAKEN_BACK", 1, "Hours kept for administrators", 365, "ADMIN");
     draft.evidence(VENDOR, 0);
     Seats seats = new Seats(draft, VENDOR, "hw-roster");
     for (Member member : crew) {

@@ -122,32 +122,46 @@ final class Quillmoor implements VendorStory {
     for (String[] part : parts) {
       draft.row("parts.csv", VENDOR, part[0], part[1], part[2], null);
     }
+    tellDataRules(draft);
+  }
+
+  /** From November on what is older joins an archive, which all pay for once one is opened. */
+  private static void tellDataRules(Draft draft) {
+    LocalDate november = LocalDate.of(2026, 11, 1);
+    draft.dataRule(VENDOR, "TAKEN_BACK", 1, "Kept for the holder", 30, "OWNER");
+    draft.dataRule(VENDOR, "TAKEN_BACK", 2, "Kept for administrators", null, "ADMIN");
+    stage(draft, 1, "Kept for the holder", 30, "OWNER", null, null, null, november);
+    stage(draft, 2, "Kept for administrators", 60, "ADMIN", null, null, null, november);
+    stage(draft, 3, "Archive", 365, "PAID", "0.05", "0.30", "true", november);
+    draft.dataRule(VENDOR, "RESTING", 1, "At rest", null, "ADMIN");
+    draft.dataRule(VENDOR, "SUSPENDED", 1, "Shut", null, "ADMIN");
+    draft.dataRule(VENDOR, "DELETED", 1, "Can be brought back", 14, "ADMIN");
+  }
+
+  private static void stage(
+      Draft draft,
+      int stage,
+      String name,
+      Integer days,
+      String reach,
+      String perGbMonth,
+      String perGbOpened,
+      String pooled,
+      LocalDate from) {
     draft.row(
         "data_rules.csv",
         VENDOR,
         "TAKEN_BACK",
-        1,
-        "Kept for the holder",
-        30,
-        "OWNER",
+        stage,
+        name,
+        days,
+        reach,
         null,
-        null,
-        null,
-        null);
-    draft.row(
-        "data_rules.csv",
-        VENDOR,
-        "TAKEN_BACK",
-        2,
-        "Kept for administrators",
-        60,
-        "ADMIN",
-        null,
-        null,
-        null,
-        null);
-    draft.row(
-        "data_rules.csv", VENDOR, "TAKEN_BACK", 3, "Gone", null, "NOBODY", null, null, null, null);
+        perGbMonth,
+        perGbOpened,
+        pooled,
+        from,
+        3);
   }
 
   private static void tellAgreement(Draft draft) {

@@ -74,8 +74,14 @@ final class Seats {
         invited ? "INVITED" : "ACTIVE",
         since,
         null,
-        null);
+        vendor.equals("quillmoor") ? stored(member, account) : null);
     return hold(account, member, habit, parts, method, since);
+  }
+
+  /** What somebody keeps in the office suite, in gigabytes: who left kept the most. */
+  private Integer stored(Member member, String account) {
+    Random chance = draft.chance("stored " + account);
+    return member.status().equals("LEFT") ? 3 + chance.nextInt(238) : 1 + chance.nextInt(30);
   }
 
   /** Hands one more seat to an account that is there already. */

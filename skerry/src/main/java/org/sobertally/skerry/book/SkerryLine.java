@@ -36,6 +36,7 @@ public final class SkerryLine {
     for (VendorStory story : STORIES) {
       story.tell(draft, crew);
     }
+    Former.tell(draft);
     return draft.zip();
   }
 }

@@ -40,7 +40,11 @@ class SkerryLineTest {
   @Test
   void thereAre742PeopleOfDifferentNamesAndAllAddressesAreMadeUp() {
     List<String> people =
-        files().get("people.csv").stream().skip(1).filter(row -> row.endsWith("PERSON")).toList();
+        files().get("people.csv").stream()
+            .skip(1)
+            .filter(row -> row.contains(",PERSON,"))
+            .filter(row -> !row.startsWith("x"))
+            .toList();
     assertThat(people).hasSize(742);
     Set<String> names = new HashSet<>();
     people.forEach(row -> names.add(row.split(",")[1]));

@@ -20,6 +20,7 @@ class MoveTypesTest {
               new SuspendType(),
               new BringBackType(),
               new DeleteType(),
+              new HandOverType(),
               new PutRightType(),
               new KeepType(null, null, null),
               new GiveBackType(null, null, null),

@@ -1,10 +1,17 @@
-<!-- Renewals in one's own calendar: an address that a calendar program reads. -->
+<!--
+@component
+Days in one's own calendar: an address that a calendar program reads.
+-->
 <script lang="ts">
   import { api, dataOf, type Schemas } from '../../api/client';
   import { Question } from '../../state/question.svelte';
 
   type Scope = Schemas['Calendar']['scope'];
-  const WORDS: Record<Scope, string> = { ALL: 'all renewals', OWN: 'those I look after' };
+  const WORDS: Record<Scope, string> = {
+    ALL: 'all renewals',
+    OWN: 'those I look after',
+    PEOPLE: 'leavers and steps of slates',
+  };
 
   let open = $state(false);
   let fault = $state('');

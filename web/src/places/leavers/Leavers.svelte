@@ -1,0 +1,306 @@
+<!-- Who leaves, has left, is away or comes back, by the next day on which something happens. -->
+<script lang="ts">
+  import CalendarAddress from '../../pieces/calendar-address/CalendarAddress.svelte';
+  import Pick from '../../pieces/controls/Pick.svelte';
+  import List from '../../pieces/list/List.svelte';
+  import { api, dataOf, saveCsv, type Schemas } from '../../api/client';
+  import { navigate } from '../../router';
+  import { asOf, param, search, setParam, to } from '../../state/address.svelte';
+  import { book } from '../../state/book.svelte';
+  import { bindKeys } from '../../state/keys.svelte';
+  import { ListState } from '../../state/list.svelte';
+  import { Question } from '../../state/question.svelte';
+  import { sayCount, sayDay, sayMoney } from '../../state/say';
+  import { session } from '../../state/session.svelte';
+  import { slates } from '../../state/slate.svelte';
+  import { KIND_WORDS, ROUTE_WORDS, type RouteKind } from './words';
+
+  type Row = Schemas['LeaverPerson'];
+
+  const asked = new Question(
+    () => ({ asOf: asOf(), limit: '10000' }),
+    (query) => dataOf(api.GET('/api/v1/leavers/people', { params: { query } })),
+    { again: () => book.version },
+  );
+  const estates = new Question(
+    () => (session.isLead ? undefined : { asOf: asOf() }),
+    (query) => dataOf(api.GET('/api/v1/estates', { params: { query } })),
+    { again: () => book.version },
+  );
+
+  const all = $derived(asked.value ?? []);
+  const kind = $derived(param('kind'));
+  const vendor = $derived(param('vendor'));
+  const department = $derived(param('department'));
+  const rows = $derived(
+    all.filter(
+      (row) =>
+        (!kind || row.kind === kind) &&
+        (!vendor || row.vendors.includes(vendor)) &&
+        (!department || row.department === department),
+    ),
+  );
+  const vendors = $derived([...new Set(all.flatMap((row) => row.vendors))].sort());
+  const departments = $derived([...new Set(all.flatMap((row) => row.department ?? []))].sort());
+  const kinds = $derived(
+    (Object.keys(KIND_WORDS) as Row['kind'][]).map((of) => ({
+      of,
+      count: all.filter((row) => row.kind === of).length,
+    })),
+  );
+
+  const list = new ListState<Row>({
+    rows: () => rows,
+    key: (row) => row.person,
+    id: 'leaver',
+    from: asked,
+    chosen: 'here',
+  });
+
+  const open = (row: Row) =>
+    void navigate('/leavers/:person', { params: { person: row.person }, search: search() });
+
+  let route = $state<RouteKind | ''>('');
+  let said = $state('');
+  /** One way for all that are chosen; the recommended one of each where none is named. */
+  async function act() {
+    const picked = rows.filter((row, n) => list.isChosen(row, n));
+    if (!session.mayDraft || slates.busy || picked.length === 0) return;
+    said = '';
+    const choices = picked
+      .flatMap((row) => row.accountIds)
+      .map((account) => ({ account, route: route || null }));
+    try {
+      const way = await dataOf(
+        api.POST('/api/v1/way-out', { params: { query: { asOf: asOf() } }, body: { choices } }),
+      );
+      if (way.notGone.length > 0) {
+        said = `${sayCount(way.notGone.length, 'account')} left out: ${way.notGone[0]!.reason}`;
+      }
+      if (way.moves.length === 0) {
+        said ||= 'Nothing is to be done: they are best left as they are.';
+      } else if (await slates.plan(way.moves)) list.chosen.clear();
+    } catch (e) {
+      said = (e as Error).message;
+    }
+  }
+
+  $effect(() =>
+    bindKeys(
+      list.keys({
+        row: 'person',
+        open: { does: 'open the way out', run: () => list.current && open(list.current) },
+        all: 'choose everybody listed',
+        act: { does: 'put the way of those chosen on the slate', run: () => void act() },
+        leave: { does: 'show everybody', run: () => setParam('kind', null) },
+      }),
+    ),
+  );
+
+  const COLUMNS = [
+    { name: 'Name' },
+    { name: '', key: 'kind' },
+    { name: 'next' },
+    { name: 'accounts', right: true, title: 'at how many vendors something of theirs lies' },
+    { name: 'stores', right: true, title: 'GB, as far as it is known' },
+    { name: 'seats a year', right: true },
+    { name: 'left as it is', right: true, title: 'over the horizon of the house rules' },
+    { name: 'recommended', right: true, title: 'the cheapest way that keeps what must be kept' },
+  ];
+  const when = (row: Row) =>
+    row.kind === 'LEAVING' || row.kind === 'LEFT'
+      ? row.leftOn
+        ? `${KIND_WORDS[row.kind]} ${sayDay(row.leftOn)}`
+        : KIND_WORDS[row.kind]
+      : `${KIND_WORDS[row.kind]}${row.until ? `, back ${sayDay(row.until)}` : ''}`;
+</script>
+
+<svelte:head><title>Leavers – Sober Tally</title></svelte:head>
+
+<div class="title">
+  <h1>Leavers</h1>
+  <span class="sub">who goes, has gone or is away, by the next day on which something happens</span>
+  <span class="csv"></span>
+  <CalendarAddress />
+  <button
+    class="word"
+    onclick={() => saveCsv(`/api/v1/leavers?asOf=${asOf()}&limit=10000`, 'leavers.csv')}
+    >as CSV</button
+  >
+</div>
+
+<div class="filters">
+  <div class="kinds" role="group" aria-label="Who">
+    <button class="word" class:on={!kind} onclick={() => setParam('kind', null)}
+      >all <b>{all.length}</b></button
+    >
+    {#each kinds as one (one.of)}
+      <button
+        class="word"
+        class:on={kind === one.of}
+        onclick={() => setParam('kind', kind === one.of ? null : one.of)}
+        >{KIND_WORDS[one.of]} <b>{one.count}</b></button
+      >
+    {/each}
+  </div>
+  {#if vendors.length > 1}
+    <Pick
+      label="At which vendor"
+      value={vendor ?? ''}
+      marked={vendor !== null}
+      onchange={(e) => setParam('vendor', e.currentTarget.value || null)}
+    >
+      <option value="">at any vendor</option>
+      {#each vendors as one (one)}<option value={one}>{one}</option>{/each}
+    </Pick>
+  {/if}
+  {#if departments.length > 1}
+    <Pick
+      label="Of which department"
+      value={department ?? ''}
+      marked={department !== null}
+      onchange={(e) => setParam('department', e.currentTarget.value || null)}
+    >
+      <option value="">of any department</option>
+      {#each departments as one (one)}<option value={one}>{one}</option>{/each}
+    </Pick>
+  {/if}
+  {#if session.mayDraft}
+    <span class="act">
+      <span class="sub"
+        >{list.chosen.size > 0 ? `${list.chosen.size} chosen` : 'nobody chosen'}</span
+      >
+      <button class="word" disabled={rows.length === 0} onclick={() => list.chooseAll()}
+        >choose all <kbd>a</kbd></button
+      >
+      <Pick label="Which way" bind:value={route}>
+        <option value="">as recommended</option>
+        {#each ['REST', 'SUSPEND', 'TAKE_BACK', 'HAND_OVER', 'DELETE'] as const as one (one)}
+          <option value={one}>{ROUTE_WORDS[one]}</option>
+        {/each}
+      </Pick>
+      <button class="plain" disabled={list.chosen.size === 0 || slates.busy} onclick={() => act()}
+        >Put on the slate <kbd>.</kbd></button
+      >
+    </span>
+  {/if}
+</div>
+{#if asked.fault}<p class="neg" role="alert">{asked.fault}</p>{/if}
+{#if said}<p class="said" role="status">{said}</p>{/if}
+
+{#if estates.value && estates.value.length > 0}
+  <p class="estates">
+    <b>Without a seat</b>
+    {#each estates.value as one (one.vendor)}
+      <a href={to(`/leavers/estate/${one.vendor}`)} title={one.nextWhat ?? undefined}
+        >{one.vendorName}
+        <span class="num">{sayCount(one.accounts, 'account')}, {Math.round(one.gb)} GB</span
+        >{#if one.nextDay}<span class="sub">, next {sayDay(one.nextDay)}</span>{/if}</a
+      >
+    {/each}
+  </p>
+{/if}
+
+<List
+  {list}
+  dense
+  columns={COLUMNS}
+  {row}
+  known={asked.value !== null}
+  busy={asked.stale}
+  empty="Nobody leaves, has left or is away."
+/>
+
+{#snippet row(one: Row)}
+  <td class="name">
+    <a href={to(`/leavers/${one.person}`)}>{one.name}</a>
+    <span class="sub">{one.department ?? ''}</span>
+  </td>
+  <td class="when">
+    {when(one)}
+    {#if one.signsInStill}<span class="neg">still signs in</span>{/if}
+    {#if one.dutyUntil}<span class="sub"
+        >{one.dutyUntil > asOf() ? 'keep until' : 'may be deleted since'}
+        {sayDay(one.dutyUntil)}</span
+      >{/if}
+  </td>
+  <td class="when">{one.nextDay ? `${sayDay(one.nextDay)}: ${one.nextWhat}` : '–'}</td>
+  <td class="r num" title={one.vendors.join(', ')}
+    >{one.accounts}{#if one.holding > 0 && one.holding < one.accounts}
+      <span class="sub">{one.holding} held</span>{/if}</td
+  >
+  <td class="r num">{one.storedGb === null ? '–' : `${one.storedGb} GB`}</td>
+  <td class="r num">{sayMoney(one.seatYearly)}</td>
+  <td class="r num">{sayMoney(one.asItIs)}</td>
+  <td class="r num">{sayMoney(one.recommended)}</td>
+{/snippet}
+
+<style>
+  .title {
+    display: flex;
+    flex-wrap: wrap;
+    align-items: baseline;
+    gap: 14px;
+  }
+  .csv {
+    margin-left: auto;
+    font-size: 12px;
+  }
+  .filters {
+    display: flex;
+    flex-wrap: wrap;
+    align-items: baseline;
+    gap: 6px 16px;
+    padding: 8px 0;
+    border-bottom: 1px solid var(--rule);
+    font-size: 12px;
+  }
+  .kinds {
+    display: flex;
+    gap: 12px;
+  }
+  .kinds .on {
+    border-bottom: 2px solid var(--ink);
+    text-decoration: none;
+  }
+  .act {
+    display: flex;
+    flex-wrap: wrap;
+    align-items: baseline;
+    gap: 6px 12px;
+    margin-left: auto;
+  }
+  .plain {
+    padding: 3px 10px;
+  }
+  .estates {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 4px 18px;
+    padding: 8px 0;
+    font-size: 12.5px;
+  }
+  .estates .num {
+    font-size: 12px;
+  }
+  td {
+    font-size: 12.5px;
+  }
+  .name a {
+    font: 600 13.5px var(--font-serif);
+    text-decoration: none;
+  }
+  .name a:hover {
+    text-decoration: underline;
+  }
+  .name {
+    white-space: nowrap;
+  }
+  .when {
+    font-size: 12px;
+  }
+  td.num {
+    font-size: 12px;
+    white-space: nowrap;
+  }
+</style>

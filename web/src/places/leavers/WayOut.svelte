@@ -1,0 +1,415 @@
+<!-- One person's way out: their accounts over all vendors, each with its routes, as one act. -->
+<script lang="ts">
+  import { SvelteMap, SvelteSet } from 'svelte/reactivity';
+  import DayCount from './DayCount.svelte';
+  import Successor from './Successor.svelte';
+  import WayLane from '../../pieces/way-lane/WayLane.svelte';
+  import { api, dataOf, type Schemas } from '../../api/client';
+  import { route as address } from '../../router';
+  import { asOf, to } from '../../state/address.svelte';
+  import { book } from '../../state/book.svelte';
+  import { bindKeys } from '../../state/keys.svelte';
+  import { Question } from '../../state/question.svelte';
+  import { sayCount, sayDay, sayMoney } from '../../state/say';
+  import { session } from '../../state/session.svelte';
+  import { slates } from '../../state/slate.svelte';
+  import { KIND_WORDS, ROUTE_WORDS, STATE_WORDS, sayEnd, sayMet, type RouteKind } from './words';
+
+  const person = $derived(String(address.params.person ?? ''));
+  const asked = new Question(
+    () => ({ person, asOf: asOf() }),
+    (of) =>
+      dataOf(
+        api.GET('/api/v1/people/{person}/routes', {
+          params: { path: { person: of.person }, query: { asOf: of.asOf } },
+        }),
+      ),
+    { again: () => book.version, subject: () => person },
+  );
+  const routes = $derived(asked.value);
+
+  /** What somebody chose instead of what is recommended, by account. */
+  const chosen = new SvelteMap<string, RouteKind>();
+  const successor = new SvelteMap<string, string>();
+  const kinds = new SvelteMap<string, string>();
+  const open = new SvelteSet<string>();
+  let deleteAfter = $state(0);
+  $effect.pre(() => {
+    void person;
+    chosen.clear();
+    successor.clear();
+    kinds.clear();
+    open.clear();
+  });
+
+  const routeOf = (one: Schemas['AccountRoutes']) =>
+    one.routes.find((r) => r.route === chosen.get(one.account)) ??
+    one.routes.find((r) => r.recommended) ??
+    one.routes[0];
+
+  const choices = $derived(
+    routes?.accounts
+      .filter((one) => one.routes.length > 0)
+      .map((one) => ({
+        account: one.account,
+        route: routeOf(one)!.route,
+        successor: successor.get(one.account) ?? null,
+        kinds: kinds.get(one.account) ?? null,
+      })) ?? [],
+  );
+  const way = new Question(
+    () => (choices.length > 0 ? { choices, deleteAfter, asOf: asOf() } : undefined),
+    (of) =>
+      dataOf(
+        api.POST('/api/v1/way-out', {
+          params: { query: { asOf: of.asOf } },
+          body: { choices: of.choices, deleteAfter: of.deleteAfter },
+        }),
+      ),
+    { again: () => book.version, subject: () => person },
+  );
+  const costOf = (account: string) => way.value?.chosen.find((one) => one.account === account);
+  const steps = $derived(
+    (way.value?.chosen ?? [])
+      .flatMap((one) => one.steps.map((step, n) => ({ ...step, n, vendor: one.vendorName })))
+      .sort((a, b) => a.day.localeCompare(b.day) || a.n - b.n),
+  );
+
+  const years = $derived.by(() => {
+    if (!routes) return [];
+    const first = Number(routes.from.slice(0, 4)) + 1;
+    const last = Number(routes.until.slice(0, 4));
+    const span = Date.parse(routes.until) - Date.parse(routes.from);
+    return Array.from({ length: Math.max(0, last - first + 1) }, (_, n) => ({
+      year: first + n,
+      at: ((Date.parse(`${first + n}-01-01`) - Date.parse(routes.from)) / span) * 100,
+    })).filter((one) => one.at < 94);
+  });
+
+  const mayAct = $derived(
+    session.mayDraft && !slates.busy && (way.value?.moves.length ?? 0) > 0 && !way.stale,
+  );
+  async function act() {
+    if (mayAct) await slates.plan(way.value!.moves);
+  }
+
+  $effect(() =>
+    bindKeys([{ keys: '.', does: 'put the way out on the slate', run: () => void act() }]),
+  );
+</script>
+
+<svelte:head><title>{routes?.name ?? 'Leavers'} – Sober Tally</title></svelte:head>
+
+<p class="back"><a href={to('/leavers')}>Leavers</a></p>
+{#if asked.fault}<p class="neg" role="alert">{asked.fault}</p>{/if}
+{#if routes}
+  <div class="title">
+    <h1>{routes.name}</h1>
+    <span class="sub">
+      {routes.kind ? KIND_WORDS[routes.kind] : 'is there; nothing is recommended'}
+      {routes.from > asOf() ? ` · ways begin ${sayDay(routes.from)}` : ''}
+      {routes.dutyUntil
+        ? routes.dutyUntil > asOf()
+          ? ` · data must be kept until ${sayDay(routes.dutyUntil)}`
+          : ` · may be deleted since ${sayDay(routes.dutyUntil)}`
+        : ''}
+      · <a href={to(`/people/${routes.person}`)}>person</a>
+    </span>
+  </div>
+  {#if routes.accounts.length === 0}
+    <p>No account of theirs holds a seat or data. There is nothing to do.</p>
+  {:else}
+    <div class="axis" aria-hidden="true">
+      <span></span>
+      <div class="scale">
+        <span style:left="0">{sayDay(routes.from)}</span>
+        {#each years as one (one.year)}
+          {#if one.at > 16}<span style:left="{one.at}%">{one.year}</span>{/if}
+        {/each}
+      </div>
+      <span class="r">until {sayDay(routes.until)}</span>
+    </div>
+    {#each routes.accounts as one (one.account)}
+      {@const picked = routeOf(one)}
+      {@const paid = costOf(one.account)}
+      <section class="account">
+        <div class="who">
+          <b>{one.vendorName}</b>
+          <span class="sub">
+            {one.seats.length > 0
+              ? one.seats.map((s) => s.planName).join(', ')
+              : STATE_WORDS[one.state]}
+            · {one.storedGb === null ? 'stored: not said' : `${one.storedGb} GB`}
+          </span>
+        </div>
+        {#if picked}
+          <div>
+            <button
+              class="head"
+              aria-expanded={open.has(one.account)}
+              onclick={() =>
+                open.has(one.account) ? open.delete(one.account) : open.add(one.account)}
+            >
+              <b
+                >{ROUTE_WORDS[picked.route]}{picked.recommended ? '' : ' (chosen)'}
+                {open.has(one.account) ? '▴' : '▾'}</b
+              >
+              <span class={['sub', picked.met === false && 'neg']}>{sayEnd(picked, sayDay)}</span>
+            </button>
+            <WayLane
+              segments={picked.segments}
+              from={routes.from}
+              until={routes.until}
+              duty={routes.dutyUntil}
+            />
+            {#if open.has(one.account)}
+              <div class="ways" role="radiogroup" aria-label="Ways at {one.vendorName}">
+                {#each one.routes as way (way.route)}
+                  <button
+                    role="radio"
+                    class={['way', way === picked && 'on']}
+                    aria-checked={way === picked}
+                    onclick={() => chosen.set(one.account, way.route)}
+                  >
+                    <span>{way === picked ? '●' : '○'}</span>
+                    <span class="what"
+                      >{ROUTE_WORDS[way.route]}{way.recommended ? ' · recommended' : ''}</span
+                    >
+                    <WayLane
+                      low
+                      segments={way.segments}
+                      from={routes.from}
+                      until={routes.until}
+                      duty={routes.dutyUntil}
+                    />
+                    <span class="sub end">{sayEnd(way, sayDay)}</span>
+                    <span class="num r">{sayMoney(way.cost.total)}</span>
+                    <span class={['sub', way.met === false && 'neg']}
+                      >{sayMet(way.met, routes.dutyUntil !== null)}</span
+                    >
+                  </button>
+                {/each}
+              </div>
+            {/if}
+            {#if picked.route === 'HAND_OVER'}
+              <Successor
+                account={one.account}
+                usual={picked.successorName ?? null}
+                bind:person={
+                  () => successor.get(one.account) ?? '',
+                  (to) => (to ? successor.set(one.account, to) : successor.delete(one.account))
+                }
+                bind:kinds={
+                  () => kinds.get(one.account) ?? '',
+                  (to) => (to ? kinds.set(one.account, to) : kinds.delete(one.account))
+                }
+              />
+            {/if}
+          </div>
+          <div class="cost">
+            <b class="num">{paid ? sayMoney(paid.cost) : sayMoney(picked.cost.total)}</b>
+            {#if picked.route !== 'KEEP'}
+              <span class="sub"
+                >{sayMoney(one.routes.find((r) => r.route === 'KEEP')?.cost.total)} if left</span
+              >
+            {/if}
+          </div>
+        {:else}
+          <p class="sub">
+            Deleted {one.since ? sayDay(one.since) : ''}; it can be brought back on the person’s
+            page while the vendor keeps it.
+          </p>
+        {/if}
+      </section>
+    {/each}
+
+    <div class="sum">
+      <div>
+        <h2>In this order, on these days</h2>
+        {#if steps.length === 0}<p class="sub">Nothing is to be done.</p>{/if}
+        <ol>
+          {#each steps as step (`${step.vendor}${step.n}${step.what}`)}
+            <li>
+              <span class="num">{sayDay(step.day)}</span>
+              <span>{step.what}{step.what.includes(step.vendor) ? '' : ` at ${step.vendor}`}</span>
+              <span class="sub">{step.n > 0 ? 'once the step before it is confirmed' : ''}</span>
+            </li>
+          {/each}
+        </ol>
+        {#each way.value?.notGone ?? [] as one (one.account)}
+          <p class="neg">{one.reason}</p>
+        {/each}
+        {#if way.fault}<p class="neg" role="alert">{way.fault}</p>{/if}
+      </div>
+      <div class="act">
+        {#if way.value}
+          <p>
+            <span class="sub">together</span> <b class="num big">{sayMoney(way.value.total)}</b>
+          </p>
+          <p class="sub">
+            {sayMoney(way.value.asItIs)} if all is left as it is, over the days to {sayDay(
+              routes.until,
+            )}
+          </p>
+          {#if way.value.missing > 0}
+            <p class="neg">
+              {sayCount(way.value.missing, 'account')} would not be kept as long as it must be.
+            </p>
+          {/if}
+          {#if way.value.unsure > 0}
+            <p class="sub">Of {sayCount(way.value.unsure, 'account')} nobody can say it.</p>
+          {/if}
+        {/if}
+        <DayCount label="delete" bind:days={deleteAfter} />
+        {#if session.mayDraft}
+          <button class="go" disabled={!mayAct} onclick={() => act()}
+            >Put the way out on the slate <kbd>.</kbd></button
+          >
+          <p class="sub">
+            Somebody else decides. What has a later day waits for it, and is looked at again before
+            it leaves.
+          </p>
+        {/if}
+        {#if slates.fault}<p class="neg" role="alert">{slates.fault}</p>{/if}
+      </div>
+    </div>
+  {/if}
+{:else if asked.waiting}<p class="sub">Looking…</p>{/if}
+
+<style>
+  .back {
+    font-size: 12px;
+  }
+  .title {
+    display: flex;
+    flex-wrap: wrap;
+    align-items: baseline;
+    gap: 4px 14px;
+  }
+  .axis,
+  .account {
+    display: grid;
+    grid-template-columns: 190px minmax(0, 1fr) 110px;
+    gap: 0 18px;
+  }
+  .axis {
+    padding-top: 12px;
+    font-size: 11.5px;
+    color: var(--soft);
+  }
+  .scale {
+    position: relative;
+    height: 18px;
+    border-bottom: 1px solid var(--ink);
+  }
+  .scale span {
+    position: absolute;
+    white-space: nowrap;
+  }
+  .account {
+    padding: 10px 0 4px;
+  }
+  .who {
+    display: grid;
+    align-content: start;
+  }
+  .who b {
+    font: 600 14.5px var(--font-serif);
+  }
+  .head {
+    display: flex;
+    justify-content: space-between;
+    gap: 12px;
+    width: 100%;
+    text-align: left;
+    padding-bottom: 3px;
+    font-size: 12.5px;
+  }
+  .head .sub {
+    text-align: right;
+  }
+  .ways {
+    padding: 4px 0 6px;
+  }
+  .way {
+    display: grid;
+    grid-template-columns: 14px 210px 110px minmax(0, 1fr) 70px 120px;
+    gap: 0 10px;
+    align-items: center;
+    width: 100%;
+    padding: 3px 6px;
+    text-align: left;
+    font-size: 12px;
+  }
+  .way:hover {
+    background: var(--sheet);
+  }
+  .way.on {
+    background: var(--tape);
+  }
+  .what {
+    font-weight: 600;
+  }
+  .cost {
+    display: grid;
+    align-content: start;
+    justify-items: end;
+    text-align: right;
+  }
+  .cost b {
+    font-size: 14px;
+  }
+  .sum {
+    display: grid;
+    grid-template-columns: minmax(0, 1fr) 300px;
+    gap: 24px;
+    border-top: 1px solid var(--ink);
+    margin-top: 10px;
+    padding-top: 10px;
+  }
+  .sum h2 {
+    font: 600 14.5px var(--font-serif);
+  }
+  ol {
+    list-style: none;
+    padding: 4px 0;
+  }
+  li {
+    display: grid;
+    grid-template-columns: 96px minmax(0, 1fr) 210px;
+    gap: 10px;
+    padding: 2px 0;
+    font-size: 12.5px;
+  }
+  .act {
+    display: grid;
+    gap: 6px;
+    align-content: start;
+  }
+  .big {
+    font-size: 20px;
+  }
+  .act p:first-child {
+    display: flex;
+    justify-content: space-between;
+    align-items: baseline;
+  }
+  .go {
+    padding: 7px 10px;
+    background: var(--ink);
+    color: var(--paper);
+    border-radius: 3px;
+    font-weight: 600;
+  }
+  .go:disabled {
+    opacity: 0.45;
+  }
+  @media (max-width: 1100px) {
+    .sum {
+      grid-template-columns: 1fr;
+    }
+    .way {
+      grid-template-columns: 14px 130px 80px minmax(0, 1fr) 66px 80px;
+    }
+  }
+</style>

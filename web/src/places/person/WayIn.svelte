@@ -1,0 +1,87 @@
+<!-- What rules give somebody and most of their colleagues hold, and they do not: in one act. -->
+<script lang="ts">
+  import { SvelteSet } from 'svelte/reactivity';
+  import Check from '../../pieces/controls/Check.svelte';
+  import { api, dataOf } from '../../api/client';
+  import { asOf } from '../../state/address.svelte';
+  import { book } from '../../state/book.svelte';
+  import { Question } from '../../state/question.svelte';
+  import { sayMoney } from '../../state/say';
+  import { slates } from '../../state/slate.svelte';
+
+  let { person, fresh }: { person: string; /** Whether they are new here. */ fresh: boolean } =
+    $props();
+  let wanted = $state<boolean | null>(null);
+  const open = $derived(wanted ?? fresh);
+
+  const asked = new Question(
+    () => ({ person, asOf: asOf() }),
+    (of) =>
+      dataOf(
+        api.GET('/api/v1/people/{person}/way-in', {
+          params: { path: { person: of.person }, query: { asOf: of.asOf } },
+        }),
+      ),
+    { again: () => book.version, subject: () => person },
+  );
+  /** Those that somebody took off or put on; what a rule gives is on from the start. */
+  const turned = new SvelteSet<string>();
+  $effect.pre(() => {
+    void person;
+    turned.clear();
+    wanted = null;
+  });
+  const rows = $derived(asked.value ?? []);
+  const isOn = (row: (typeof rows)[number]) => (row.rule !== null) !== turned.has(row.plan);
+  const chosen = $derived(rows.filter(isOn));
+
+  async function act() {
+    await slates.plan(chosen.map((row) => ({ kind: 'HAND_OUT', person, plan: row.plan })));
+  }
+</script>
+
+{#if rows.length > 0 && !open}
+  <p><button class="word" onclick={() => (wanted = true)}>what colleagues hold</button></p>
+{:else if rows.length > 0}
+  <section aria-labelledby="way-in">
+    <h2 id="way-in">What colleagues hold</h2>
+    {#each rows as row (row.plan)}
+      <p>
+        <Check
+          checked={isOn(row)}
+          onchange={() => (turned.has(row.plan) ? turned.delete(row.plan) : turned.add(row.plan))}
+          >{row.vendorName} {row.planName}</Check
+        >
+        <span class="sub"
+          >{row.rule ? 'a rule gives it, ' : ''}{row.colleagues} of {row.of} hold it · {sayMoney(
+            row.yearly,
+          )} a year · {row.spare > 0 ? `${row.spare} spare` : 'none spare'}</span
+        >
+      </p>
+    {/each}
+    <button class="plain" disabled={chosen.length === 0 || slates.busy} onclick={() => act()}
+      >Hand out what is chosen</button
+    >
+  </section>
+{/if}
+
+<style>
+  section {
+    padding: 10px 0;
+  }
+  h2 {
+    font: 600 14.5px var(--font-serif);
+  }
+  p {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 2px 12px;
+    align-items: baseline;
+    font-size: 12.5px;
+    padding: 1px 0;
+  }
+  .plain {
+    margin-top: 5px;
+    padding: 3px 10px;
+  }
+</style>
