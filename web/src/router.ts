@@ -11,6 +11,7 @@ export const { navigate, route, isActive } = createRouter({
   '/leavers': () => import('./places/leavers/Leavers.svelte'),
   '/leavers/estate/:vendor': () => import('./places/leavers/EstatePage.svelte'),
   '/leavers/:person': () => import('./places/leavers/WayOut.svelte'),
+  '/bills': () => import('./places/bills/Bills.svelte'),
   '/rounds': () => import('./places/rounds/Rounds.svelte'),
   '/rounds/:round': () => import('./places/rounds/RoundPage.svelte'),
   '/subscriptions/:line/use': () => import('./places/use/Use.svelte'),

@@ -1781,6 +1781,264 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/v1/bills': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** All */
+    get: {
+      parameters: {
+        query?: {
+          agreement?: string;
+          cursor?: string;
+          limit?: string;
+        };
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['Bill'][];
+            'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet': components['schemas']['Bill'][];
+            'text/csv': components['schemas']['Bill'][];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    put?: never;
+    /** Write */
+    post: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/json': components['schemas']['NewBill'];
+        };
+      };
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['BillCheck'];
+          };
+        };
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/v1/bills/next': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Next */
+    get: {
+      parameters: {
+        query?: {
+          agreement?: string;
+          asOf?: string;
+        };
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['NextBill'][];
+            'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet': components['schemas']['NextBill'][];
+            'text/csv': components['schemas']['NextBill'][];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/v1/bills/{bill}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post?: never;
+    /** Remove */
+    delete: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          bill: string;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description No Content */
+        204: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/v1/bills/{bill}/check': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Check */
+    get: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          bill: string;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['BillCheck'];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/v1/book': {
     parameters: {
       query?: never;
@@ -10260,6 +10518,57 @@ export interface components {
       /** Format: int32 */
       vendors: number;
     };
+    Bill: {
+      agreement: string;
+      bill: string;
+      day: components['schemas']['LocalDate'];
+      difference: components['schemas']['Money'];
+      expected: components['schemas']['Money'];
+      from: components['schemas']['LocalDate'];
+      name: string;
+      total: components['schemas']['Money'];
+      until: components['schemas']['LocalDate'];
+    };
+    BillCheck: {
+      agreement: string;
+      bill: string;
+      billDay?:
+        | ((string | components['schemas']['LocalDate'] | null) | null)
+        | components['schemas']['LocalDate']
+        | null;
+      billed: components['schemas']['Money'];
+      currency: string;
+      day: components['schemas']['LocalDate'];
+      difference: components['schemas']['Money'];
+      expected: components['schemas']['Money'];
+      lines: components['schemas']['BillLine'][];
+      name: string;
+      rowsWithoutLine: components['schemas']['BillRowWithoutLine'][];
+    };
+    BillLine: {
+      billed: components['schemas']['BillQuantity'];
+      byPrice: components['schemas']['Money'];
+      byQuantity: components['schemas']['Money'];
+      difference: components['schemas']['Money'];
+      expected: components['schemas']['BillQuantity'];
+      line: string;
+      missing: boolean;
+      plan: string;
+      planName: string;
+      says?: string | null;
+      unexpected: boolean;
+    };
+    BillQuantity: {
+      amount: components['schemas']['Money'];
+      quantity: number;
+    };
+    BillRowWithoutLine: {
+      amount: components['schemas']['Money'];
+      quantity: number;
+      /** Format: int32 */
+      row: number;
+      text: string;
+    };
     BookTaken: {
       notes: string[];
       rejected: components['schemas']['Violation1'][];
@@ -10309,7 +10618,7 @@ export interface components {
       cost: components['schemas']['Money'];
       met?: boolean | null;
       person?: string | null;
-      route: components['schemas']['Kind1'];
+      route: components['schemas']['Kind2'];
       steps: components['schemas']['WayOutStep'][];
       successorName?: string | null;
       vendor: string;
@@ -10596,7 +10905,7 @@ export interface components {
       lost: number;
       /** Format: int32 */
       missing: number;
-      route: components['schemas']['Kind1'];
+      route: components['schemas']['Kind2'];
     };
     EstatePassing: {
       /** Format: int32 */
@@ -10665,7 +10974,7 @@ export interface components {
       completeTo: components['schemas']['LocalDate'];
       /** Format: int32 */
       daysBehind: number;
-      kind: components['schemas']['Kind'];
+      kind: components['schemas']['Kind1'];
       known: boolean;
     };
     Field: {
@@ -11209,13 +11518,15 @@ export interface components {
       yearlyCost: components['schemas']['Money'];
     };
     /** @enum {string} */
-    Kind: 'DAILY' | 'LAST_SEEN';
+    Kind: 'PERIOD' | 'ADDED';
     /** @enum {string} */
-    Kind1: 'KEEP' | 'SUSPEND' | 'REST' | 'TAKE_BACK' | 'HAND_OVER' | 'DELETE';
+    Kind1: 'DAILY' | 'LAST_SEEN';
     /** @enum {string} */
-    Kind2: 'PERSON' | 'SERVICE';
+    Kind2: 'KEEP' | 'SUSPEND' | 'REST' | 'TAKE_BACK' | 'HAND_OVER' | 'DELETE';
     /** @enum {string} */
-    Kind3: 'AS_IT_STANDS' | 'NEEDED' | 'PROPOSED' | 'OFFER';
+    Kind3: 'PERSON' | 'SERVICE';
+    /** @enum {string} */
+    Kind4: 'AS_IT_STANDS' | 'NEEDED' | 'PROPOSED' | 'OFFER';
     KindCount: {
       amount: components['schemas']['Money'];
       /** Format: int32 */
@@ -11261,7 +11572,7 @@ export interface components {
         | null;
       person: string;
       reach: components['schemas']['Reach'] | null;
-      recommended: components['schemas']['Kind1'] | null;
+      recommended: components['schemas']['Kind2'] | null;
       seatYearly: components['schemas']['Money'];
       signsInStill: boolean;
       since?:
@@ -11598,6 +11909,22 @@ export interface components {
       persons: number;
       stays: string[];
     };
+    NewBill: {
+      agreement: string;
+      bill: string;
+      currency?: string | null;
+      day: string;
+      from: string;
+      rows: components['schemas']['NewBillRow'][];
+      total?: number | null;
+      until: string;
+    };
+    NewBillRow: {
+      amount: number;
+      line?: string | null;
+      quantity: number;
+      text: string;
+    };
     NewCalendar: {
       scope: components['schemas']['Scope'];
     };
@@ -11611,6 +11938,27 @@ export interface components {
     };
     NewVendor: {
       name: string;
+    };
+    NextBill: {
+      agreement: string;
+      currency: string;
+      day: components['schemas']['LocalDate'];
+      name: string;
+      rows: components['schemas']['NextBillRow'][];
+      total: components['schemas']['Money'];
+      vendor: string;
+      vendorName: string;
+    };
+    NextBillRow: {
+      amount: components['schemas']['Money'];
+      from: components['schemas']['LocalDate'];
+      kind: components['schemas']['Kind'];
+      line: string;
+      plan: string;
+      planName: string;
+      /** Format: int32 */
+      quantity: number;
+      until: components['schemas']['LocalDate'];
     };
     OddsPoint: {
       /** Format: int32 */
@@ -11722,7 +12070,7 @@ export interface components {
         | ((string | components['schemas']['LocalDate'] | null) | null)
         | components['schemas']['LocalDate']
         | null;
-      kind: components['schemas']['Kind2'];
+      kind: components['schemas']['Kind3'];
       leaves?:
         | ((string | components['schemas']['LocalDate'] | null) | null)
         | components['schemas']['LocalDate']
@@ -11760,7 +12108,7 @@ export interface components {
       department?: string | null;
       email: string;
       groups: string[];
-      kind: components['schemas']['Kind2'];
+      kind: components['schemas']['Kind3'];
       kinds: components['schemas']['FindingKind'][];
       lastUsed?:
         | ((string | components['schemas']['LocalDate'] | null) | null)
@@ -12064,7 +12412,7 @@ export interface components {
       seats: components['schemas']['SeatsOfPlan'][];
       /** Format: int32 */
       takeBack: number;
-      what: components['schemas']['Kind3'];
+      what: components['schemas']['Kind4'];
       yearly: components['schemas']['Money'];
     };
     RenewalCase: {
@@ -12093,7 +12441,7 @@ export interface components {
       /** Format: int32 */
       seen?: number | null;
       u?: string | null;
-      what: components['schemas']['Kind3'] | null;
+      what: components['schemas']['Kind4'] | null;
     };
     RenewalChosen: {
       known: string[];
@@ -12393,7 +12741,7 @@ export interface components {
         | null;
       plan?: string | null;
       recommended: boolean;
-      route: components['schemas']['Kind1'];
+      route: components['schemas']['Kind2'];
       segments: components['schemas']['RouteSegment'][];
       successor?: string | null;
       successorName?: string | null;
@@ -12852,7 +13200,7 @@ export interface components {
         | null;
       /** Format: int32 */
       drift: number;
-      evidenceKind: components['schemas']['Kind'];
+      evidenceKind: components['schemas']['Kind1'];
       faultSince?:
         | ((string | components['schemas']['Instant'] | null) | null)
         | components['schemas']['Instant']

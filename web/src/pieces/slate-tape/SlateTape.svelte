@@ -73,7 +73,9 @@ What is planned, as an adding machine would print it; above it, what waits and w
             </div>
             <div class="d">
               <span class="who">
-                {move.name}{move.idleDays ? ` · ${move.idleDays} d` : ''}
+                {move.name}{move.idleDays ? ` · ${move.idleDays} d` : ''}{move.due
+                  ? ` · on ${sayShortDay(move.due, day)}`
+                  : ''}
               </span>
               <span>{sayShortDay(move.cashFrom, day)}</span>
             </div>

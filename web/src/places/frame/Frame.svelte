@@ -24,6 +24,7 @@
     { path: '/leavers', name: 'Leavers', key: 'e' },
     { path: '/renewals', name: 'Renewals', key: 'w' },
     { path: '/slates', name: 'Slates', key: 'l' },
+    { path: '/bills', name: 'Bills', key: 'b' },
     { path: '/intake', name: 'Intake', key: 'i' },
     { path: '/journal', name: 'Journal', key: 'j' },
     { path: '/house-rules', name: 'House rules', key: 'h' },
@@ -68,8 +69,8 @@
   );
 
   /** Places that are not for every day stand behind one word where room is short. */
-  const SELDOM: string[] = ['/intake', '/journal', '/house-rules'];
-  const TIGHT = 1150;
+  const SELDOM: string[] = ['/bills', '/intake', '/journal', '/house-rules'];
+  const TIGHT = 1320;
   const WRAPS = 900;
   let moreOpen = $state(false);
   const tight = $derived(width < TIGHT && width > WRAPS && places.length > SELDOM.length + 2);

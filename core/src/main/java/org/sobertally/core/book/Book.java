@@ -15,6 +15,7 @@ import org.sobertally.core.activity.Evidence;
 import org.sobertally.core.agreement.Agreement;
 import org.sobertally.core.agreement.Offer;
 import org.sobertally.core.agreement.Subscription;
+import org.sobertally.core.agreement.VendorBill;
 import org.sobertally.core.catalogue.Plan;
 import org.sobertally.core.catalogue.Vendor;
 import org.sobertally.core.money.Money;
@@ -49,6 +50,7 @@ public final class Book {
   private final Map<String, List<Keep>> keepsByHolding;
   private final Map<String, Evidence> evidence;
   private final List<DataRule> dataRules;
+  private final Table<VendorBill> bills;
   private final PartNumbers parts;
   private final Holdings holdings;
   private final ActivityCalendar activity;
@@ -80,6 +82,7 @@ public final class Book {
     keepsByHolding = grouped(b.keeps, Keep::holding);
     evidence = Map.copyOf(b.evidence);
     dataRules = List.copyOf(b.dataRules);
+    bills = new Table<>("bill", b.bills, VendorBill::id);
     parts = new PartNumbers(b);
     lineVendor = mapped(lines, line -> vendors.require(plans.byId(line.plan()).vendor()));
     linePlan = mapped(lines, line -> plans.require(line.plan()));
@@ -114,6 +117,7 @@ public final class Book {
     keepsByHolding = or(edit.keeps, same.keepsByHolding);
     evidence = or(edit.evidence, same.evidence);
     dataRules = or(edit.dataRules, same.dataRules);
+    bills = or(edit.bills, same.bills);
     parts = same.parts;
     lineVendor = same.lineVendor;
     linePlan = same.linePlan;
@@ -159,6 +163,7 @@ public final class Book {
     private @Nullable List<StandingRule> standingRules;
     private @Nullable Table<Account> accounts;
     private @Nullable List<DataRule> dataRules;
+    private @Nullable Table<VendorBill> bills;
     private @Nullable Map<String, List<Keep>> keeps;
     private @Nullable Map<String, Evidence> evidence;
     private @Nullable ActivityCalendar activity;
@@ -285,6 +290,11 @@ public final class Book {
 
   public List<DataRule> dataRules() {
     return dataRules;
+  }
+
+  /** Bills as they came. */
+  public Table<VendorBill> bills() {
+    return bills;
   }
 
   public Plan planOfLine(int line) {
@@ -552,6 +562,17 @@ public final class Book {
     all.removeIf(same -> same.id().equals(rule.id()));
     all.add(rule);
     return edited(e -> e.standingRules = List.copyOf(all));
+  }
+
+  /** The next version, with the bill as it is now, or one bill more. */
+  public Book withBill(VendorBill bill) {
+    return edited(e -> e.bills = bills.with(bill));
+  }
+
+  /** The next version, without the bill. */
+  public Book withoutBill(String bill) {
+    bills.require(bill);
+    return edited(e -> e.bills = bills.without(bill));
   }
 
   /** The next version, with these rules about data and no others. */

@@ -9,6 +9,7 @@ import org.sobertally.core.activity.Evidence;
 import org.sobertally.core.agreement.Agreement;
 import org.sobertally.core.agreement.Offer;
 import org.sobertally.core.agreement.Subscription;
+import org.sobertally.core.agreement.VendorBill;
 import org.sobertally.core.catalogue.Part;
 import org.sobertally.core.catalogue.Plan;
 import org.sobertally.core.catalogue.Vendor;
@@ -38,6 +39,7 @@ public final class BookBuilder {
   List<Holding> holdings = List.of();
   List<Keep> keeps = List.of();
   List<DataRule> dataRules = List.of();
+  List<VendorBill> bills = List.of();
   Map<String, Evidence> evidence = Map.of();
   Map<String, List<String>> parts = Map.of();
   @Nullable Function<Book, ActivityCalendar> activity;
@@ -113,6 +115,11 @@ public final class BookBuilder {
 
   public BookBuilder keeps(List<Keep> value) {
     keeps = value;
+    return this;
+  }
+
+  public BookBuilder bills(List<VendorBill> value) {
+    bills = value;
     return this;
   }
 

@@ -189,7 +189,7 @@ public class SubscriptionResource {
     return new Dto.LedgerDto(
         places.bought(),
         new Dto.PlacesDto(places.spare(), places.promised(), places.held(), places.resting()),
-        postings(ledger, lineId, day, newest));
+        postings(book, ledger, lineId, day, newest));
   }
 
   /**
@@ -198,7 +198,7 @@ public class SubscriptionResource {
    * journal and are shown from there, where they cancel out.
    */
   private List<Dto.PostingDto> postings(
-      Ledger ledger, String lineId, LocalDate day, OptionalInt newest) {
+      Book book, Ledger ledger, String lineId, LocalDate day, OptionalInt newest) {
     Map<String, JournalEntry> recorded = new HashMap<>();
     Set<String> holdings = new HashSet<>();
     for (JournalEntry entry : journal.postingsOf(lineId)) {
@@ -218,6 +218,8 @@ public class SubscriptionResource {
     List<JournalEntry> cancelled =
         recorded.values().stream()
             .filter(entry -> !entry.day.isAfter(day))
+            // A book that replaced everything may not know of the seat any more.
+            .filter(entry -> book.holdings().numberOf(entry.holding) >= 0)
             .sorted(Comparator.comparing(entry -> entry.id))
             .toList();
     int all = facts.size() + cancelled.size();

@@ -66,6 +66,8 @@ final class Draft {
         "data_rules.csv",
         "vendor,after,stage,name,days,reach,per_seat_year,per_gb_month,per_gb_opened,pooled,from,"
             + "joins_at");
+    HEADERS.put("bills.csv", "bill,agreement,day,from,until");
+    HEADERS.put("bill_rows.csv", "bill,row,line,text,quantity,amount");
     HEADERS.put("rates.csv", "currency,day,rate");
     HEADERS.put("settings.csv", "name,value");
   }

@@ -34,6 +34,10 @@ final class Portlanne implements VendorStory {
     LocalDate renewed = LocalDate.of(2026, 5, 1);
     draft.row("terms.csv", "pl-charts", renewed, renewed.plusYears(1), null, null, null);
     draft.row("line_prices.csv", "pl-charts", renewed, "310.00", null, null);
+    // In September the vendor still charges the old price.
+    LocalDate september = LocalDate.of(2026, 9, 1);
+    draft.row("bills.csv", "PL-4471", "pl-charts", september, september, september.plusMonths(1));
+    draft.row("bill_rows.csv", "PL-4471", 1, "pl-charts", "Charts, 60 seats", 60, "1475.00");
     draft.evidence(VENDOR, DAYS_LATER_THAN_OTHERS);
     Seats seats = new Seats(draft, VENDOR, "pl-charts");
     for (Member member : crew) {

@@ -46,6 +46,11 @@ final class Saltcote implements VendorStory {
         "sc-room", VENDOR, "Saltcote storage", "EUR", LocalDate.of(2025, 3, 1), 0, "MONTHLY");
     draft.row("lines.csv", "sc-100", "sc-room", "salt-100", 46, "24.00", "FLAT", null);
     draft.row("lines.csv", "sc-1000", "sc-room", "salt-1000", 28, "108.00", "FLAT", null);
+    // In September four rooms too many are charged.
+    LocalDate september = LocalDate.of(2026, 9, 1);
+    draft.row("bills.csv", "SC-2609", "sc-room", september, september, september.plusMonths(1));
+    draft.row("bill_rows.csv", "SC-2609", 1, "sc-100", "100 GB, 50 rooms", 50, "100.00");
+    draft.row("bill_rows.csv", "SC-2609", 2, "sc-1000", "1 TB, 28 rooms", 28, "252.00");
     draft.evidence(VENDOR, 0);
     int number = 0;
     for (Member member : crew) {

@@ -38,6 +38,7 @@ final class RowChecks {
   boolean fits(BookFile file, long line, String[] row) {
     return switch (file.name()) {
       case BookSchema.AGREEMENTS -> ordered(file, line, row, "starts", "ends", true);
+      case BookSchema.BILLS -> ordered(file, line, row, "from", "until", true);
       case BookSchema.EVIDENCE -> ordered(file, line, row, "complete_from", "complete_to", false);
       case BookSchema.STANDING_RULES -> ordered(file, line, row, "from", "until", false);
       case BookSchema.HOLDINGS ->

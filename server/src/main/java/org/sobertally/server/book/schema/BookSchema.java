@@ -4,6 +4,7 @@ import static org.sobertally.server.book.schema.Column.key;
 import static org.sobertally.server.book.schema.Column.keyOrEmpty;
 import static org.sobertally.server.book.schema.Column.optional;
 import static org.sobertally.server.book.schema.Column.required;
+import static org.sobertally.server.book.schema.Type.AMOUNT;
 import static org.sobertally.server.book.schema.Type.BOOLEAN;
 import static org.sobertally.server.book.schema.Type.COUNT;
 import static org.sobertally.server.book.schema.Type.CURRENCY;
@@ -53,6 +54,8 @@ public final class BookSchema {
   public static final String INSTALLS = "installs.csv";
   public static final String KEEPS = "keeps.csv";
   public static final String DATA_RULES = "data_rules.csv";
+  public static final String BILLS = "bills.csv";
+  public static final String BILL_ROWS = "bill_rows.csv";
   public static final String RATES = "rates.csv";
   public static final String SETTINGS = "settings.csv";
 
@@ -247,6 +250,21 @@ public final class BookSchema {
               optional("pooled", BOOLEAN),
               keyOrEmpty("from", DATE),
               optional("joins_at", COUNT)),
+          extra(
+              BILLS,
+              key("bill", ID),
+              required("agreement", ID).to(AGREEMENTS),
+              required("day", DATE),
+              required("from", DATE),
+              required("until", DATE)),
+          extra(
+              BILL_ROWS,
+              key("bill", ID).to(BILLS),
+              key("row", COUNT),
+              optional("line", ID).to(LINES),
+              required("text", TEXT),
+              required("quantity", PRICE),
+              required("amount", AMOUNT)),
           extra(RATES, key("currency", CURRENCY), key("day", DATE), required("rate", RATE)),
           extra(SETTINGS, key("name", ID), required("value", TEXT)));
 

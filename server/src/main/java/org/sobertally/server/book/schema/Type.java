@@ -48,6 +48,7 @@ public record Type(
   public static final Type POSITIVE = integer(1);
   public static final Type SIGNED = integer(-999_999_999);
   public static final Type PRICE = decimal("0 or more", value -> value.signum() >= 0);
+  public static final Type AMOUNT = decimal("written as a number", value -> true);
   public static final Type RATE = decimal("more than 0", value -> value.signum() > 0);
   public static final Type PERCENT =
       decimal(

@@ -15,6 +15,7 @@ import java.util.stream.Collectors;
 import org.sobertally.core.activity.Evidence;
 import org.sobertally.core.agreement.Agreement;
 import org.sobertally.core.agreement.Subscription;
+import org.sobertally.core.agreement.VendorBill;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.book.Holding;
 import org.sobertally.core.book.HouseRules;
@@ -25,6 +26,7 @@ import org.sobertally.core.people.Keep;
 import org.sobertally.core.people.Person;
 import org.sobertally.core.people.StandingRule;
 import org.sobertally.core.time.Days;
+import org.sobertally.server.book.schema.BillMappers;
 import org.sobertally.server.book.schema.DatedMappers;
 import org.sobertally.server.book.schema.Mappers;
 import org.sobertally.server.book.schema.Row;
@@ -104,6 +106,28 @@ public class BookEditor {
 
   private static List<Mappers.LineChange> changesOf(Subscription line) {
     return line.changes().stream().map(one -> new Mappers.LineChange(line.id(), one)).toList();
+  }
+
+  /** The bill as it is now, or one bill more. */
+  public void put(Books.Change change, VendorBill bill) {
+    store(BillMappers.BILL, bill.withRows(List.of()));
+    List<BillMappers.RowOf> before =
+        change.book().bills().has(bill.id())
+            ? rowsOf(change.book().bills().byId(bill.id()))
+            : List.of();
+    replace(BillMappers.ROW, before, rowsOf(bill));
+    change.apply(book -> book.withBill(bill));
+  }
+
+  /** The bill is no more. */
+  public void remove(Books.Change change, VendorBill bill) {
+    replace(BillMappers.ROW, rowsOf(bill), List.of());
+    replace(BillMappers.BILL, List.of(bill.withRows(List.of())), List.of());
+    change.apply(book -> book.withoutBill(bill.id()));
+  }
+
+  private static List<BillMappers.RowOf> rowsOf(VendorBill bill) {
+    return bill.rows().stream().map(row -> new BillMappers.RowOf(bill.id(), row)).toList();
   }
 
   /** The plan with an idle line and an opening grace of its own, or without them. */

@@ -18,10 +18,12 @@ import org.sobertally.core.activity.CalendarBuilder;
 import org.sobertally.core.agreement.Agreement;
 import org.sobertally.core.agreement.Offer;
 import org.sobertally.core.agreement.Subscription;
+import org.sobertally.core.agreement.VendorBill;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.catalogue.PriceList;
 import org.sobertally.core.money.Rates;
 import org.sobertally.core.people.Group;
+import org.sobertally.server.book.schema.BillMappers;
 import org.sobertally.server.book.schema.BookSchema;
 import org.sobertally.server.book.schema.DatedMappers;
 import org.sobertally.server.book.schema.Mappers;
@@ -68,6 +70,7 @@ public final class BookLoader {
         .holdings(rows(Mappers.HOLDING))
         .keeps(rows(Mappers.KEEP))
         .dataRules(rows(Mappers.DATA_RULE))
+        .bills(bills())
         .evidence(
             rows(Mappers.EVIDENCE).stream()
                 .collect(Collectors.toMap(Mappers.Known::vendor, Mappers.Known::evidence)))
@@ -89,6 +92,13 @@ public final class BookLoader {
       tables.forEach(mapper.file(), visitor);
     }
     return all;
+  }
+
+  private List<VendorBill> bills() throws SQLException {
+    var rowsOf = grouped(rows(BillMappers.ROW), BillMappers.RowOf::bill, BillMappers.RowOf::row);
+    return rows(BillMappers.BILL).stream()
+        .map(bill -> bill.withRows(rowsOf.getOrDefault(bill.id(), List.of())))
+        .toList();
   }
 
   private List<Agreement> agreements() throws SQLException {

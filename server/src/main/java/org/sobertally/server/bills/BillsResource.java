@@ -1,0 +1,427 @@
+package org.sobertally.server.bills;
+
+import io.quarkus.security.identity.SecurityIdentity;
+import jakarta.annotation.security.RolesAllowed;
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotBlank;
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Size;
+import jakarta.ws.rs.DELETE;
+import jakarta.ws.rs.GET;
+import jakarta.ws.rs.POST;
+import jakarta.ws.rs.Path;
+import jakarta.ws.rs.PathParam;
+import jakarta.ws.rs.Produces;
+import jakarta.ws.rs.QueryParam;
+import jakarta.ws.rs.core.Context;
+import jakarta.ws.rs.core.MediaType;
+import jakarta.ws.rs.core.UriInfo;
+import java.math.BigDecimal;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Optional;
+import org.eclipse.microprofile.openapi.annotations.media.Schema;
+import org.eclipse.microprofile.openapi.annotations.tags.Tag;
+import org.jboss.resteasy.reactive.RestResponse;
+import org.sobertally.core.agreement.Agreement;
+import org.sobertally.core.agreement.VendorBill;
+import org.sobertally.core.bill.BillCheck;
+import org.sobertally.core.bill.ExpectedBill;
+import org.sobertally.core.book.Book;
+import org.sobertally.core.money.Money;
+import org.sobertally.core.money.MoneyWords;
+import org.sobertally.server.access.Role;
+import org.sobertally.server.book.store.BookEditor;
+import org.sobertally.server.book.store.Books;
+import org.sobertally.server.http.MoneyDto;
+import org.sobertally.server.http.Page;
+import org.sobertally.server.http.Params;
+import org.sobertally.server.http.Problem;
+import org.sobertally.server.http.XlsxListWriter;
+import org.sobertally.server.journal.Journal;
+import org.sobertally.server.store.AsOf;
+
+/** Bills that are expected next, and those that came, row by row beside what was expected. */
+@Path("/api/v1/bills")
+@Tag(name = "bills")
+@Produces(MediaType.APPLICATION_JSON)
+@RolesAllowed("**")
+public class BillsResource {
+
+  private static final String CSV = "text/csv";
+  private static final int MOST_ROWS = 10_000;
+
+  private final Books books;
+  private final AsOf asOf;
+  private final BookEditor editor;
+  private final Journal journal;
+  private final SecurityIdentity identity;
+
+  BillsResource(
+      Books books, AsOf asOf, BookEditor editor, Journal journal, SecurityIdentity identity) {
+    this.books = books;
+    this.asOf = asOf;
+    this.editor = editor;
+    this.journal = journal;
+    this.identity = identity;
+  }
+
+  /** What an agreement charges on a day; amounts in its currency. */
+  @Schema(name = "NextBill")
+  record NextBill(
+      String agreement,
+      String vendor,
+      LocalDate day,
+      String currency,
+      MoneyDto total,
+      List<NextRow> rows,
+      String name,
+      String vendorName) {}
+
+  @Schema(name = "NextBillRow")
+  record NextRow(
+      String line,
+      String plan,
+      ExpectedBill.Kind kind,
+      LocalDate from,
+      LocalDate until,
+      int quantity,
+      MoneyDto amount,
+      String planName) {}
+
+  /** Of each agreement that has one its next bill, by day. */
+  @GET
+  @Path("/next")
+  @Produces({MediaType.APPLICATION_JSON, CSV, XlsxListWriter.XLSX})
+  public List<NextBill> next(
+      @QueryParam("agreement") String agreement, @QueryParam("asOf") String asOfText) {
+    Book book = books.current();
+    LocalDate day = asOf.of(book, asOfText);
+    boolean one = agreement != null && !agreement.isBlank();
+    if (one && !book.agreements().has(agreement)) {
+      throw Problem.notFound("There is no agreement %s.".formatted(agreement));
+    }
+    List<NextBill> next = new ArrayList<>();
+    for (int a = 0; a < book.agreements().size(); a++) {
+      Agreement of = book.agreements().get(a);
+      if (!one || of.id().equals(agreement)) {
+        Optional<ExpectedBill> bill = ExpectedBill.next(book, a, day);
+        bill.ifPresent(found -> next.add(next(book, of, found)));
+      }
+    }
+    next.sort(Comparator.comparing(NextBill::day).thenComparing(NextBill::agreement));
+    return next;
+  }
+
+  private static NextBill next(Book book, Agreement of, ExpectedBill bill) {
+    return new NextBill(
+        of.id(),
+        of.vendor(),
+        bill.day(),
+        of.currency(),
+        MoneyDto.of(bill.total(book)),
+        bill.rows().stream().map(row -> row(book, row)).toList(),
+        of.name(),
+        book.vendors().byId(of.vendor()).name());
+  }
+
+  private static NextRow row(Book book, ExpectedBill.Row row) {
+    return new NextRow(
+        book.lines().get(row.line()).id(),
+        book.planOfLine(row.line()).id(),
+        row.kind(),
+        row.from(),
+        row.until(),
+        row.quantity(),
+        MoneyDto.of(row.amount()),
+        book.planOfLine(row.line()).name());
+  }
+
+  /** A bill that came. */
+  @Schema(name = "Bill")
+  record BillDto(
+      String bill,
+      String agreement,
+      LocalDate day,
+      LocalDate from,
+      LocalDate until,
+      MoneyDto total,
+      MoneyDto expected,
+      MoneyDto difference,
+      String name) {}
+
+  /** Bills that came, by day. */
+  @GET
+  @Produces({MediaType.APPLICATION_JSON, CSV, XlsxListWriter.XLSX})
+  public RestResponse<List<BillDto>> all(
+      @QueryParam("agreement") String agreement,
+      @QueryParam("limit") String limit,
+      @QueryParam("cursor") String cursor,
+      @Context UriInfo uri) {
+    Book book = books.current();
+    List<BillDto> bills =
+        book.bills().all().stream()
+            .filter(
+                bill ->
+                    agreement == null || agreement.isBlank() || bill.agreement().equals(agreement))
+            .sorted(Comparator.comparing(VendorBill::day).thenComparing(VendorBill::id))
+            .map(bill -> dto(book, BillCheck.of(book, bill)))
+            .toList();
+    return Page.ofPlaces(bills.size(), bills::get, limit, cursor, uri, book.version());
+  }
+
+  private static BillDto dto(Book book, BillCheck check) {
+    VendorBill bill = check.bill();
+    return new BillDto(
+        bill.id(),
+        bill.agreement(),
+        bill.day(),
+        bill.from(),
+        bill.until(),
+        MoneyDto.of(check.billedTotal()),
+        MoneyDto.of(check.expectedTotal()),
+        MoneyDto.of(check.difference()),
+        book.agreements().byId(bill.agreement()).name());
+  }
+
+  @Schema(name = "BillQuantity")
+  record Part(BigDecimal quantity, MoneyDto amount) {}
+
+  /**
+   * One subscription on a bill.
+   *
+   * @param says the difference as a sentence for the vendor; null where there is none
+   */
+  @Schema(name = "BillLine")
+  record LineDto(
+      String line,
+      String plan,
+      Part expected,
+      Part billed,
+      MoneyDto difference,
+      MoneyDto byQuantity,
+      MoneyDto byPrice,
+      boolean missing,
+      boolean unexpected,
+      String planName,
+      @Schema(nullable = true) String says) {}
+
+  @Schema(name = "BillRowWithoutLine")
+  record RowDto(int row, String text, BigDecimal quantity, MoneyDto amount) {}
+
+  /** A bill beside what was expected. */
+  @Schema(name = "BillCheck")
+  record CheckDto(
+      String bill,
+      String agreement,
+      LocalDate day,
+      @Schema(nullable = true) LocalDate billDay,
+      String currency,
+      List<LineDto> lines,
+      List<RowDto> rowsWithoutLine,
+      MoneyDto expected,
+      MoneyDto billed,
+      MoneyDto difference,
+      String name) {}
+
+  @GET
+  @Path("/{bill}/check")
+  public CheckDto check(@PathParam("bill") String bill) {
+    Book book = books.current();
+    return check(book, require(book, bill));
+  }
+
+  private static VendorBill require(Book book, String bill) {
+    if (!book.bills().has(bill)) {
+      throw Problem.notFound("There is no bill %s.".formatted(bill));
+    }
+    return book.bills().byId(bill);
+  }
+
+  private static CheckDto check(Book book, VendorBill bill) {
+    BillCheck check = BillCheck.of(book, bill);
+    String currency = check.billedTotal().currency();
+    return new CheckDto(
+        bill.id(),
+        bill.agreement(),
+        bill.day(),
+        check.expected() == null ? null : check.expected().day(),
+        currency,
+        check.lines().stream().map(line -> line(book, line)).toList(),
+        check.rowsWithoutLine().stream()
+            .map(
+                row ->
+                    new RowDto(
+                        row.row(), row.text(), row.quantity(), MoneyDto.of(row.amount(), currency)))
+            .toList(),
+        MoneyDto.of(check.expectedTotal()),
+        MoneyDto.of(check.billedTotal()),
+        MoneyDto.of(check.difference()),
+        book.agreements().byId(bill.agreement()).name());
+  }
+
+  private static LineDto line(Book book, BillCheck.Line line) {
+    return new LineDto(
+        book.lines().get(line.line()).id(),
+        book.planOfLine(line.line()).id(),
+        new Part(line.expectedQuantity(), MoneyDto.of(line.expected())),
+        new Part(line.billedQuantity(), MoneyDto.of(line.billed())),
+        MoneyDto.of(line.difference()),
+        MoneyDto.of(line.byQuantity()),
+        MoneyDto.of(line.byPrice()),
+        line.missing(),
+        line.unexpected(),
+        book.planOfLine(line.line()).name(),
+        says(book, line));
+  }
+
+  /** What is to be said to the vendor; null where the two agree. */
+  private static String says(Book book, BillCheck.Line line) {
+    String plan = book.planOfLine(line.line()).name();
+    if (line.missing()) {
+      return "%s was due (%s) and is not on the bill."
+          .formatted(plan, MoneyWords.exact(line.expected()));
+    }
+    if (line.unexpected()) {
+      return "%s is charged (%s), and nothing was due."
+          .formatted(plan, MoneyWords.exact(line.billed()));
+    }
+    List<String> says = new ArrayList<>();
+    if (!isNothing(line.byQuantity())) {
+      says.add(
+          "%s seats of %s are charged, %s were bought: %s"
+              .formatted(
+                  plain(line.billedQuantity()),
+                  plan,
+                  plain(line.expectedQuantity()),
+                  MoneyWords.exact(line.byQuantity())));
+    }
+    if (!isNothing(line.byPrice())) {
+      says.add(
+          "%s has another price than was agreed: %s"
+              .formatted(plan, MoneyWords.exact(line.byPrice())));
+    }
+    return says.isEmpty() ? null : String.join("; ", says) + ".";
+  }
+
+  private static boolean isNothing(Money money) {
+    return money.rounded().amount().signum() == 0;
+  }
+
+  private static String plain(BigDecimal number) {
+    return number.stripTrailingZeros().toPlainString();
+  }
+
+  /** One row of a bill that is written down. */
+  @Schema(name = "NewBillRow")
+  public record RowForm(
+      @Schema(nullable = true) String line,
+      @NotBlank @Size(max = 500) String text,
+      @NotNull BigDecimal quantity,
+      @NotNull BigDecimal amount) {}
+
+  /**
+   * @param total what the bill says at its foot; null where nobody looked
+   * @param currency what it is in; null for the agreement's
+   */
+  @Schema(name = "NewBill")
+  public record BillForm(
+      @NotBlank @Size(max = 200) String bill,
+      @NotBlank String agreement,
+      @NotBlank String day,
+      @NotBlank String from,
+      @NotBlank String until,
+      @NotNull @Size(min = 1, max = MOST_ROWS) List<@NotNull @Valid RowForm> rows,
+      @Schema(nullable = true) BigDecimal total,
+      @Schema(nullable = true) String currency) {}
+
+  /** Writes a bill down, and answers with what differs. */
+  @POST
+  @RolesAllowed({Role.STEWARD_NAME, Role.DECIDER_NAME})
+  public CheckDto write(@NotNull @Valid BillForm form) {
+    return books.write(
+        change -> {
+          VendorBill bill = read(change.book(), form);
+          editor.put(change, bill);
+          CheckDto check = check(change.book(), bill);
+          journal.add(
+              identity.getPrincipal().getName(),
+              "BILL_WRITTEN",
+              "Wrote the bill %s of %s down: %s, %s expected."
+                  .formatted(
+                      bill.id(),
+                      check.name(),
+                      MoneyWords.exact(BillCheck.of(change.book(), bill).billedTotal()),
+                      MoneyWords.exact(BillCheck.of(change.book(), bill).expectedTotal())));
+          return check;
+        });
+  }
+
+  private static VendorBill read(Book book, BillForm form) {
+    String id = form.bill().strip();
+    if (!book.agreements().has(form.agreement())) {
+      throw Problem.notFound("There is no agreement %s.".formatted(form.agreement()));
+    }
+    Agreement agreement = book.agreements().byId(form.agreement());
+    if (book.bills().has(id)) {
+      throw Problem.conflict("The bill %s is here already. Take it out first.".formatted(id));
+    }
+    if (form.currency() != null && !form.currency().equals(agreement.currency())) {
+      throw Problem.badRequest(
+          "currency: the bill is in %s, and %s is in %s. Choose the agreement that it is of."
+              .formatted(form.currency(), agreement.name(), agreement.currency()));
+    }
+    LocalDate from = Params.day("from", form.from()).orElseThrow();
+    LocalDate until = Params.day("until", form.until()).orElseThrow();
+    if (!from.isBefore(until)) {
+      throw Problem.badRequest("until: it must come after %s.".formatted(from));
+    }
+    if (!agreement.inForce(from)) {
+      throw Problem.badRequest(
+          "from: %s is not in force on %s. Choose the agreement that it is of."
+              .formatted(agreement.name(), from));
+    }
+    List<VendorBill.BilledRow> rows = new ArrayList<>();
+    BigDecimal sum = BigDecimal.ZERO;
+    for (RowForm row : form.rows()) {
+      String line = row.line() == null || row.line().isBlank() ? null : row.line();
+      if (line != null
+          && (!book.lines().has(line)
+              || !book.lines().byId(line).agreement().equals(agreement.id()))) {
+        throw Problem.badRequest(
+            "rows[%d].line: %s is no subscription of %s. A bill is of one agreement."
+                .formatted(rows.size(), line, agreement.name()));
+      }
+      rows.add(
+          new VendorBill.BilledRow(
+              rows.size() + 1, line, row.text().strip(), row.quantity(), row.amount()));
+      sum = sum.add(row.amount());
+    }
+    if (form.total() != null && form.total().compareTo(sum) != 0) {
+      throw Problem.badRequest(
+          "total: the rows come to %s, and the bill says %s. Look at the rows again."
+              .formatted(plain(sum), plain(form.total())));
+    }
+    LocalDate day = Params.day("day", form.day()).orElseThrow();
+    return new VendorBill(id, agreement.id(), day, from, until, rows);
+  }
+
+  /** Takes a bill out that should not have been written down. */
+  @DELETE
+  @Path("/{bill}")
+  @RolesAllowed({Role.STEWARD_NAME, Role.DECIDER_NAME})
+  public void remove(@PathParam("bill") String bill) {
+    books.write(
+        change -> {
+          VendorBill gone = require(change.book(), bill);
+          editor.remove(change, gone);
+          journal.add(
+              identity.getPrincipal().getName(),
+              "BILL_TAKEN_OUT",
+              "Took the bill %s out.".formatted(bill));
+          return null;
+        });
+  }
+}

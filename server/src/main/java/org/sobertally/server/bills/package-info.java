@@ -1,0 +1,2 @@
+/** What vendors will charge, and what they did. */
+package org.sobertally.server.bills;
