@@ -1379,6 +1379,61 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/v1/allowances': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** All */
+    get: {
+      parameters: {
+        query?: {
+          asOf?: string;
+          vendor?: string;
+        };
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['Allowance'][];
+            'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet': components['schemas']['Allowance'][];
+            'text/csv': components['schemas']['Allowance'][];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/v1/ask/by/{token}': {
     parameters: {
       query?: never;
@@ -10320,7 +10375,8 @@ export interface components {
       | 'STILL_SIGNS_IN'
       | 'PASSING'
       | 'DUTY_OVER'
-      | 'RETURN';
+      | 'RETURN'
+      | 'ALLOWANCE';
     AccessPerson: {
       email?: string | null;
       login: string;
@@ -10408,6 +10464,38 @@ export interface components {
       renews: components['schemas']['Renews'];
       starts: components['schemas']['LocalDate'];
       yearly: components['schemas']['Money'];
+    };
+    Allowance: {
+      accounts: components['schemas']['AllowanceAccount'][];
+      agreement?: string | null;
+      allowance: string;
+      from: components['schemas']['LocalDate'];
+      granted: number;
+      left?: number | null;
+      measureDay?:
+        | ((string | components['schemas']['LocalDate'] | null) | null)
+        | components['schemas']['LocalDate']
+        | null;
+      name: string;
+      perDay?: number | null;
+      plan?: string | null;
+      runsOut?:
+        | ((string | components['schemas']['LocalDate'] | null) | null)
+        | components['schemas']['LocalDate']
+        | null;
+      unit: string;
+      until?:
+        | ((string | components['schemas']['LocalDate'] | null) | null)
+        | components['schemas']['LocalDate']
+        | null;
+      used?: number | null;
+      vendor: string;
+      vendorName: string;
+    };
+    AllowanceAccount: {
+      account: string;
+      person?: string | null;
+      used: number;
     };
     /** @enum {string} */
     Answer: 'KEEP' | 'TAKE';

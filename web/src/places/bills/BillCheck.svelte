@@ -8,14 +8,16 @@
 
   let { bill, ontakenout }: { bill: string; ontakenout: () => void } = $props();
 
+  // Derived: a row that comes anew with the same id must not make the answer be forgotten.
+  const id = $derived(bill);
   const asked = new Question(
-    () => ({ bill }),
+    () => ({ bill: id }),
     (path) => dataOf(api.GET('/api/v1/bills/{bill}/check', { params: { path } })),
-    { again: () => book.version, subject: () => bill },
+    { again: () => book.version, subject: () => id },
   );
   const takeOut = () =>
     asked
-      .attempt(() => dataOf(api.DELETE('/api/v1/bills/{bill}', { params: { path: { bill } } })))
+      .attempt(() => dataOf(api.DELETE('/api/v1/bills/{bill}', { params: { path: { bill: id } } })))
       .then((done) => done && ontakenout());
   const says = $derived((asked.value?.lines ?? []).flatMap((line) => line.says ?? []));
 </script>

@@ -9,6 +9,7 @@
   import { Question } from '../../state/question.svelte';
   import { sayDay, sayMoney, saySigned } from '../../state/say';
   import { session } from '../../state/session.svelte';
+  import Allowances from './Allowances.svelte';
   import BillCheck from './BillCheck.svelte';
   import NewBill from './NewBill.svelte';
 
@@ -140,6 +141,8 @@
   busy={next.stale}
   empty="No agreement charges anything that can be foreseen."
 />
+
+<Allowances />
 
 {#snippet row(one: Next)}
   <td class="num">{sayDay(one.day)}</td>

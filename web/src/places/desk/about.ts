@@ -26,6 +26,7 @@ export const ABOUT_WORDS: Record<About, string> = {
   PASSING: 'data passes',
   DUTY_OVER: 'duty over',
   RETURN: 'is back',
+  ALLOWANCE: 'allowance',
 };
 
 /** `today`, `tomorrow`, `in 5 days`. */

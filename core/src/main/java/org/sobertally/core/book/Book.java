@@ -13,6 +13,7 @@ import org.jspecify.annotations.Nullable;
 import org.sobertally.core.activity.ActivityCalendar;
 import org.sobertally.core.activity.Evidence;
 import org.sobertally.core.agreement.Agreement;
+import org.sobertally.core.agreement.Allowance;
 import org.sobertally.core.agreement.Offer;
 import org.sobertally.core.agreement.Subscription;
 import org.sobertally.core.agreement.VendorBill;
@@ -51,6 +52,7 @@ public final class Book {
   private final Map<String, Evidence> evidence;
   private final List<DataRule> dataRules;
   private final Table<VendorBill> bills;
+  private final Table<Allowance> allowances;
   private final PartNumbers parts;
   private final Holdings holdings;
   private final ActivityCalendar activity;
@@ -83,6 +85,7 @@ public final class Book {
     evidence = Map.copyOf(b.evidence);
     dataRules = List.copyOf(b.dataRules);
     bills = new Table<>("bill", b.bills, VendorBill::id);
+    allowances = new Table<>("allowance", b.allowances, Allowance::id);
     parts = new PartNumbers(b);
     lineVendor = mapped(lines, line -> vendors.require(plans.byId(line.plan()).vendor()));
     linePlan = mapped(lines, line -> plans.require(line.plan()));
@@ -118,6 +121,7 @@ public final class Book {
     evidence = or(edit.evidence, same.evidence);
     dataRules = or(edit.dataRules, same.dataRules);
     bills = or(edit.bills, same.bills);
+    allowances = same.allowances;
     parts = same.parts;
     lineVendor = same.lineVendor;
     linePlan = same.linePlan;
@@ -290,6 +294,11 @@ public final class Book {
 
   public List<DataRule> dataRules() {
     return dataRules;
+  }
+
+  /** Metered units that vendors grant, with what was used of them. */
+  public Table<Allowance> allowances() {
+    return allowances;
   }
 
   /** Bills as they came. */

@@ -7,6 +7,7 @@ import org.jspecify.annotations.Nullable;
 import org.sobertally.core.activity.ActivityCalendar;
 import org.sobertally.core.activity.Evidence;
 import org.sobertally.core.agreement.Agreement;
+import org.sobertally.core.agreement.Allowance;
 import org.sobertally.core.agreement.Offer;
 import org.sobertally.core.agreement.Subscription;
 import org.sobertally.core.agreement.VendorBill;
@@ -40,6 +41,7 @@ public final class BookBuilder {
   List<Keep> keeps = List.of();
   List<DataRule> dataRules = List.of();
   List<VendorBill> bills = List.of();
+  List<Allowance> allowances = List.of();
   Map<String, Evidence> evidence = Map.of();
   Map<String, List<String>> parts = Map.of();
   @Nullable Function<Book, ActivityCalendar> activity;
@@ -115,6 +117,11 @@ public final class BookBuilder {
 
   public BookBuilder keeps(List<Keep> value) {
     keeps = value;
+    return this;
+  }
+
+  public BookBuilder allowances(List<Allowance> value) {
+    allowances = value;
     return this;
   }
 

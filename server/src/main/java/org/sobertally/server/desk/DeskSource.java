@@ -46,7 +46,9 @@ public interface DeskSource {
     /** A duty to keep data is over. */
     DUTY_OVER,
     /** Somebody away is back soon. */
-    RETURN
+    RETURN,
+    /** Metered units run out before their period ends. */
+    ALLOWANCE
   }
 
   /**

@@ -39,6 +39,18 @@ final class Beaconfell implements VendorStory {
         20,
         "AT_RENEWAL");
     draft.row("lines.csv", "bf-drills", "bf-safety", "beacon-drills", 150, "38.00", "FLAT", null);
+    draft.row(
+        "allowances.csv",
+        "bf-credits",
+        VENDOR,
+        "Lesson credits",
+        "credits",
+        "bf-safety",
+        null,
+        1_200,
+        "AGREEMENT",
+        "YEAR");
+    draft.meter("bf-credits", LocalDate.of(2025, 11, 1), LocalDate.of(2026, 9, 30), 1_132);
     draft.evidence(VENDOR, 0);
     Seats seats = new Seats(draft, VENDOR, "bf-drills");
     for (Member member : crew) {

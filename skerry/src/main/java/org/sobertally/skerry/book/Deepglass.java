@@ -28,6 +28,20 @@ final class Deepglass implements VendorStory {
         "AT_RENEWAL");
     draft.row("lines.csv", "dg-viewer", "dg-reports", "deep-viewer", 64, "96.00", "FLAT", null);
     draft.row("lines.csv", "dg-author", "dg-reports", "deep-author", 42, "540.00", "FLAT", null);
+    // Last month they ran out on the 27th; this month they are used with more care.
+    draft.row(
+        "allowances.csv",
+        "dg-reports",
+        VENDOR,
+        "Report runs",
+        "runs",
+        null,
+        null,
+        20_000,
+        "AGREEMENT",
+        "MONTH");
+    draft.meter("dg-reports", LocalDate.of(2026, 8, 1), LocalDate.of(2026, 8, 28), 20_000);
+    draft.meter("dg-reports", LocalDate.of(2026, 9, 1), LocalDate.of(2026, 9, 30), 14_300);
     draft.evidence(VENDOR, 0);
     Seats authors = new Seats(draft, VENDOR, "dg-author");
     Seats viewers = new Seats(draft, VENDOR, "dg-viewer");

@@ -68,6 +68,8 @@ final class Draft {
             + "joins_at");
     HEADERS.put("bills.csv", "bill,agreement,day,from,until");
     HEADERS.put("bill_rows.csv", "bill,row,line,text,quantity,amount");
+    HEADERS.put("allowances.csv", "allowance,vendor,name,unit,agreement,plan,amount,per,period");
+    HEADERS.put("meter.csv", "allowance,day,account,used");
     HEADERS.put("rates.csv", "currency,day,rate");
     HEADERS.put("settings.csv", "name,value");
   }
@@ -103,6 +105,19 @@ final class Draft {
             Arrays.stream(values)
                 .map(value -> value == null ? "" : value.toString())
                 .toArray(String[]::new));
+  }
+
+  /**
+   * What was used of an allowance, evenly over the days of {@code [from, until)}, in whole units.
+   *
+   * @param total of all days together
+   */
+  void meter(String allowance, LocalDate from, LocalDate until, long total) {
+    long days = until.toEpochDay() - from.toEpochDay();
+    for (long n = 0; n < days; n++) {
+      long used = total * (n + 1) / days - total * n / days;
+      row("meter.csv", allowance, from.plusDays(n), null, used);
+    }
   }
 
   /** Somebody of the line. */

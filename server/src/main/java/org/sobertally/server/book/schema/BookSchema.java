@@ -54,6 +54,8 @@ public final class BookSchema {
   public static final String INSTALLS = "installs.csv";
   public static final String KEEPS = "keeps.csv";
   public static final String DATA_RULES = "data_rules.csv";
+  public static final String ALLOWANCES = "allowances.csv";
+  public static final String METER = "meter.csv";
   public static final String BILLS = "bills.csv";
   public static final String BILL_ROWS = "bill_rows.csv";
   public static final String RATES = "rates.csv";
@@ -265,6 +267,23 @@ public final class BookSchema {
               required("text", TEXT),
               required("quantity", PRICE),
               required("amount", AMOUNT)),
+          extra(
+              ALLOWANCES,
+              key("allowance", ID),
+              required("vendor", ID).to(VENDORS),
+              required("name", TEXT),
+              required("unit", TEXT),
+              optional("agreement", ID).to(AGREEMENTS),
+              optional("plan", ID).to(PLANS),
+              required("amount", PRICE),
+              required("per", oneOf("AGREEMENT", "SEAT")),
+              required("period", oneOf("MONTH", "YEAR", "TERM"))),
+          extra(
+              METER,
+              key("allowance", ID).to(ALLOWANCES),
+              key("day", DATE),
+              keyOrEmpty("account", ID).to(ACCOUNTS),
+              required("used", PRICE)),
           extra(RATES, key("currency", CURRENCY), key("day", DATE), required("rate", RATE)),
           extra(SETTINGS, key("name", ID), required("value", TEXT)));
 

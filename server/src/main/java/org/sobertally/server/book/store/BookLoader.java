@@ -16,6 +16,7 @@ import java.util.stream.Collectors;
 import org.sobertally.core.activity.ActivityCalendar;
 import org.sobertally.core.activity.CalendarBuilder;
 import org.sobertally.core.agreement.Agreement;
+import org.sobertally.core.agreement.Allowance;
 import org.sobertally.core.agreement.Offer;
 import org.sobertally.core.agreement.Subscription;
 import org.sobertally.core.agreement.VendorBill;
@@ -23,6 +24,7 @@ import org.sobertally.core.book.Book;
 import org.sobertally.core.catalogue.PriceList;
 import org.sobertally.core.money.Rates;
 import org.sobertally.core.people.Group;
+import org.sobertally.server.book.schema.AllowanceMappers;
 import org.sobertally.server.book.schema.BillMappers;
 import org.sobertally.server.book.schema.BookSchema;
 import org.sobertally.server.book.schema.DatedMappers;
@@ -71,6 +73,7 @@ public final class BookLoader {
         .keeps(rows(Mappers.KEEP))
         .dataRules(rows(Mappers.DATA_RULE))
         .bills(bills())
+        .allowances(allowances())
         .evidence(
             rows(Mappers.EVIDENCE).stream()
                 .collect(Collectors.toMap(Mappers.Known::vendor, Mappers.Known::evidence)))
@@ -92,6 +95,17 @@ public final class BookLoader {
       tables.forEach(mapper.file(), visitor);
     }
     return all;
+  }
+
+  private List<Allowance> allowances() throws SQLException {
+    var meter =
+        grouped(
+            rows(AllowanceMappers.METER),
+            AllowanceMappers.MeterOf::allowance,
+            AllowanceMappers.MeterOf::row);
+    return rows(AllowanceMappers.ALLOWANCE).stream()
+        .map(one -> one.withMeter(meter.getOrDefault(one.id(), List.of())))
+        .toList();
   }
 
   private List<VendorBill> bills() throws SQLException {

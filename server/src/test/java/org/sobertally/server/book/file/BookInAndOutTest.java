@@ -55,7 +55,7 @@ class BookInAndOutTest {
   void whatCameInGoesOutAndInAgainByteForByte() {
     byte[] first = export();
     Map<String, String> files = SmallBook.unzip(first);
-    assertThat(files).hasSize(29).containsKeys("datapackage.json", "manifest.json");
+    assertThat(files).hasSize(31).containsKeys("datapackage.json", "manifest.json");
     assertThat(files.get("people.csv")).contains("ann,Ann Ø. Brekke,", ",2020-02-29,PERSON,\r\n");
     assertThat(files.get("agreements.csv")).contains("\"Suite, yearly\"");
     assertThat(files.get("sessions.csv"))

@@ -1,0 +1,48 @@
+package org.sobertally.server.bills;
+
+import jakarta.enterprise.context.ApplicationScoped;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.List;
+import org.sobertally.core.agreement.Allowance;
+import org.sobertally.core.allowance.AllowanceUse;
+import org.sobertally.core.book.Book;
+import org.sobertally.core.words.Words;
+import org.sobertally.server.access.Role;
+import org.sobertally.server.desk.DeskSource;
+
+/** Allowances that run out before their period ends. */
+@ApplicationScoped
+class AllowancesOnDesk implements DeskSource {
+
+  @Override
+  public List<Line> lines(Book book, Asker asker) {
+    if (asker.role() != Role.STEWARD) {
+      return List.of();
+    }
+    List<Line> lines = new ArrayList<>();
+    for (Allowance allowance : book.allowances().all()) {
+      AllowanceUse use = AllowanceUse.of(book, allowance, asker.day());
+      AllowanceUse.Known known = use.known();
+      LocalDate out = known == null ? null : known.runsOut();
+      if (out != null) {
+        boolean gone = known.left().signum() <= 0;
+        String name =
+            "%s of %s".formatted(allowance.name(), book.vendors().byId(allowance.vendor()).name());
+        lines.add(
+            new Line(
+                About.ALLOWANCE,
+                gone
+                    ? "%s ran out on %s".formatted(name, Words.day(out))
+                    : "%s run out on %s".formatted(name, Words.day(out)),
+                use.until() == null
+                    ? "Nothing is left."
+                    : "Nothing is left until %s.".formatted(Words.day(use.until())),
+                null,
+                gone ? null : out,
+                "/bills"));
+      }
+    }
+    return lines;
+  }
+}
