@@ -17,7 +17,8 @@ final class Aftermath {
 
   private Aftermath() {}
 
-  static Book of(Book book, LocalDate day, Move move) {
+  static Book of(Book book, LocalDate day, Move asked) {
+    Move move = asked.resolved(book, day);
     if (move instanceof Move.TakeBack back) {
       return ended(book, day, back.holding());
     } else if (move instanceof Move.Switch change) {

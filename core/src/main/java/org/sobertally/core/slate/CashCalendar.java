@@ -54,7 +54,9 @@ public record CashCalendar(List<Entry> entries, Money never) {
   private static Map<Integer, Integer> freed(Book book, LocalDate asOf, List<Move> moves) {
     FreedSeats freed = new FreedSeats(book, asOf);
     Workings at = new Workings(book, asOf, null);
-    moves.forEach(move -> count(at.rule(move.kind(book)), move, freed));
+    moves.stream()
+        .map(move -> move.resolved(book, asOf))
+        .forEach(move -> count(at.rule(move.kind(book)), move, freed));
     return freed.byLine();
   }
 

@@ -3,12 +3,46 @@ package org.sobertally.core.slate;
 import java.time.LocalDate;
 import org.jspecify.annotations.Nullable;
 import org.sobertally.core.book.Book;
+import org.sobertally.core.catalogue.PlanModel;
+import org.sobertally.core.time.Days;
 
 /** One planned change. What it needs, does and costs is said by the rule of its kind. */
 public interface Move {
 
   /** What it is called in this book. */
   MoveKind kind(Book book);
+
+  /**
+   * What it is on the day, where that depends on what was done before; most moves are what they
+   * are.
+   */
+  default Move resolved(Book book, LocalDate day) {
+    return this;
+  }
+
+  /**
+   * Whatever resting seat the account has on the day is given up for one of the subscription: for a
+   * wake that is planned before the seat came to rest.
+   */
+  record WakeAccount(String account, String line) implements Move {
+    @Override
+    public MoveKind kind(Book book) {
+      return MoveKind.WAKE;
+    }
+
+    @Override
+    public Move resolved(Book book, LocalDate day) {
+      if (book.accounts().has(account)) {
+        for (int h : book.holdings().ofAccount(book.accounts().require(account))) {
+          PlanModel model = book.planOfLine(book.holdings().line(h)).model();
+          if (model == PlanModel.RESTING && book.holdings().openOn(h, Days.of(day))) {
+            return new Switch(book.holdings().id(h), line);
+          }
+        }
+      }
+      return new Switch("no resting seat of " + account, line);
+    }
+  }
 
   /** The seat of the holding comes back. */
   record TakeBack(String holding) implements Move {

@@ -108,7 +108,8 @@ public final class Previewer {
     return previewer.sum(previews);
   }
 
-  private MovePreview preview(Move move) {
+  private MovePreview preview(Move asked) {
+    Move move = asked.resolved(book, asOf);
     MoveKind kind = move.kind(book);
     PreviewInProgress sheet = new PreviewInProgress(at, move, kind);
     preview(at.rule(kind), move, sheet);

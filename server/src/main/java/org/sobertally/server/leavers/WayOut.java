@@ -4,6 +4,7 @@ import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
 import org.sobertally.core.book.Book;
+import org.sobertally.core.catalogue.Plan;
 import org.sobertally.core.catalogue.PlanModel;
 import org.sobertally.core.leaver.AccountClock.AccountState;
 import org.sobertally.core.leaver.PersonRoutes;
@@ -132,8 +133,26 @@ final class WayOut {
           any = true;
         }
       }
-      if (!any) {
+      if (any) {
+        wakeWhoComesBack();
+      } else {
         add(person.from(), "hand out " + name, MoveRequest.handOut(account.id(), plan));
+      }
+    }
+
+    /** Who is away finds the seat that was put to rest on the day they are back. */
+    private void wakeWhoComesBack() {
+      LocalDate back = book.people().get(person.person()).until();
+      boolean away = person.kind() != null && person.kind().isAway();
+      for (PersonRoutes.Seat seat : of.seats()) {
+        Plan plan = book.planOfLine(book.holdings().line(seat.holding()));
+        if (away && back != null && back.isAfter(asOf) && plan.model() == PlanModel.NAMED) {
+          add(
+              back,
+              "wake it as %s again".formatted(plan.name()),
+              MoveRequest.wake(account.id(), plan.id()));
+          return;
+        }
       }
     }
 

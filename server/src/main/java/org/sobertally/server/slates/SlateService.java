@@ -29,6 +29,7 @@ import org.sobertally.server.slates.moves.NewAccounts;
 import org.sobertally.server.slates.moves.NotedMoveType;
 import org.sobertally.server.slates.moves.SlateMove;
 import org.sobertally.server.slates.moves.Undo;
+import org.sobertally.server.slates.moves.VendorMoveType;
 import org.sobertally.server.time.TallyClock;
 import org.sobertally.server.vendors.AccountTarget;
 import org.sobertally.server.vendors.VendorLinks;
@@ -383,6 +384,9 @@ class SlateService {
       return false;
     }
     Slate slate = store.slate(move.slate);
+    if (types.of(move) instanceof VendorMoveType type) {
+      type.ready(change.book(), move, clock.today());
+    }
     List<SlateMove> one = List.of(move);
     Preview preview = Previewer.of(change.book(), clock.today(), types.toCore(one));
     List<Remark> blocks = slateBlocks.of(change.book(), slate, one, preview).get(0);

@@ -21,6 +21,7 @@ import org.sobertally.server.support.SmallBook;
 import org.sobertally.server.support.Wait;
 import org.sobertally.server.support.Zips;
 import org.sobertally.server.time.TallyClock;
+import org.sobertally.server.vendors.VendorLinks;
 
 /**
  * Di left on 1 Sep 2026, holds Opus at 396 and stores 40 GB; Ann, her manager, can take it over. A
@@ -34,6 +35,7 @@ class LeaversTest {
 
   @Inject EntityManager entities;
   @Inject TallyClock clock;
+  @Inject VendorLinks links;
   private final Caller steward = Caller.steward();
   private final Caller decider = Caller.decider();
 
@@ -56,23 +58,39 @@ class LeaversTest {
     take(book());
   }
 
+  /** At a vendor of its own, whose link is cut, so that everything is made by hand. */
   private static SmallBook book() {
-    return new SmallBook()
-        .change(
-            "people.csv",
-            "di,Di,di@skerryline.example,,,,,LEFT",
-            "di,Di,di@skerryline.example,,,,ann,LEFT")
-        // Postings stay in the journal: no other test's holding has this id.
-        .change("holdings.csv", "h-di,a-di,opus", "h-way,a-di,opus")
-        .change(
+    SmallBook book =
+        new SmallBook()
+            .change(
+                "people.csv",
+                "di,Di,di@skerryline.example,,,,,LEFT",
+                "di,Di,di@skerryline.example,,,,ann,LEFT")
+            // Postings stay in the journal: no other test's holding has this id.
+            .change("holdings.csv", "h-di,a-di,opus", "h-way,a-di,opus")
+            .change(
+                "accounts.csv",
+                "a-di,quillmoor,di,di@skerryline.example,ACTIVE,,,",
+                "a-di,quillmoor,di,di@skerryline.example,ACTIVE,,,40");
+    for (String file :
+        List.of(
+            "vendors.csv",
+            "plans.csv",
+            "agreements.csv",
+            "parts.csv",
             "accounts.csv",
-            "a-di,quillmoor,di,di@skerryline.example,ACTIVE,,,",
-            "a-di,quillmoor,di,di@skerryline.example,ACTIVE,,,40");
+            "evidence.csv",
+            "data_rules.csv")) {
+      book.change(file, "quillmoor", "moor");
+    }
+    return book;
   }
 
-  private static void take(SmallBook book) {
+  /** The demo plays whatever vendors a book has: nobody is to answer here. */
+  private void take(SmallBook book) {
     assertThat(Caller.keeper().putZip("/api/v1/book?replace=true", book.zip()).status())
         .isEqualTo(200);
+    links.disconnect("moor");
   }
 
   private JsonNode get(String path) {
@@ -139,19 +157,19 @@ class LeaversTest {
                 "holdings.csv",
                 "h-way,a-di,opus,2026-01-10,,VENDOR",
                 "h-way,a-di,opus,2026-01-10,2026-09-20,VENDOR"));
-    JsonNode estate = get("/vendors/quillmoor/estate?" + ASKED);
+    JsonNode estate = get("/vendors/moor/estate?" + ASKED);
     assertThat(estate.get("accounts").asInt()).isEqualTo(1);
     assertThat(estate.get("stages").get(0).get("name").asText()).isEqualTo("Kept");
     assertThat(estate.get("stages").get(0).get("yearly").get("amount").asText()).isEqualTo("9.60");
     assertThat(estate.get("passing").get(0).get("day").asText()).isEqualTo("2026-10-20");
     assertThat(estate.get("passing").get(0).get("reach").asText()).isEqualTo("NOBODY");
     assertThat(estate.get("pool").isNull()).isTrue();
-    JsonNode rows = get("/vendors/quillmoor/estate/accounts?state=TAKEN_BACK&" + ASKED);
+    JsonNode rows = get("/vendors/moor/estate/accounts?state=TAKEN_BACK&" + ASKED);
     assertThat(rows.get(0).get("account").asText()).isEqualTo("a-di");
     assertThat(rows.get(0).get("nextDay").asText()).isEqualTo("2026-10-20");
     assertThat(rows.get(0).get("lostOn").asText()).isEqualTo("2026-10-20");
-    assertThat(get("/vendors/quillmoor/estate/accounts?state=DELETED&" + ASKED)).isEmpty();
-    assertThat(get("/vendors/quillmoor/estate?asOf=2026-10-20").get("accounts").asInt()).isZero();
+    assertThat(get("/vendors/moor/estate/accounts?state=DELETED&" + ASKED)).isEmpty();
+    assertThat(get("/vendors/moor/estate?asOf=2026-10-20").get("accounts").asInt()).isZero();
     assertThat(steward.get("/api/v1/vendors/nobody/estate").status()).isEqualTo(404);
   }
 
@@ -166,7 +184,7 @@ class LeaversTest {
     JsonNode tried =
         steward
             .postJson(
-                "/api/v1/vendors/quillmoor/estate/what-if?" + ASKED,
+                "/api/v1/vendors/moor/estate/what-if?" + ASKED,
                 """
                 {"after":"TAKEN_BACK","from":"2026-10-10","joinsAt":1,"stages":[
                   {"name":"Archive","days":365,"reach":"PAID","perGbMonth":0.5}]}
@@ -177,18 +195,14 @@ class LeaversTest {
     // 40 GB × 0.50 × 12.
     assertThat(tried.get("after").get(1).get("yearly").get("amount").asText()).isEqualTo("240.00");
     // Nothing was changed by it.
-    assertThat(get("/vendors/quillmoor/estate/months?" + ASKED).get(1).get("gone").asInt())
-        .isEqualTo(1);
+    assertThat(get("/vendors/moor/estate/months?" + ASKED).get(1).get("gone").asInt()).isEqualTo(1);
     String gap =
         """
         {"after":"TAKEN_BACK","from":"2026-10-10","stages":[
           {"name":"For ever","reach":"ADMIN"},{"name":"Never","reach":"PAID"}]}
         """;
     assertThat(
-            steward
-                .postJson("/api/v1/vendors/quillmoor/estate/what-if?" + ASKED, gap)
-                .json()
-                .toString())
+            steward.postJson("/api/v1/vendors/moor/estate/what-if?" + ASKED, gap).json().toString())
         .contains("has no end, so the next one never begins");
   }
 
@@ -199,8 +213,8 @@ class LeaversTest {
             .file(
                 "data_rules.csv",
                 "vendor,after,stage,name,days,reach,from,joins_at",
-                "quillmoor,TAKEN_BACK,1,Kept,,ADMIN,2026-11-01,2",
-                "quillmoor,TAKEN_BACK,2,Archive,30,PAID,2026-11-01,2");
+                "moor,TAKEN_BACK,1,Kept,,ADMIN,2026-11-01,2",
+                "moor,TAKEN_BACK,2,Archive,30,PAID,2026-11-01,2");
     Caller.Answer answer = Caller.keeper().putZip("/api/v1/book?replace=true", wrong.zip());
     assertThat(answer.status()).isEqualTo(422);
     assertThat(answer.text()).contains("Accounts join at stage 2");
@@ -237,8 +251,6 @@ class LeaversTest {
 
   private void done(String slate, int move) {
     String id = slate(slate).get("moves").get(move).get("id").asText();
-    // Where the vendor is linked nobody answers there: it is made by hand.
-    steward.post("/api/v1/slates/%s/moves/%s/by-hand".formatted(slate, id));
     Caller.Answer said =
         steward.post("/api/v1/slates/%s/moves/%s/done-by-hand".formatted(slate, id));
     assertThat(said.status()).as(said.text()).isEqualTo(200);
@@ -335,6 +347,59 @@ class LeaversTest {
     JsonNode successors = get("/way-out/successors?account=a-di");
     assertThat(successors.get(0).get("person").asText()).isEqualTo("ann");
     assertThat(successors.get(0).get("usual").asBoolean()).isTrue();
+  }
+
+  @Test
+  void whoIsAwayIsPutToRestAndWokenOnTheDayTheyAreBackInOneAct() {
+    LocalDate today = clock.today();
+    take(
+        book()
+            .row("plans.csv", "quill-stow,moor,Stow,,,RESTING,,,false,,,")
+            .row("lines.csv", "stow,qm,quill-stow,5,24,FLAT,")
+            .change("people.csv", ",LEFT,2026-09-01,", ",ON_LEAVE,2026-09-01,2027-04-01"));
+    JsonNode way = wayOut("REST", "");
+    assertThat(way.at("/chosen/0/steps/1/day").asText()).isEqualTo("2027-04-01");
+    assertThat(way.at("/chosen/0/steps/1/what").asText()).isEqualTo("wake it as Opus again");
+    String id = sent(way);
+    assertThat(states(slate(id))).containsExactly("REST SENT", "WAKE PLANNED");
+    done(id, 0);
+    assertThat(get("/leavers?state=RESTING&" + ASKED)).hasSize(1);
+    String wake = slate(id).get("moves").get(1).get("id").asText();
+    steward.postJson(
+        "/api/v1/slates/%s/moves/%s/put-off".formatted(id, wake),
+        "{\"due\":\"%s\"}".formatted(today));
+    Wait.until(
+        "the wake is made", () -> states(slate(id)).equals(List.of("REST CONFIRMED", "WAKE SENT")));
+    done(id, 1);
+    assertThat(slate(id).get("state").asText()).isEqualTo("CONFIRMED");
+    assertThat(get("/leavers?state=HELD&" + ASKED)).hasSize(1);
+  }
+
+  @Test
+  void somebodyWhoWasHiredAgainIsNoLeaverAndALastDayThatMovedCountsAnew() {
+    take(book().change("people.csv", ",LEFT,2026-09-01,", ",ACTIVE,2026-09-20,"));
+    assertThat(get("/leavers?" + ASKED)).isEmpty();
+    String leaves =
+        "person,name,email,department,site,time_zone,manager,status,status_since,until,joined,kind,leaves";
+    String ann = "ann,Ann,ann@skerryline.example,,,,,ACTIVE,,,,PERSON,";
+    String di = "di,Di,di@skerryline.example,,,,ann,ACTIVE,,,,PERSON,";
+    List<String> others =
+        List.of(
+            "bo,Bo,bo@x.example,,,,,ACTIVE,,,,,",
+            "cy,Cy,cy@x.example,,,,,ACTIVE,,,,,",
+            "ed,Ed,ed@x.example,,,,,ACTIVE,,,,SERVICE,");
+    for (String last : List.of("2026-10-20", "2026-11-30", "2026-09-10")) {
+      List<String> rows = new ArrayList<>(List.of(leaves, ann, di + last));
+      rows.addAll(others);
+      take(book().file("people.csv", rows.toArray(String[]::new)));
+      JsonNode routes = get("/people/di/routes?" + ASKED);
+      assertThat(routes.get("kind").asText()).isEqualTo("LEAVING");
+      assertThat(routes.get("from").asText())
+          .isEqualTo(
+              last.compareTo("2026-09-30") < 0
+                  ? "2026-09-30"
+                  : LocalDate.parse(last).plusDays(1).toString());
+    }
   }
 
   @Test

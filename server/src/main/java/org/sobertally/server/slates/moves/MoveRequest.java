@@ -73,6 +73,12 @@ public record MoveRequest(
         MoveKind.REST, holding, null, null, plan, null, null, null, null, null, null, null, null);
   }
 
+  /** Whatever resting seat the account has then goes to the plan. */
+  public static MoveRequest wake(String account, String plan) {
+    return new MoveRequest(
+        MoveKind.WAKE, null, account, null, plan, null, null, null, null, null, null, null, null);
+  }
+
   /** A seat of the plan for an account. */
   public static MoveRequest handOut(String account, String plan) {
     return new MoveRequest(

@@ -25,6 +25,9 @@ class SwitchType implements VendorMoveType {
   /** What is asked for by one name may turn out to be another move, which is then said. */
   @Override
   public boolean resolve(MoveRequest request, MoveResolver resolver, SlateMove move) {
+    if (request.kind() == MoveKind.WAKE && request.holding() == null && request.account() != null) {
+      return wakeLater(request, resolver, move);
+    }
     if (!resolver.seat(request, move)) {
       return false;
     }
@@ -50,17 +53,53 @@ class SwitchType implements VendorMoveType {
     return true;
   }
 
+  /** The seat that is to be woken comes to rest by an earlier step: only its account is known. */
+  private static boolean wakeLater(MoveRequest request, MoveResolver resolver, SlateMove move) {
+    if (!resolver.login(request, move)) {
+      return false;
+    }
+    String line = resolver.lineAsked(request);
+    move.seatsHeld = null;
+    move.toLine = line;
+    return line != null;
+  }
+
+  /** The resting seat of the account as it is now, if it has one, is written on the move. */
+  private static void findResting(Book book, SlateMove move, LocalDate today) {
+    if (move.holding != null) {
+      return;
+    }
+    Move now = new Move.WakeAccount(move.account, move.toLine).resolved(book, today);
+    int h = book.holdings().numberOf(((Move.Switch) now).holding());
+    if (h < 0) {
+      return;
+    }
+    move.holding = book.holdings().id(h);
+    move.line = book.lines().get(book.holdings().line(h)).id();
+    move.plan = planOf(book, move.line);
+  }
+
   private static String planOf(Book book, String line) {
     return book.lines().byId(line).plan();
   }
 
   @Override
   public Move toCore(SlateMove move) {
-    return new Move.Switch(move.holding, move.toLine);
+    return move.holding == null
+        ? new Move.WakeAccount(move.account, move.toLine)
+        : new Move.Switch(move.holding, move.toLine);
+  }
+
+  @Override
+  public void ready(Book book, SlateMove move, LocalDate today) {
+    findResting(book, move, today);
   }
 
   @Override
   public String words(Book book, SlateMove move) {
+    if (move.holding == null) {
+      return "%s → %s".formatted(move.kind.words(), MoveWords.planOfLine(book, move.toLine));
+    }
     return "%s %s → %s"
         .formatted(
             move.kind.words(),

@@ -30,6 +30,9 @@ public non-sealed interface VendorMoveType extends MoveType {
     return block.code() == Remark.Code.SEAT_RESTING && today.equals(move.settledOn);
   }
 
+  /** Its turn has come: what was not known when it was planned is written on it. */
+  default void ready(Book book, SlateMove move, LocalDate today) {}
+
   /** Whether no vendor has a programmatic way for it: somebody makes it there. */
   default boolean onlyByHand() {
     return false;
