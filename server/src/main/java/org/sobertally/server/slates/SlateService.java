@@ -10,6 +10,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Objects;
 import java.util.Set;
+import org.jboss.logging.Logger;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.slate.Move;
 import org.sobertally.core.slate.Preview;
@@ -42,6 +43,7 @@ class SlateService {
   private static final int MOST_MOVES = 5_000;
   private static final int USUAL_DAYS_TO_DECIDE = 7;
   private static final String SELF = "Sober Tally";
+  private static final Logger LOG = Logger.getLogger(SlateService.class);
 
   /**
    * What stops a move today and need not on the day of a later step, when it is looked at again.
@@ -371,11 +373,25 @@ class SlateService {
   void makeDueSteps() {
     boolean any = false;
     for (String id : store.dueSteps(clock.today())) {
-      any |= books.write(change -> makeStep(change, id));
+      try {
+        any |= books.write(change -> makeStep(change, id));
+      } catch (RuntimeException e) {
+        // What goes wrong with one step holds up no other.
+        LOG.warnf(e, "The step %s could not be made.", id);
+        books.write(change -> cannotBeMade(id));
+      }
     }
     if (any) {
       postman.kick();
     }
+  }
+
+  private Void cannotBeMade(String id) {
+    SlateMove move = store.move(id);
+    if (move != null) {
+      move.reason = "The book has not all that it needs. Take it off, or bring that in.";
+    }
+    return null;
   }
 
   private boolean makeStep(Books.Change change, String id) {

@@ -403,6 +403,34 @@ class LeaversTest {
   }
 
   @Test
+  void aStepThatABookLeftWithoutItsSubscriptionHoldsUpNoOther() throws IOException {
+    LocalDate today = clock.today();
+    take(
+        book()
+            .row("plans.csv", "quill-stow,moor,Stow,,,RESTING,,,false,,,")
+            .row("lines.csv", "stow,qm,quill-stow,5,24,FLAT,"));
+    String id =
+        sent(
+            JSON.readTree(
+                """
+                {"moves":[{"kind":"REST","holding":"h-way","plan":"quill-stow","due":"%1$s"},
+                  {"kind":"SUSPEND","account":"a-cy","due":"%1$s"}]}
+                """
+                    .formatted(today.plusDays(3))));
+    take(book());
+    for (JsonNode move : slate(id).get("moves")) {
+      steward.postJson(
+          "/api/v1/slates/%s/moves/%s/put-off".formatted(id, move.get("id").asText()),
+          "{\"due\":\"%s\"}".formatted(today));
+    }
+    Wait.until(
+        "the other one goes",
+        () -> states(slate(id)).equals(List.of("REST PLANNED", "SUSPEND SENT")));
+    assertThat(slate(id).at("/moves/0/reason").asText()).contains("has not all that it needs");
+    done(id, 1);
+  }
+
+  @Test
   void aStepOnADayToComeWaitsIsPutOffAndTakenOff() throws IOException {
     LocalDate today = clock.today();
     String body =
