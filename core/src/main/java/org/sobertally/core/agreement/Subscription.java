@@ -15,6 +15,7 @@ import org.sobertally.core.catalogue.PriceList.Pricing;
  * @param prices from the start
  * @param changes what was added to or taken from it, by day
  * @param laterPrices what it costs from later days on, by day
+ * @param costCentre the payer that bears it, whoever holds its seats; null where the holders' do
  */
 public record Subscription(
     String id,
@@ -23,7 +24,8 @@ public record Subscription(
     int seats,
     PriceList prices,
     List<QuantityChange> changes,
-    List<LaterPrices> laterPrices) {
+    List<LaterPrices> laterPrices,
+    @Nullable String costCentre) {
 
   /** From {@code day} on, {@code delta} seats more (or, below zero, fewer). */
   public record QuantityChange(LocalDate day, int delta, String reason) {}
@@ -71,17 +73,22 @@ public record Subscription(
       int seats,
       PriceList prices,
       List<QuantityChange> changes) {
-    this(id, agreement, plan, seats, prices, changes, List.of());
+    this(id, agreement, plan, seats, prices, changes, List.of(), null);
   }
 
   /** The same with these changes of its quantity. */
   public Subscription withChanges(List<QuantityChange> others) {
-    return new Subscription(id, agreement, plan, seats, prices, others, laterPrices);
+    return new Subscription(id, agreement, plan, seats, prices, others, laterPrices, costCentre);
   }
 
   /** The same at these prices. */
   public Subscription withPrices(PriceList first, List<LaterPrices> later) {
-    return new Subscription(id, agreement, plan, seats, first, changes, later);
+    return new Subscription(id, agreement, plan, seats, first, changes, later, costCentre);
+  }
+
+  /** The same, borne by this payer. */
+  public Subscription bornBy(@Nullable String payer) {
+    return new Subscription(id, agreement, plan, seats, prices, changes, laterPrices, payer);
   }
 
   /** What it costs on the day: the newest prices that have begun. */

@@ -11,6 +11,7 @@ import org.jspecify.annotations.Nullable;
  * @param manager the person they report to; null where nobody is named
  * @param joined the day on which they came; null where unknown
  * @param leaves their last day at work, known before or after it; null where nobody said
+ * @param costCentre the payer that bears their seats; null where nobody said
  */
 public record Person(
     String id,
@@ -24,7 +25,8 @@ public record Person(
     Kind kind,
     @Nullable String manager,
     @Nullable LocalDate joined,
-    @Nullable LocalDate leaves) {
+    @Nullable LocalDate leaves,
+    @Nullable String costCentre) {
 
   /** Somebody of whom neither a manager nor the day they came is known. */
   public Person(
@@ -37,7 +39,20 @@ public record Person(
       @Nullable LocalDate statusSince,
       @Nullable LocalDate until,
       Kind kind) {
-    this(id, name, email, department, site, status, statusSince, until, kind, null, null, null);
+    this(
+        id,
+        name,
+        email,
+        department,
+        site,
+        status,
+        statusSince,
+        until,
+        kind,
+        null,
+        null,
+        null,
+        null);
   }
 
   /** Where somebody stands with the organisation. */

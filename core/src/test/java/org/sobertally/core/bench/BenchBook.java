@@ -89,8 +89,10 @@ final class BenchBook {
   }
 
   private void addPerson(String id, int share, int ofVendors) {
+    String department = "d%02d".formatted(people.size() % 60);
     people.add(
-        new Person(id, id, id, null, null, Person.Status.ACTIVE, null, null, Person.Kind.PERSON));
+        new Person(
+            id, id, id, department, null, Person.Status.ACTIVE, null, null, Person.Kind.PERSON));
     for (int h = 0; h < share; h++) {
       int vendor =
           h == 0 ? 0 : 1 + (random.nextInt(ofVendors - 1) / share * share + h) % (ofVendors - 1);

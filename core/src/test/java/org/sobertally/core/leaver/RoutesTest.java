@@ -154,6 +154,7 @@ class RoutesTest {
             Person.Kind.PERSON,
             "ann",
             null,
+            null,
             null));
     facts.person("ann", Person.Status.ON_LEAVE, LEFT, null);
     facts.person("bo").person("cy").holds("cy", "letter", LEFT).holds("ann", "letter", LEFT);
@@ -217,7 +218,8 @@ class RoutesTest {
             Person.Kind.PERSON,
             null,
             null,
-            last));
+            last,
+            null));
     PersonRoutes person = routes("di");
     assertThat(person.kind()).isEqualTo(LeaverKind.LEAVING);
     assertThat(person.from()).isEqualTo(last.plusDays(1));

@@ -125,7 +125,8 @@ class RenewalStudyTest {
             ann.kind(),
             null,
             null,
-            LocalDate.of(2026, 12, 31)));
+            LocalDate.of(2026, 12, 31),
+            null));
     RenewalStudy study = study();
     assertThat(needed(study, study.ownTerms(TENTH)).yearly()).isEqualByComparingTo("0");
     assertThat(study.dormant()).isEmpty();

@@ -70,7 +70,10 @@ final class Users {
 
   private User derived(Person person, Book book) {
     EnterpriseUser.EnterpriseUserBuilder work =
-        EnterpriseUser.builder().employeeNumber(person.id()).department(person.department());
+        EnterpriseUser.builder()
+            .employeeNumber(person.id())
+            .department(person.department())
+            .costCenter(person.costCentre());
     if (person.manager() != null) {
       work.manager(Manager.builder().value(person.manager()).build());
     }
@@ -163,6 +166,10 @@ final class Users {
     return Map.of(
         "department",
         department(user),
+        "cost_centre",
+        user == null
+            ? Optional.empty()
+            : user.getEnterpriseUser().flatMap(EnterpriseUser::getCostCenter),
         "manager",
         manager(user),
         "site",

@@ -181,7 +181,16 @@ public enum FileKind {
           "exit date",
           "austritt",
           "date de sortie",
-          "fecha de baja")),
+          "fecha de baja"),
+      Field.wished(
+          "cost_centre",
+          "cost centre",
+          "cost center",
+          "payer",
+          "borne by",
+          "kostenstelle",
+          "centre de coûts",
+          "centro de coste")),
 
   /** One row per seat that somebody holds at a vendor. */
   HOLDINGS(

@@ -76,6 +76,7 @@ final class TemplateColumns {
                   entry("until", Described.of("When somebody away is back", "")),
                   entry("joined", Described.of("First day at work", "2024-05-01")),
                   entry("leaves", Described.of("Last day at work, where it is known", "")),
+                  entry("cost_centre", Described.of("Who bears the cost of their seats", "Ashore")),
                   entry(
                       "kind",
                       Described.of(

@@ -111,7 +111,8 @@ public final class BookSchema {
               required("seats", COUNT),
               required("unit_price", PRICE),
               optional("pricing", oneOf("FLAT", "VOLUME", "GRADUATED")),
-              optional("minimum", COUNT)),
+              optional("minimum", COUNT),
+              optional("cost_centre", TEXT)),
           file(
               PEOPLE,
               key("person", ID),
@@ -126,7 +127,8 @@ public final class BookSchema {
               optional("until", DATE),
               optional("joined", DATE),
               optional("kind", oneOf("PERSON", "SERVICE")),
-              optional("leaves", DATE)),
+              optional("leaves", DATE),
+              optional("cost_centre", TEXT)),
           extra(
               PARTS_FILE,
               key("vendor", ID).to(VENDORS),

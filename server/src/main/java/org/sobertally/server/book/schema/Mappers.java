@@ -117,7 +117,8 @@ public final class Mappers {
                   .set("seats", line.seats())
                   .set("pricing", line.prices().pricing())
                   .set("unit_price", line.prices().unitPrice())
-                  .set("minimum", line.prices().minimum()));
+                  .set("minimum", line.prices().minimum())
+                  .set("cost_centre", line.costCentre()));
 
   public static final RowMapper<LineChange> LINE_CHANGE =
       new RowMapper<>(
@@ -149,7 +150,8 @@ public final class Mappers {
                   .set("kind", person.kind())
                   .set("manager", person.manager())
                   .set("joined", person.joined())
-                  .set("leaves", person.leaves()));
+                  .set("leaves", person.leaves())
+                  .set("cost_centre", person.costCentre()));
 
   /** Without its members, who are rows of their own. */
   public static final RowMapper<Group> GROUP =
@@ -373,7 +375,9 @@ public final class Mappers {
             row.decimal("unit_price"),
             List.of(),
             row.number("minimum", 0)),
-        List.of());
+        List.of(),
+        List.of(),
+        row.text("cost_centre"));
   }
 
   private static Person person(Row row) {
@@ -389,7 +393,8 @@ public final class Mappers {
         row.choice("kind", Person.Kind.PERSON),
         row.text("manager"),
         row.day("joined"),
-        row.day("leaves"));
+        row.day("leaves"),
+        row.text("cost_centre"));
   }
 
   private static Account account(Row row) {
