@@ -48,7 +48,9 @@ public interface DeskSource {
     /** Somebody away is back soon. */
     RETURN,
     /** Metered units run out before their period ends. */
-    ALLOWANCE
+    ALLOWANCE,
+    /** Money that stopped and that finance has not signed. */
+    SAVING
   }
 
   /**

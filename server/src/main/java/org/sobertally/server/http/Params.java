@@ -2,6 +2,7 @@ package org.sobertally.server.http;
 
 import java.time.DateTimeException;
 import java.time.LocalDate;
+import java.time.YearMonth;
 import java.util.Arrays;
 import java.util.Locale;
 import java.util.Optional;
@@ -27,6 +28,23 @@ public final class Params {
     } catch (DateTimeException e) {
       throw Problem.badRequest(
           "%s: '%s' is not a day. Write it like 2026-09-30.".formatted(name, value));
+    }
+  }
+
+  public static Optional<YearMonth> month(String name, String value) {
+    if (value == null || value.isBlank()) {
+      return Optional.empty();
+    }
+    try {
+      YearMonth month = YearMonth.parse(value.strip());
+      if (month.getYear() < 1900 || month.getYear() > 2200) {
+        throw Problem.badRequest(
+            "%s: %s is not a month this can be asked for.".formatted(name, value));
+      }
+      return Optional.of(month);
+    } catch (DateTimeException e) {
+      throw Problem.badRequest(
+          "%s: '%s' is not a month. Write it like 2026-09.".formatted(name, value));
     }
   }
 

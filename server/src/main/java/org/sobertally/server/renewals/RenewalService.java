@@ -28,7 +28,7 @@ import org.sobertally.server.book.store.BookEditor;
 import org.sobertally.server.book.store.Books;
 import org.sobertally.server.http.Problem;
 import org.sobertally.server.journal.Journal;
-import org.sobertally.server.slates.moves.Savings;
+import org.sobertally.server.kept.Savings;
 import org.sobertally.server.time.TallyClock;
 
 /**
@@ -441,7 +441,18 @@ class RenewalService {
           one.renewedOn = clock.today();
           BigDecimal less = one.yearlyBefore.subtract(one.yearlyAfter);
           if (less.signum() > 0) {
-            savings.addRenewal(one.id, agreement, one.renews, less, one.currency);
+            savings.add(
+                new Savings.Stopped(
+                    one.id,
+                    null,
+                    "%s renewed: %s".formatted(of.name(), said(book, one)),
+                    agreement,
+                    null,
+                    0,
+                    one.renews,
+                    book.rates().toReporting(money(one, less), clock.today()),
+                    one.decidedBy,
+                    one.decidedOn));
           }
           journal.add(
               actor,

@@ -23,8 +23,8 @@ final class Dto {
   /**
    * What is paid a year and how it splits.
    *
-   * @param kept what the as-of day's calendar year is spared by money that stopped in it, each from
-   *     its day to the year's end
+   * @param kept what was not paid in the as-of day's calendar year, up to that day, of money that
+   *     has stopped
    * @param keptYearly the same money, a year
    * @param split the same year's money by what its seats are for
    * @param version of the book that this was counted of; it grows with every change of it

@@ -44,7 +44,7 @@ import org.sobertally.server.http.Params;
 import org.sobertally.server.http.Problem;
 import org.sobertally.server.journal.Journal;
 import org.sobertally.server.journal.JournalEntry;
-import org.sobertally.server.slates.moves.Savings;
+import org.sobertally.server.kept.Savings;
 import org.sobertally.server.store.AsOf;
 import org.sobertally.server.visibility.Reach;
 
@@ -98,8 +98,8 @@ public class SubscriptionResource {
     Money none = Money.zero(currency);
     return summaries(book, day)
         .standing(
-            all ? savings.keptInYearOf(day, currency) : none,
-            all ? savings.keptOn(day, currency) : none);
+            all ? savings.cashToDate(day, currency) : none,
+            all ? savings.yearlyOn(day, currency) : none);
   }
 
   @GET

@@ -247,7 +247,9 @@ class AllMovesTest {
     assertThat(slate.at("/moves/0/yearly/amount").asText()).isEqualTo("-620.00");
     assertThat(slate.at("/moves/0/cashFrom").asText()).isEqualTo("2026-10-01");
     assertThat(kept("2026-09-30")).isEqualTo("0.00");
-    assertThat(kept("2026-10-01")).as("92 days of the year are left").isEqualTo("156.27");
+    assertThat(kept("2026-10-01")).as("one day of it").isEqualTo("1.70");
+    assertThat(kept("2026-12-31")).as("92 days").isEqualTo("156.27");
+    assertThat(kept("2027-01-01")).as("a year begins with a day").isEqualTo("1.70");
     assertThat(standing("2026-10-01").at("/keptYearly/amount").asText()).isEqualTo("620.00");
     Book book = books.current();
     int line = book.lines().require("pl-charts");

@@ -38,7 +38,8 @@ final class Beaconfell implements VendorStory {
         LocalDate.of(2025, 11, 1),
         20,
         "AT_RENEWAL");
-    draft.row("lines.csv", "bf-drills", "bf-safety", "beacon-drills", 150, "38.00", "FLAT", null);
+    draft.row(
+        "lines.csv", "bf-drills", "bf-safety", "beacon-drills", 150, "38.00", "FLAT", null, null);
     draft.row(
         "allowances.csv",
         "bf-credits",

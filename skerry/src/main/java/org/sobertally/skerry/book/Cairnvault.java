@@ -20,7 +20,16 @@ final class Cairnvault implements VendorStory {
     draft.row("parts.csv", VENDOR, "keys", "Keys", null, null);
     draft.agreement(
         "cv-cloud", VENDOR, "Cairnvault console", "EUR", LocalDate.of(2026, 1, 1), 30, "MONTHLY");
-    draft.row("lines.csv", "cv-console", "cv-cloud", "cairn-console", 34, "210.00", "FLAT", null);
+    draft.row(
+        "lines.csv",
+        "cv-console",
+        "cv-cloud",
+        "cairn-console",
+        34,
+        "210.00",
+        "FLAT",
+        null,
+        "Group");
     draft.lastSeenEvidence(VENDOR);
     int number = 0;
     for (Member member : crew) {

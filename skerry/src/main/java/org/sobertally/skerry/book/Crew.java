@@ -147,7 +147,8 @@ final class Crew {
           until(status, seasonal, n),
           joined,
           "PERSON",
-          LEAVING.get(id));
+          LEAVING.get(id),
+          Payers.of(department.name));
       draft.row("group_members.csv", department.group, id, n == 0 ? "true" : null);
       lead = lead == null ? id : lead;
       members.add(new Member(id, name, email, department.name, status, seasonal));

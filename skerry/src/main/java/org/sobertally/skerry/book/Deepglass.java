@@ -26,8 +26,10 @@ final class Deepglass implements VendorStory {
         LocalDate.of(2025, 12, 15),
         45,
         "AT_RENEWAL");
-    draft.row("lines.csv", "dg-viewer", "dg-reports", "deep-viewer", 64, "96.00", "FLAT", null);
-    draft.row("lines.csv", "dg-author", "dg-reports", "deep-author", 42, "540.00", "FLAT", null);
+    draft.row(
+        "lines.csv", "dg-viewer", "dg-reports", "deep-viewer", 64, "96.00", "FLAT", null, null);
+    draft.row(
+        "lines.csv", "dg-author", "dg-reports", "deep-author", 42, "540.00", "FLAT", null, null);
     // Last month they ran out on the 27th; this month they are used with more care.
     draft.row(
         "allowances.csv",

@@ -40,11 +40,11 @@ final class Draft {
         "agreements.csv",
         "agreement,vendor,name,currency,starts,ends,notice_days,renews,may_shrink,floor_percent,"
             + "floor_window,floor_of,floor_check");
-    HEADERS.put("lines.csv", "line,agreement,plan,seats,unit_price,pricing,minimum");
+    HEADERS.put("lines.csv", "line,agreement,plan,seats,unit_price,pricing,minimum,cost_centre");
     HEADERS.put(
         "people.csv",
         "person,name,email,department,site,time_zone,manager,status,status_since,until,joined,kind,"
-            + "leaves");
+            + "leaves,cost_centre");
     HEADERS.put("parts.csv", "vendor,part,name,capability,installable");
     HEADERS.put("terms.csv", "agreement,from,ends,notice_days,renews,may_shrink");
     HEADERS.put("line_prices.csv", "line,from,unit_price,pricing,minimum");
@@ -149,7 +149,8 @@ final class Draft {
         until,
         joined,
         "PERSON",
-        leaves);
+        leaves,
+        Payers.of(department));
   }
 
   /** A stage of what becomes of data; rules that always hold. */

@@ -63,7 +63,8 @@ final class Former {
         null,
         null);
     draft.plan("quill-leaf", VENDOR, "Leaf", null, null, "NAMED", "mail documents storage");
-    draft.row("lines.csv", "qm-leaf-2022", "qm-2022", "quill-leaf", 360, "174.00", "FLAT", null);
+    draft.row(
+        "lines.csv", "qm-leaf-2022", "qm-2022", "quill-leaf", 360, "174.00", "FLAT", null, null);
     for (int n = 0; n < PEOPLE; n++) {
       tell(draft, n);
     }

@@ -26,8 +26,10 @@ final class Gantryfold implements VendorStory {
         LocalDate.of(2026, 2, 1),
         60,
         "AT_RENEWAL");
-    draft.row("lines.csv", "gf-helper", "gf-desk", "gantry-helper", 40, "1150.00", "FLAT", null);
-    draft.row("lines.csv", "gf-agent", "gf-desk", "gantry-agent", 58, "4320.00", "FLAT", null);
+    draft.row(
+        "lines.csv", "gf-helper", "gf-desk", "gantry-helper", 40, "1150.00", "FLAT", null, null);
+    draft.row(
+        "lines.csv", "gf-agent", "gf-desk", "gantry-agent", 58, "4320.00", "FLAT", null, null);
     for (int month = 1; month <= 9; month++) {
       String rate = "0.08%d".formatted(540 + 7 * month);
       draft.row("rates.csv", "NOK", LocalDate.of(2026, month, 1), rate);

@@ -42,7 +42,7 @@ final class Helmsway implements VendorStory {
         LocalDate.of(2025, 1, 15),
         67,
         "AT_RENEWAL");
-    draft.row("lines.csv", "hw-roster", "hw-crew", "helm-roster", 310, "48.00", "FLAT", null);
+    draft.row("lines.csv", "hw-roster", "hw-crew", "helm-roster", 310, "48.00", "FLAT", null, null);
     draft.row(
         "standing_rules.csv",
         "r-deck-roster",

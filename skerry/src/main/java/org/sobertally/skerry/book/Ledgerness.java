@@ -63,8 +63,9 @@ final class Ledgerness implements VendorStory {
         null,
         null,
         null);
-    draft.row("lines.csv", "ln-core", "ln-books", "ledger-core", 64, "540.00", "FLAT", null);
-    draft.row("lines.csv", "ln-light", "ln-books", "ledger-light", 40, "180.00", "FLAT", null);
+    draft.row("lines.csv", "ln-core", "ln-books", "ledger-core", 64, "540.00", "FLAT", null, null);
+    draft.row(
+        "lines.csv", "ln-light", "ln-books", "ledger-light", 40, "180.00", "FLAT", null, null);
     draft.dataRule(VENDOR, "TAKEN_BACK", 1, "Ledgers kept", null, "ADMIN");
     draft.evidence(VENDOR, 0);
     giveCore(draft, crew);

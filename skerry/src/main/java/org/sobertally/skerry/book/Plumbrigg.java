@@ -36,9 +36,10 @@ final class Plumbrigg implements VendorStory {
     draft.row("parts.csv", VENDOR, "survey", "Survey", null, null);
     agreement(draft, "pb-draft", "Plumbrigg drawing", LocalDate.of(2025, 10, 30), 27);
     agreement(draft, "pb-survey", "Plumbrigg survey", LocalDate.of(2026, 1, 20), 30);
-    draft.row("lines.csv", "pb-draft", "pb-draft", "plum-draft", 24, "1450.00", "FLAT", null);
-    draft.row("lines.csv", "pb-own", "pb-draft", "plum-own", 4, "1980.00", "FLAT", null);
-    draft.row("lines.csv", "pb-survey", "pb-survey", "plum-survey", 8, "980.00", "FLAT", null);
+    draft.row("lines.csv", "pb-draft", "pb-draft", "plum-draft", 24, "1450.00", "FLAT", null, null);
+    draft.row("lines.csv", "pb-own", "pb-draft", "plum-own", 4, "1980.00", "FLAT", null, null);
+    draft.row(
+        "lines.csv", "pb-survey", "pb-survey", "plum-survey", 8, "980.00", "FLAT", null, null);
     draft.evidence(VENDOR, 0);
     List<String> drawing = new ArrayList<>();
     List<String> surveying = new ArrayList<>();

@@ -29,7 +29,8 @@ final class Portlanne implements VendorStory {
         LocalDate.of(2025, 5, 1),
         30,
         "MONTHLY");
-    draft.row("lines.csv", "pl-charts", "pl-charts", "port-charts", 60, "295.00", "FLAT", null);
+    draft.row(
+        "lines.csv", "pl-charts", "pl-charts", "port-charts", 60, "295.00", "FLAT", null, null);
     // Renewed in spring, at another price.
     LocalDate renewed = LocalDate.of(2026, 5, 1);
     draft.row("terms.csv", "pl-charts", renewed, renewed.plusYears(1), null, null, null);

@@ -180,10 +180,11 @@ final class Quillmoor implements VendorStory {
         null,
         null,
         null);
-    draft.row("lines.csv", "qm-letter", "qm-2024", "quill-letter", 90, "84.00", "FLAT", null);
-    draft.row("lines.csv", "qm-folio", "qm-2024", "quill-folio", 400, "192.00", "VOLUME", null);
-    draft.row("lines.csv", "qm-opus", "qm-2024", "quill-opus", 160, "420.00", "VOLUME", null);
-    draft.row("lines.csv", "qm-stow", "qm-2024", "quill-stow", 30, "24.00", "FLAT", null);
+    draft.row("lines.csv", "qm-letter", "qm-2024", "quill-letter", 90, "84.00", "FLAT", null, null);
+    draft.row(
+        "lines.csv", "qm-folio", "qm-2024", "quill-folio", 400, "192.00", "VOLUME", null, null);
+    draft.row("lines.csv", "qm-opus", "qm-2024", "quill-opus", 160, "420.00", "VOLUME", null, null);
+    draft.row("lines.csv", "qm-stow", "qm-2024", "quill-stow", 30, "24.00", "FLAT", null, null);
     draft.row(
         "line_changes.csv", "qm-opus", LocalDate.of(2025, 1, 7), 20, "New offices at Oar Point");
     draft.row("line_changes.csv", "qm-folio", LocalDate.of(2025, 6, 1), 20, "Summer ticket desks");

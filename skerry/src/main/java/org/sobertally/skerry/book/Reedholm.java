@@ -38,9 +38,9 @@ final class Reedholm implements VendorStory {
     draft.row("parts.csv", VENDOR, "signs", "Signs", null, null);
     draft.agreement(
         "rh-papers", VENDOR, "Reedholm forms", "EUR", LocalDate.of(2026, 4, 1), 30, "AT_RENEWAL");
-    draft.row("lines.csv", "rh-forms", "rh-papers", "reed-forms", 60, "80.00", "FLAT", null);
-    draft.row("lines.csv", "rh-polls", "rh-papers", "reed-polls", 45, "60.00", "FLAT", null);
-    draft.row("lines.csv", "rh-signs", "rh-papers", "reed-signs", 40, "120.00", "FLAT", null);
+    draft.row("lines.csv", "rh-forms", "rh-papers", "reed-forms", 60, "80.00", "FLAT", null, null);
+    draft.row("lines.csv", "rh-polls", "rh-papers", "reed-polls", 45, "60.00", "FLAT", null, null);
+    draft.row("lines.csv", "rh-signs", "rh-papers", "reed-signs", 40, "120.00", "FLAT", null, null);
     draft.evidence(VENDOR, 0);
     Seats forms = new Seats(draft, VENDOR, "rh-forms");
     Seats polls = new Seats(draft, VENDOR, "rh-polls");

@@ -44,8 +44,8 @@ final class Saltcote implements VendorStory {
     draft.row("parts.csv", VENDOR, "vault", "Vault", null, null);
     draft.agreement(
         "sc-room", VENDOR, "Saltcote storage", "EUR", LocalDate.of(2025, 3, 1), 0, "MONTHLY");
-    draft.row("lines.csv", "sc-100", "sc-room", "salt-100", 46, "24.00", "FLAT", null);
-    draft.row("lines.csv", "sc-1000", "sc-room", "salt-1000", 28, "108.00", "FLAT", null);
+    draft.row("lines.csv", "sc-100", "sc-room", "salt-100", 46, "24.00", "FLAT", null, null);
+    draft.row("lines.csv", "sc-1000", "sc-room", "salt-1000", 28, "108.00", "FLAT", null, null);
     // In September four rooms too many are charged.
     LocalDate september = LocalDate.of(2026, 9, 1);
     draft.row("bills.csv", "SC-2609", "sc-room", september, september, september.plusMonths(1));

@@ -53,7 +53,7 @@ final class Ternhythe implements VendorStory {
         60,
         "HELD",
         LocalDate.of(2026, 12, 1));
-    draft.row("lines.csv", "th-talk", "th-grant", "tern-talk", 500, "6.00", "FLAT", null);
+    draft.row("lines.csv", "th-talk", "th-grant", "tern-talk", 500, "6.00", "FLAT", null, null);
     draft.evidence(VENDOR, 0);
     Seats seats = new Seats(draft, VENDOR, "th-talk");
     int used = 0;

@@ -1,15 +1,19 @@
 package org.sobertally.server.slates.moves;
 
 import jakarta.enterprise.context.ApplicationScoped;
+import jakarta.persistence.EntityManager;
+import java.sql.Date;
 import java.time.LocalDate;
 import java.util.Set;
 import org.sobertally.core.book.Book;
+import org.sobertally.core.money.Money;
 import org.sobertally.core.slate.Move;
 import org.sobertally.core.slate.MoveKind;
 import org.sobertally.core.words.Words;
 import org.sobertally.server.book.store.BookEditor;
 import org.sobertally.server.book.store.Books;
 import org.sobertally.server.journal.Journal;
+import org.sobertally.server.kept.Savings;
 
 /** Fewer seats are bought from a day on. */
 @ApplicationScoped
@@ -18,8 +22,10 @@ class GiveBackType implements NotedMoveType {
   private final BookEditor editor;
   private final Savings savings;
   private final Journal journal;
+  private final EntityManager entities;
 
-  GiveBackType(BookEditor editor, Savings savings, Journal journal) {
+  GiveBackType(BookEditor editor, Savings savings, Journal journal, EntityManager entities) {
+    this.entities = entities;
     this.editor = editor;
     this.savings = savings;
     this.journal = journal;
@@ -53,7 +59,7 @@ class GiveBackType implements NotedMoveType {
   @Override
   public void settle(Books.Change change, SlateMove move, String author, String actor) {
     editor.changeQuantity(change, move.line, move.cashFrom, -move.seats, "Slate " + move.slate);
-    savings.add(move);
+    savings.add(stopped(change.book(), move));
     String text =
         "To be told to %s: %d %s fewer from %s. It is noted here; nobody was told by this.";
     journal.add(
@@ -67,10 +73,31 @@ class GiveBackType implements NotedMoveType {
         move.journalEntryWithMoney());
   }
 
+  private Savings.Stopped stopped(Book book, SlateMove move) {
+    Object found =
+        entities
+            .createNativeQuery(
+                "select decider, cast(decided as date) from slate where id = :id", Object[].class)
+            .setParameter("id", move.slate)
+            .getSingleResult();
+    Object[] decided = (Object[]) found;
+    return new Savings.Stopped(
+        move.id,
+        move.slate,
+        "%d %s fewer".formatted(move.seats, book.plans().byId(move.plan).name()),
+        book.lines().byId(move.line).agreement(),
+        move.line,
+        move.seats,
+        move.cashFrom,
+        new Money(move.yearly.negate(), move.currency),
+        (String) decided[0],
+        decided[1] instanceof Date day ? day.toLocalDate() : (LocalDate) decided[1]);
+  }
+
   @Override
   public void withdraw(Books.Change change, SlateMove move, String actor) {
     editor.changeQuantity(change, move.line, move.cashFrom, move.seats, "Notice withdrawn");
-    savings.remove(move);
+    savings.remove(move.id);
     String text = "Withdrawn: %s.".formatted(words(change.book(), move));
     journal.add(actor, "NOTICE_WITHDRAWN", text, move.journalEntry());
   }

@@ -23,7 +23,7 @@ class MoveTypesTest {
               new HandOverType(),
               new PutRightType(),
               new KeepType(null, null, null),
-              new GiveBackType(null, null, null),
+              new GiveBackType(null, null, null, null),
               new BuyMoreType(null, null, null)));
 
   private static SlateMove move(MoveKind kind) {

@@ -1,0 +1,79 @@
+package org.sobertally.server.kept;
+
+import jakarta.persistence.Column;
+import jakarta.persistence.Entity;
+import jakarta.persistence.Id;
+import jakarta.persistence.Table;
+import java.math.BigDecimal;
+import java.time.LocalDate;
+import java.time.temporal.ChronoUnit;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * One entry of the ledger of savings: money that is not paid from a day on. The rate of a foreign
+ * price is frozen in it.
+ */
+@Entity
+@Table(name = "saving")
+public class Saving {
+
+  @Id String id;
+
+  /** The move, the renewal or the entry that caused it. */
+  @Column(name = "move")
+  String cause;
+
+  @Nullable String slate;
+  String agreement;
+
+  /** The subscription; null where the whole agreement costs less. */
+  @Nullable String line;
+
+  int seats;
+
+  /** The first day on which the money is not paid. */
+  @Column(name = "from_day")
+  LocalDate from;
+
+  /** Above zero where it is saved; a correction may be below. */
+  BigDecimal yearly;
+
+  @Column(columnDefinition = "char(3)")
+  String currency;
+
+  /** What was decided, in words; null of entries from before this was kept. */
+  @Nullable String what;
+
+  @Column(name = "decided_by")
+  @Nullable String decidedBy;
+
+  @Column(name = "decided_on")
+  @Nullable LocalDate decidedOn;
+
+  @Column(name = "signed_by")
+  @Nullable String signedBy;
+
+  @Column(name = "signed_on")
+  @Nullable LocalDate signedOn;
+
+  /** By what it was seen when it was signed. */
+  @Nullable String proof;
+
+  /** The entry that it puts right; null where it is none. */
+  @Nullable String corrects;
+
+  /** Why it puts something right. */
+  @Nullable String reason;
+
+  /** Whether the money is not paid any more on the day. */
+  boolean hasStoppedOn(LocalDate day) {
+    return !from.isAfter(day);
+  }
+
+  /** What is not paid in the days of {@code [first, until)}, before it is divided by 365. */
+  BigDecimal dayWise(LocalDate first, LocalDate until) {
+    LocalDate start = from.isAfter(first) ? from : first;
+    long days = Math.max(0, ChronoUnit.DAYS.between(start, until));
+    return yearly.multiply(BigDecimal.valueOf(days));
+  }
+}

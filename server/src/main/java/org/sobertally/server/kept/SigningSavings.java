@@ -1,0 +1,114 @@
+package org.sobertally.server.kept;
+
+import jakarta.enterprise.context.ApplicationScoped;
+import jakarta.transaction.Transactional;
+import java.math.BigDecimal;
+import java.time.LocalDate;
+import java.util.UUID;
+import org.sobertally.core.book.Book;
+import org.sobertally.core.money.Money;
+import org.sobertally.core.money.MoneyWords;
+import org.sobertally.core.words.Words;
+import org.sobertally.server.http.Problem;
+import org.sobertally.server.journal.Journal;
+import org.sobertally.server.time.TallyClock;
+
+/**
+ * Finance signs savings off; what is signed no longer moves, and is put right by further entries.
+ */
+@ApplicationScoped
+public class SigningSavings {
+
+  private final Savings savings;
+  private final KeptLedger ledger;
+  private final Journal journal;
+  private final TallyClock clock;
+
+  SigningSavings(Savings savings, KeptLedger ledger, Journal journal, TallyClock clock) {
+    this.savings = savings;
+    this.ledger = ledger;
+    this.journal = journal;
+    this.clock = clock;
+  }
+
+  /** Signs an entry whose money has stopped, with what there is to see of that. */
+  @Transactional
+  KeptLedger.Entry sign(Book book, String id, String actor) {
+    Saving saving = savings.require(id);
+    LocalDate today = clock.today();
+    if (saving.signedOn != null) {
+      throw Problem.conflict(
+          "It was signed by %s on %s, and no longer moves. Put it right by an entry of its own."
+              .formatted(saving.signedBy, Words.day(saving.signedOn)));
+    }
+    if (!saving.hasStoppedOn(today)) {
+      throw Problem.conflict(
+          "It is a promise until %s. It can be signed from that day on."
+              .formatted(Words.day(saving.from)));
+    }
+    saving.proof = KeptLedger.proof(book, saving);
+    saving.signedBy = actor;
+    saving.signedOn = today;
+    journal.add(
+        actor,
+        "SAVING_SIGNED",
+        "Signed off: %s, %s a year from %s. %s."
+            .formatted(
+                ledger.entry(book, saving, today).what(),
+                said(saving),
+                Words.day(saving.from),
+                saving.proof));
+    return ledger.entry(book, saving, today);
+  }
+
+  private static String said(Saving saving) {
+    return MoneyWords.exact(new Money(saving.yearly, saving.currency));
+  }
+
+  /**
+   * Puts an entry right by a further one, from a day on.
+   *
+   * @param yearly by how much more, or below zero less, is saved a year
+   */
+  @Transactional
+  KeptLedger.Entry correct(
+      Book book, String id, LocalDate from, BigDecimal yearly, String reason, String actor) {
+    Saving wrong = savings.require(id);
+    if (wrong.corrects != null) {
+      throw Problem.conflict("It is a correction itself. Put right what it corrects.");
+    }
+    if (yearly.signum() == 0) {
+      throw Problem.badRequest("yearly: a correction by nothing changes nothing.");
+    }
+    if (from.isBefore(wrong.from)) {
+      throw Problem.badRequest(
+          "from: what it puts right begins on %s. Choose that day or a later one."
+              .formatted(wrong.from));
+    }
+    BigDecimal left = savings.correctedYearly(wrong).add(yearly);
+    if (left.signum() < 0) {
+      throw Problem.badRequest(
+          "yearly: with what was corrected before, less than nothing (%s) would be saved."
+              .formatted(MoneyWords.exact(new Money(left, wrong.currency))));
+    }
+    Saving entry = new Saving();
+    entry.id = UUID.randomUUID().toString();
+    entry.cause = wrong.id;
+    entry.slate = wrong.slate;
+    entry.agreement = wrong.agreement;
+    entry.line = wrong.line;
+    entry.seats = 0;
+    entry.from = from;
+    entry.yearly = yearly;
+    entry.currency = wrong.currency;
+    entry.what = "Put right: " + ledger.entry(book, wrong, clock.today()).what();
+    entry.corrects = wrong.id;
+    entry.reason = reason;
+    savings.add(entry);
+    journal.add(
+        actor,
+        "SAVING_CORRECTED",
+        "%s: %s a year from %s. %s".formatted(entry.what, said(entry), Words.day(from), reason));
+    return ledger.entry(book, entry, clock.today());
+  }
+}

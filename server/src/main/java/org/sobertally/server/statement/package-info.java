@@ -1,0 +1,2 @@
+/** What was paid, did work and was kept, month by month, and what is expected of the year after. */
+package org.sobertally.server.statement;
