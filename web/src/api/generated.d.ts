@@ -1379,6 +1379,61 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/v1/agreements/{agreement}/renewal/returns': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Returns */
+    get: {
+      parameters: {
+        query?: {
+          asOf?: string;
+        };
+        header?: never;
+        path: {
+          agreement: string;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['RenewalReturns'][];
+            'text/csv': components['schemas']['RenewalReturns'][];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/v1/allowances': {
     parameters: {
       query?: never;
@@ -3269,6 +3324,61 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/v1/groups/{group}/duty': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Duty */
+    get: {
+      parameters: {
+        query?: {
+          asOf?: string;
+          days?: string;
+        };
+        header?: never;
+        path: {
+          group: string;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['DutyReach'];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/v1/groups/{group}/members': {
     parameters: {
       query?: never;
@@ -4659,6 +4769,230 @@ export interface paths {
         };
       };
     };
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/v1/kept': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Entries */
+    get: {
+      parameters: {
+        query?: {
+          asOf?: string;
+          cursor?: string;
+          limit?: string;
+          state?: string;
+        };
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['KeptEntry'][];
+            'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet': components['schemas']['KeptEntry'][];
+            'text/csv': components['schemas']['KeptEntry'][];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/v1/kept/sums': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Sums */
+    get: {
+      parameters: {
+        query?: {
+          asOf?: string;
+        };
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['KeptSums'];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/v1/kept/{entry}/corrections': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Correct */
+    post: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          entry: string;
+        };
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/json': components['schemas']['SavingCorrection'];
+        };
+      };
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['KeptEntry'];
+          };
+        };
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/v1/kept/{entry}/sign': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Sign */
+    post: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          entry: string;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['KeptEntry'];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    delete?: never;
     options?: never;
     head?: never;
     patch?: never;
@@ -8112,6 +8446,182 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/v1/statement': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Statement */
+    get: {
+      parameters: {
+        query?: {
+          asOf?: string;
+          by?: string;
+          from?: string;
+          spread?: boolean;
+          to?: string;
+          cursor?: string;
+          limit?: string;
+        };
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['StatementMonth'][];
+            'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet': components['schemas']['StatementLine'][];
+            'text/csv': components['schemas']['StatementLine'][];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/v1/statement/expected': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Expected */
+    get: {
+      parameters: {
+        query?: {
+          asOf?: string;
+          months?: string;
+          slate?: string;
+        };
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['ExpectedMonth'][];
+            'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet': components['schemas']['ExpectedMonth'][];
+            'text/csv': components['schemas']['ExpectedMonth'][];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/v1/statement/rows': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Rows */
+    get: {
+      parameters: {
+        query?: {
+          asOf?: string;
+          by?: string;
+          cursor?: string;
+          key?: string;
+          limit?: string;
+          month?: string;
+          spread?: boolean;
+        };
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['StatementRow'][];
+            'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet': components['schemas']['StatementRow'][];
+            'text/csv': components['schemas']['StatementRow'][];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/v1/subscriptions': {
     parameters: {
       query?: never;
@@ -10376,7 +10886,8 @@ export interface components {
       | 'PASSING'
       | 'DUTY_OVER'
       | 'RETURN'
-      | 'ALLOWANCE';
+      | 'ALLOWANCE'
+      | 'SAVING';
     AccessPerson: {
       email?: string | null;
       login: string;
@@ -10810,6 +11321,18 @@ export interface components {
       spared: number;
       yearlyCost: components['schemas']['Money'];
     };
+    DataTouched: {
+      /** Format: int32 */
+      accounts: number;
+      /** Format: int32 */
+      lostAfter: number;
+      /** Format: int32 */
+      lostBefore: number;
+      /** Format: int32 */
+      touched: number;
+      yearlyAfter: components['schemas']['Money'];
+      yearlyBefore: components['schemas']['Money'];
+    };
     /** @enum {string} */
     DayForm: 'ISO' | 'DOTS' | 'DAY_FIRST' | 'MONTH_FIRST';
     DecideRequest: {
@@ -10902,6 +11425,21 @@ export interface components {
       account: string;
       email: string;
       ours: string[];
+    };
+    DutyReach: {
+      /** Format: int32 */
+      accounts: number;
+      /** Format: int32 */
+      freed: number;
+      gb: number;
+      /** Format: int32 */
+      keptLonger: number;
+      /** Format: int32 */
+      leavers: number;
+      /** Format: int32 */
+      lostTooEarly: number;
+      /** Format: int32 */
+      members: number;
     };
     EditedRow: {
       file: string;
@@ -11064,6 +11602,19 @@ export interface components {
       daysBehind: number;
       kind: components['schemas']['Kind1'];
       known: boolean;
+    };
+    ExpectedChange: {
+      day: components['schemas']['LocalDate'];
+      what: string;
+      yearly: components['schemas']['Money'];
+    };
+    ExpectedMonth: {
+      book: components['schemas']['Money'];
+      changes: components['schemas']['ExpectedChange'][];
+      expected: components['schemas']['Money'];
+      month: string;
+      until: components['schemas']['LocalDate'];
+      withSlate: components['schemas']['Money'] | null;
     };
     Field: {
       likely: string[];
@@ -11329,6 +11880,11 @@ export interface components {
     FloorOf: 'BOUGHT' | 'HELD';
     /** @enum {string} */
     FloorStatus: 'MET' | 'BELOW' | 'CANNOT_SAY';
+    FoundAgain: {
+      amount: components['schemas']['Money'];
+      /** Format: int32 */
+      seats: number;
+    };
     Group: {
       group: string;
       leads: components['schemas']['PersonName'][];
@@ -11585,6 +12141,33 @@ export interface components {
       toPlace?: string | null;
       yearly: components['schemas']['Money'] | null;
     };
+    KeptEntry: {
+      agreement: string;
+      agreementName: string;
+      cash: components['schemas']['Money'];
+      corrects?: string | null;
+      decidedBy?: string | null;
+      decidedOn?:
+        | ((string | components['schemas']['LocalDate'] | null) | null)
+        | components['schemas']['LocalDate']
+        | null;
+      entry?: string | null;
+      from: components['schemas']['LocalDate'];
+      line?: string | null;
+      path?: string | null;
+      proof?: string | null;
+      reason?: string | null;
+      /** Format: int32 */
+      seats: number;
+      signedBy?: string | null;
+      signedOn?:
+        | ((string | components['schemas']['LocalDate'] | null) | null)
+        | components['schemas']['LocalDate']
+        | null;
+      state: components['schemas']['State'];
+      what: string;
+      yearly: components['schemas']['Money'];
+    };
     KeptSeat: {
       by?: string | null;
       cannotSay: boolean;
@@ -11604,6 +12187,21 @@ export interface components {
       until: components['schemas']['LocalDate'];
       vendorName: string;
       yearlyCost: components['schemas']['Money'];
+    };
+    KeptSum: {
+      cash: components['schemas']['Money'];
+      /** Format: int32 */
+      entries: number;
+      yearly: components['schemas']['Money'];
+    };
+    KeptSums: {
+      avoided: components['schemas']['KeptSum'];
+      kept: components['schemas']['KeptSum'];
+      promised: components['schemas']['KeptSum'];
+      signed: components['schemas']['KeptSum'];
+      stopped: components['schemas']['KeptSum'];
+      /** Format: int32 */
+      year: number;
     };
     /** @enum {string} */
     Kind: 'PERIOD' | 'ADDED';
@@ -11861,7 +12459,7 @@ export interface components {
         | ((string | components['schemas']['Instant'] | null) | null)
         | components['schemas']['Instant']
         | null;
-      state: components['schemas']['State'];
+      state: components['schemas']['State1'];
       subject: string;
     };
     /** @enum {string} */
@@ -11929,7 +12527,7 @@ export interface components {
       /** Format: int32 */
       seats?: number | null;
       settledHow: components['schemas']['How'] | null;
-      state: components['schemas']['State6'];
+      state: components['schemas']['State7'];
       successor?: string | null;
       successorName?: string | null;
       toLine?: string | null;
@@ -12108,7 +12706,7 @@ export interface components {
       admin: boolean;
       ribbonTo: components['schemas']['LocalDate'];
       seats: components['schemas']['PersonSeat'][];
-      state: components['schemas']['State1'];
+      state: components['schemas']['State2'];
       stateSince?:
         | ((string | components['schemas']['LocalDate'] | null) | null)
         | components['schemas']['LocalDate']
@@ -12280,7 +12878,7 @@ export interface components {
     PoolGuest: {
       account: string;
       answer?: string | null;
-      ending: components['schemas']['State2'] | null;
+      ending: components['schemas']['State3'] | null;
       host?: string | null;
       leaveBy?:
         | ((string | components['schemas']['Instant'] | null) | null)
@@ -12651,6 +13249,15 @@ export interface components {
       /** Format: int32 */
       seats: number;
     };
+    RenewalReturns: {
+      known: string;
+      month: string;
+      people: components['schemas']['ReturningPerson'][];
+      plan: string;
+      planName: string;
+      /** Format: int32 */
+      seats: number;
+    };
     /** @enum {string} */
     RenewalState:
       'OPEN' | 'PREPARED' | 'ASKED' | 'DECIDED' | 'NOTICE_GIVEN' | 'RENEWED' | 'KEPT_ON_PURPOSE';
@@ -12692,6 +13299,11 @@ export interface components {
       row: number;
       verdict: string;
     };
+    ReturningPerson: {
+      name: string;
+      person: string;
+      until: components['schemas']['LocalDate'];
+    };
     /** @enum {string} */
     Role: 'READER' | 'LEAD' | 'STEWARD' | 'DECIDER' | 'KEEPER';
     Round: {
@@ -12721,7 +13333,7 @@ export interface components {
       ownerName: string;
       plan: string;
       slates: string[];
-      state: components['schemas']['State4'];
+      state: components['schemas']['State5'];
       watchedUntil?:
         | ((string | components['schemas']['LocalDate'] | null) | null)
         | components['schemas']['LocalDate']
@@ -12757,7 +13369,7 @@ export interface components {
       planName: string;
       reason?: string | null;
       slate?: string | null;
-      state: components['schemas']['State3'];
+      state: components['schemas']['State4'];
       takenBack?:
         | ((string | components['schemas']['LocalDate'] | null) | null)
         | components['schemas']['LocalDate']
@@ -12898,6 +13510,7 @@ export interface components {
       why?: string | null;
     };
     RowsPreview: {
+      data: components['schemas']['DataTouched'] | null;
       findings: components['schemas']['FindingsDifference'][];
       paidAfter: components['schemas']['Money'];
       paidBefore: components['schemas']['Money'];
@@ -12957,6 +13570,11 @@ export interface components {
     RuleRequest: {
       group: string;
       plan: string;
+    };
+    SavingCorrection: {
+      from: string;
+      reason: string;
+      yearly: number;
     };
     /** @enum {string} */
     Scope: 'ALL' | 'OWN' | 'PEOPLE';
@@ -13024,7 +13642,7 @@ export interface components {
       reason?: string | null;
       /** Format: int32 */
       settled: number;
-      state: components['schemas']['State5'];
+      state: components['schemas']['State6'];
     };
     /** @enum {string} */
     Source: 'FILE' | 'DIRECTORY';
@@ -13052,13 +13670,15 @@ export interface components {
       version: number;
     };
     /** @enum {string} */
-    State: 'WAITING' | 'SENT' | 'GIVEN_UP' | 'KEPT';
+    State: 'PROMISED' | 'STOPPED' | 'SIGNED' | 'AVOIDED';
     /** @enum {string} */
-    State1: 'INVITED' | 'ACTIVE' | 'SUSPENDED' | 'DELETED';
+    State1: 'WAITING' | 'SENT' | 'GIVEN_UP' | 'KEPT';
     /** @enum {string} */
-    State2: 'ASKED' | 'ENDING' | 'OVER' | 'STAYS' | 'REFUSED';
+    State2: 'INVITED' | 'ACTIVE' | 'SUSPENDED' | 'DELETED';
     /** @enum {string} */
-    State3:
+    State3: 'ASKED' | 'ENDING' | 'OVER' | 'STAYS' | 'REFUSED';
+    /** @enum {string} */
+    State4:
       | 'ASKED'
       | 'NOT_ASKED'
       | 'KEPT'
@@ -13068,7 +13688,7 @@ export interface components {
       | 'TAKEN_BACK'
       | 'LEFT_OUT';
     /** @enum {string} */
-    State4:
+    State5:
       | 'GATHERED'
       | 'ASKING'
       | 'DECIDING'
@@ -13078,9 +13698,46 @@ export interface components {
       | 'NOT_GRANTED'
       | 'OVERTAKEN';
     /** @enum {string} */
-    State5: 'DRAFT' | 'SENT' | 'GRANTED' | 'REFUSED' | 'LAPSED' | 'POSTED' | 'CONFIRMED' | 'FAILED';
+    State6: 'DRAFT' | 'SENT' | 'GRANTED' | 'REFUSED' | 'LAPSED' | 'POSTED' | 'CONFIRMED' | 'FAILED';
     /** @enum {string} */
-    State6: 'PLANNED' | 'SENT' | 'CONFIRMED' | 'FAILED' | 'UNDOING' | 'UNDONE';
+    State7: 'PLANNED' | 'SENT' | 'CONFIRMED' | 'FAILED' | 'UNDOING' | 'UNDONE';
+    StatementLine: {
+      amount: components['schemas']['Money'];
+      key: string;
+      month: string;
+      name: string;
+      until: components['schemas']['LocalDate'];
+      work: components['schemas']['Money'];
+    };
+    StatementMonth: {
+      foundAgain: components['schemas']['FoundAgain'];
+      kept: components['schemas']['Money'];
+      month: string;
+      nobody: components['schemas']['Money'];
+      paid: components['schemas']['Money'];
+      shares: components['schemas']['StatementShare'][];
+      until: components['schemas']['LocalDate'];
+      work: components['schemas']['Money'];
+      yearAgo: components['schemas']['Money'] | null;
+    };
+    StatementRow: {
+      account?: string | null;
+      amount: components['schemas']['Money'];
+      holding?: string | null;
+      line: string;
+      name?: string | null;
+      person?: string | null;
+      planName: string;
+      vendor: string;
+      vendorName: string;
+      work: components['schemas']['Money'];
+    };
+    StatementShare: {
+      amount: components['schemas']['Money'];
+      key?: string | null;
+      name: string;
+      work: components['schemas']['Money'];
+    };
     States: {
       /** Format: int32 */
       idle: number;
@@ -13433,7 +14090,7 @@ export interface components {
       needsFirstKeeper: boolean;
     };
     /** @enum {string} */
-    Why: 'DUTY' | 'LEFT' | 'AWAY' | 'NOBODY' | 'TAKEN_BACK';
+    Why: 'DUTY' | 'LEFT' | 'AWAY' | 'NOBODY' | 'COVERED' | 'TAKEN_BACK';
     WorkByHand: {
       account: string;
       email: string;

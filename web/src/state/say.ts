@@ -9,6 +9,12 @@ export function sayDay(day: string | null | undefined): string {
   return `${date} ${MONTHS[month! - 1]} ${year}`;
 }
 
+/** `Jan 2027`. */
+export function sayMonth(month: string): string {
+  const [year, number] = month.split('-').map(Number);
+  return `${MONTHS[number! - 1]} ${year}`;
+}
+
 /** `7 Jan` within the year of `today`, else `7 Jan 27`. */
 export function sayShortDay(day: string | null | undefined, today: string): string {
   if (!day) return '–';

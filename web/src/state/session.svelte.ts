@@ -11,6 +11,8 @@ class SessionState {
   /** Sees the groups they lead only. */
   readonly isLead = $derived(this.me?.role === 'LEAD');
   readonly maySteer = $derived(this.me?.role === 'STEWARD');
+  /** Decides what others planned, and signs what was saved. */
+  readonly mayDecide = $derived(this.me?.role === 'DECIDER');
 
   constructor() {
     whenSignedOut(() => this.#set(null));

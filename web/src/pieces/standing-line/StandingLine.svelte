@@ -74,7 +74,11 @@ marked on it.
       <span class="planned">on the slate<b>{sayMoney(planned)}</b></span>
     {/if}
     {#if links.kept}
-      <a class="kept" href={links.kept}>kept this year<b>{sayMoney(standing.kept)}</b></a>
+      <a class="kept" href={links.kept}
+        >kept this year<b>{sayMoney(standing.kept)}</b
+        >{#if Number(standing.keptYearly.amount) !== 0}
+          {sayMoney(standing.keptYearly)} a year{/if}</a
+      >
     {:else}
       <span class="kept">kept this year<b>{sayMoney(standing.kept)}</b></span>
     {/if}

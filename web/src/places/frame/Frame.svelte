@@ -24,6 +24,7 @@
     { path: '/leavers', name: 'Leavers', key: 'e' },
     { path: '/renewals', name: 'Renewals', key: 'w' },
     { path: '/slates', name: 'Slates', key: 'l' },
+    { path: '/statement', name: 'Statement', key: 'm' },
     { path: '/bills', name: 'Bills', key: 'b' },
     { path: '/intake', name: 'Intake', key: 'i' },
     { path: '/journal', name: 'Journal', key: 'j' },
@@ -64,7 +65,7 @@
           inUse: withSort('/subscriptions', 'order=working'),
           recoverable: to('/findings'),
           spare: withSort('/subscriptions', 'order=spare'),
-          kept: withSort('/journal', 'kind=NOTICE_GIVEN'),
+          kept: to('/statement/kept'),
         },
   );
 

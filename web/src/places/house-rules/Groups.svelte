@@ -43,6 +43,23 @@
     return done;
   }
 
+  /** For how many days data is to be kept, as it is typed; null while nothing is. */
+  let duty = $state<string | null>(null);
+  $effect.pre(() => {
+    void one.value;
+    duty = null;
+  });
+  const reach = new Question(
+    () => (chosen && duty !== null ? { group: chosen, days: duty || undefined } : undefined),
+    (of) =>
+      dataOf(
+        api.GET('/api/v1/groups/{group}/duty', {
+          params: { path: { group: of.group }, query: { days: of.days, asOf: asOf() } },
+        }),
+      ),
+    { subject: () => `${chosen} ${duty}` },
+  );
+
   const make = () =>
     all.attempt(async () => {
       const made = await dataOf(
@@ -168,11 +185,30 @@
             label="Days for which data is kept"
             number
             width={6}
-            value={sheet.retentionDays?.toString() ?? ''}
-            onvalue={(v) => put({ retentionDays: v === '' ? null : Number(v) })}
+            value={duty ?? sheet.retentionDays?.toString() ?? ''}
+            changed={duty !== null}
+            onvalue={(v) => (duty = v === (sheet?.retentionDays?.toString() ?? '') ? null : v)}
           /> days after they leave.
+          {#if duty !== null}
+            <button
+              class="plain"
+              disabled={reach.fault !== ''}
+              onclick={() => put({ retentionDays: duty ? Number(duty) : null })}
+              >{duty ? `Keep it ${duty} days` : 'Keep it for nobody'}</button
+            >
+            <button class="word" onclick={() => (duty = null)}>leave it</button>
+          {/if}
         {/if}
       </p>
+      {#if duty !== null && reach.fault}<p class="neg" role="alert">{reach.fault}</p>{/if}
+      {#if duty !== null && reach.value}
+        <p class="sub" role="status">
+          {reach.value.leavers} of {sayCount(reach.value.members, 'member')} leave, have left or are away;
+          {sayCount(reach.value.accounts, 'account')} of theirs ({Math.round(reach.value.gb)} GB) lie
+          without a seat: {reach.value.keptLonger} to be kept longer, {reach.value.freed} that need not
+          be kept any more, {reach.value.lostTooEarly} lost before that day.
+        </p>
+      {/if}
       {#if own && !sheet.follows}
         <form
           onsubmit={(e) => {

@@ -38,6 +38,7 @@ export const WHY_WORDS: Record<Schemas['EstateAccount']['why'], string> = {
   LEFT: 'left',
   AWAY: 'away',
   NOBODY: 'nobody’s',
+  COVERED: 'covered by another seat',
   TAKEN_BACK: 'seat taken back',
 };
 

@@ -2,15 +2,26 @@
 <script lang="ts">
   import { SvelteSet } from 'svelte/reactivity';
   import Check from '../../pieces/controls/Check.svelte';
+  import Pick from '../../pieces/controls/Pick.svelte';
   import { api, dataOf } from '../../api/client';
   import { asOf } from '../../state/address.svelte';
   import { book } from '../../state/book.svelte';
   import { Question } from '../../state/question.svelte';
   import { sayMoney } from '../../state/say';
+  import { session } from '../../state/session.svelte';
   import { slates } from '../../state/slate.svelte';
 
-  let { person, fresh }: { person: string; /** Whether they are new here. */ fresh: boolean } =
-    $props();
+  let {
+    person,
+    fresh,
+    groups,
+  }: {
+    person: string;
+    /** Whether they are new here. */
+    fresh: boolean;
+    /** Those that they are in, by id. */
+    groups: string[];
+  } = $props();
   let wanted = $state<boolean | null>(null);
   const open = $derived(wanted ?? fresh);
 
@@ -24,6 +35,28 @@
       ),
     { again: () => book.version, subject: () => person },
   );
+  /** Groups that they are not in: what rules give them follows from those that they are. */
+  const others = new Question(
+    () => (session.maySteer && open ? { asOf: asOf() } : undefined),
+    (query) => dataOf(api.GET('/api/v1/groups', { params: { query } })),
+    { again: () => book.version },
+  );
+  const joinable = $derived((others.value ?? []).filter((one) => !groups.includes(one.group)));
+  let fault = $state('');
+  async function join(group: string) {
+    fault = '';
+    try {
+      await dataOf(
+        api.POST('/api/v1/groups/{group}/members', {
+          params: { path: { group } },
+          body: { who: person, lead: false },
+        }),
+      );
+      await book.load(asOf());
+    } catch (e) {
+      fault = (e as Error).message;
+    }
+  }
   /** Those that somebody took off or put on; what a rule gives is on from the start. */
   const turned = new SvelteSet<string>();
   $effect.pre(() => {
@@ -40,11 +73,26 @@
   }
 </script>
 
-{#if rows.length > 0 && !open}
+{#if (rows.length > 0 || session.maySteer) && !open}
   <p><button class="word" onclick={() => (wanted = true)}>what colleagues hold</button></p>
-{:else if rows.length > 0}
+{:else if rows.length > 0 || joinable.length > 0}
   <section aria-labelledby="way-in">
     <h2 id="way-in">What colleagues hold</h2>
+    {#if joinable.length > 0}
+      <p>
+        <Pick
+          label="Into which group they come"
+          value=""
+          onchange={(e) => e.currentTarget.value && void join(e.currentTarget.value)}
+        >
+          <option value="">comes into a group…</option>
+          {#each joinable as one (one.group)}<option value={one.group}>{one.name}</option>{/each}
+        </Pick>
+        <span class="sub">its rules give them what it gives all</span>
+      </p>
+    {/if}
+    {#if fault}<p class="neg" role="alert">{fault}</p>{/if}
+    {#if rows.length === 0}<p class="sub">Nothing that they do not have.</p>{/if}
     {#each rows as row (row.plan)}
       <p>
         <Check

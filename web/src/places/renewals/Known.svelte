@@ -2,22 +2,31 @@
 <script lang="ts">
   import Pick from '../../pieces/controls/Pick.svelte';
   import type { Schemas } from '../../api/client';
-  import { sayCount } from '../../state/say';
+  import { sayCount, sayMonth } from '../../state/say';
   import type { Trying } from './trying.svelte';
 
   interface Props {
     trying: Trying;
+    /** Who is back when; counted only where somebody says so. */
+    returns?: Schemas['RenewalReturns'][];
     plans: Schemas['RenewalPlan'][];
     plan: string;
     /** How many who need nothing now used it within the year. */
     dormant: number;
   }
-  let { trying, plans, plan, dormant }: Props = $props();
+  let { trying, returns = [], plans, plan, dormant }: Props = $props();
 
   let month = $state('');
   let seats = $state('');
   const good = $derived(/^\d{4}-(0[1-9]|1[0-2])$/.test(month) && /^[+-]?\d+$/.test(seats.trim()));
   const nameOf = (id: string) => plans.find((one) => one.plan === id)?.name ?? id;
+
+  const counted = (one: Schemas['RenewalReturns']) =>
+    trying.known.some((known) => known.plan === one.plan && known.month === one.month);
+  /** Of plans that the terms have, as the page takes them. */
+  const offered = $derived(
+    returns.filter((one) => plans.some((p) => p.plan === one.plan) && !counted(one)),
+  );
 
   function add() {
     trying.addKnown({ plan, month, seats: Number(seats) });
@@ -43,6 +52,15 @@
         onclick={() => trying.dropKnown(n)}>×</button
       >
     </span>
+  {/each}
+  {#each offered as one (one.known)}
+    <button
+      class="word"
+      title={one.people.map((who) => who.name).join(', ')}
+      onclick={() => trying.addKnown({ plan: one.plan, month: one.month, seats: one.seats })}
+      >{sayCount(one.seats, 'person', 'people')} back in {sayMonth(one.month)}: count +{one.seats}
+      {one.planName}</button
+    >
   {/each}
   <form
     onsubmit={(event) => {

@@ -87,6 +87,12 @@
     { again: () => book.version, subject: () => agreement },
   );
 
+  const returns = new Question(
+    () => (renewal?.renews ? { path, query: { asOf: asOf() } } : undefined),
+    (params) => dataOf(api.GET('/api/v1/agreements/{agreement}/renewal/returns', { params })),
+    { again: () => book.version, subject: () => agreement },
+  );
+
   const left = $derived(
     renewal?.noticeBy ? (Date.parse(renewal.noticeBy) - Date.parse(asOf())) / DAY_MS : 0,
   );
@@ -189,7 +195,13 @@
             onpromise={(seats) => trying.promise(chosen.plan, seats)}
           />
         {/if}
-        <Known {trying} plans={rows} plan={chosen.plan} dormant={renewal.dormant.length} />
+        <Known
+          {trying}
+          returns={returns.value ?? []}
+          plans={rows}
+          plan={chosen.plan}
+          dormant={renewal.dormant.length}
+        />
       {/if}
     </section>
     <section aria-label="What is promised">

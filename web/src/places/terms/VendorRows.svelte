@@ -4,7 +4,7 @@
   import { asOf, to } from '../../state/address.svelte';
   import { book } from '../../state/book.svelte';
   import { Question } from '../../state/question.svelte';
-  import { sayMoney } from '../../state/say';
+  import { sayCount, sayMoney } from '../../state/say';
   import RowTable from './RowTable.svelte';
   import { RowEdits, type Shown } from './rows.svelte';
 
@@ -135,6 +135,15 @@
               {/each}
             </tbody>
           </table>
+          {#if preview.data}
+            <p>
+              Of {sayCount(preview.data.accounts, 'account')} without a seat
+              {preview.data.touched} would stand or pass otherwise; lost within a year:
+              {preview.data.lostBefore} → {preview.data.lostAfter}; a year they cost
+              {sayMoney(preview.data.yearlyBefore)} → {sayMoney(preview.data.yearlyAfter)}.
+              <a href={to(`/leavers/estate/${vendor}`)}>What lies there</a>
+            </p>
+          {/if}
         {:else}
           <button
             class="plain"

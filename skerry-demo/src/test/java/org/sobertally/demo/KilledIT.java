@@ -101,4 +101,43 @@ class KilledIT {
     assertThat(confirmed).containsExactlyInAnyOrderElementsOf(holdings);
     assertThat(values(steward.get(idle).json(), "holding")).doesNotContainAnyElementsOf(holdings);
   }
+
+  /** The second step is made by the application that was started anew, and only once. */
+  @Test
+  void aStepThatWaitsIsMadeAfterTheKill() throws IOException, InterruptedException {
+    int port = freePort();
+    System.setProperty("quarkus.http.test-port", Integer.toString(port));
+    start(port);
+    JsonNode seat =
+        Caller.steward()
+            .get("/api/v1/subscriptions/qm-opus/holdings?state=NEVER_OPENED")
+            .json()
+            .get(0);
+    String moves =
+        """
+        [{"kind":"SUSPEND","account":"%s"},{"kind":"TAKE_BACK","holding":"%s","waits":true}]
+        """
+            .formatted(seat.get("account").asText(), seat.get("holding").asText());
+    String id = Caller.steward().postJson(SLATES, moves).json().get("id").asText();
+    Caller.steward().postJson(SLATES + "/" + id + "/send", "{}");
+    Caller.decider().postJson(SLATES + "/" + id + "/decide", "{\"grant\":true}");
+    JsonNode posted = Caller.steward().post(SLATES + "/" + id + "/post").json();
+    assertThat(values(posted.get("moves"), "state")).containsExactly("SENT", "PLANNED");
+
+    application.destroyForcibly().waitFor();
+    start(port);
+
+    Caller steward = Caller.steward();
+    Wait.until(
+        "both steps are confirmed",
+        () ->
+            values(steward.get(SLATES + "/" + id).json().get("moves"), "state")
+                .equals(List.of("CONFIRMED", "CONFIRMED")));
+    List<String> confirmed =
+        StreamSupport.stream(steward.get("/api/v1/journal?slate=" + id).json().spliterator(), false)
+            .map(entry -> entry.get("kind").asText())
+            .filter("MOVE_CONFIRMED"::equals)
+            .toList();
+    assertThat(confirmed).hasSize(2);
+  }
 }

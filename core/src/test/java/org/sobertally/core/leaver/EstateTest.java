@@ -5,6 +5,7 @@ import static org.sobertally.core.support.TestBook.TODAY;
 
 import java.math.BigDecimal;
 import java.time.LocalDate;
+import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.leaver.AccountClock.AccountState;
@@ -104,5 +105,31 @@ class EstateTest {
   void withoutSuchAStageThereIsNoPool() {
     facts.dataRules.remove(1);
     assertThat(estate().pool()).isNull();
+  }
+
+  @Test
+  void otherRulesAreToldByWhomTheyTouch() {
+    Book book = facts.build();
+    Book harder =
+        book.withDataRules(
+            List.of(
+                new DataRule(
+                    "quillmoor",
+                    After.TAKEN_BACK,
+                    1,
+                    "s1",
+                    60,
+                    Reach.ADMIN,
+                    Price.of(null, null, null, false),
+                    null,
+                    null)));
+    EstateChange change = EstateChange.of(estate(), Estate.of(harder, TODAY, 0), TODAY, "EUR");
+    assertThat(change.accounts()).isEqualTo(2);
+    // Ada's would be gone at once, Bea's in November.
+    assertThat(change.touched()).isEqualTo(2);
+    assertThat(change.lostAfter()).isEqualTo(2);
+    EstateChange none = EstateChange.of(estate(), estate(), TODAY, "EUR");
+    assertThat(none.touched()).isZero();
+    assertThat(none.lostBefore()).isEqualTo(none.lostAfter());
   }
 }

@@ -254,6 +254,8 @@ final class LeaverDto {
     AWAY,
     /** It belongs to nobody. */
     NOBODY,
+    /** The seat was taken back, and its owner has all that it gave by another one. */
+    COVERED,
     /** The seat was only taken back. */
     TAKEN_BACK
   }

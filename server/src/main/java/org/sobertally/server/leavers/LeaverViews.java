@@ -9,8 +9,8 @@ import java.util.Optional;
 import org.sobertally.core.agreement.Agreement;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.catalogue.Plan;
-import org.sobertally.core.catalogue.PlanModel;
 import org.sobertally.core.leaver.AccountClock.AccountState;
+import org.sobertally.core.leaver.CoveredElsewhere;
 import org.sobertally.core.leaver.Estate;
 import org.sobertally.core.leaver.LeaverKind;
 import org.sobertally.core.leaver.PersonRoutes;
@@ -375,7 +375,7 @@ final class LeaverViews {
     Integer restore = book.vendors().byId(account.vendor()).restoreDays();
     LocalDate since = one.clock().since();
     boolean deleted = one.clock().state() == AccountState.DELETED;
-    Plan last = lastPlan(one.account());
+    Plan last = CoveredElsewhere.lastPlan(book, one.account());
     return new LeaverDto.LyingRow(
         account.id(),
         account.person(),
@@ -390,23 +390,9 @@ final class LeaverViews {
         next == null ? null : nameOf(next),
         one.lostOn(),
         !deleted ? one.lostOn() : restore == null ? null : since.plusDays(restore),
-        why(person, dutyUntil),
+        why(one.account(), dutyUntil),
         last == null ? null : last.id(),
         last == null ? null : last.name());
-  }
-
-  /** The plan of the named seat that it held last; null where it never held one. */
-  private Plan lastPlan(int account) {
-    Plan last = null;
-    int until = Days.NONE;
-    for (int h : book.holdings().ofAccount(account)) {
-      Plan plan = book.planOfLine(book.holdings().line(h));
-      if (plan.model() == PlanModel.NAMED && book.holdings().until(h) > until) {
-        until = book.holdings().until(h);
-        last = plan;
-      }
-    }
-    return last;
   }
 
   private static String nameOf(Segment next) {
@@ -415,7 +401,8 @@ final class LeaverViews {
         : next.stage().name();
   }
 
-  private LeaverDto.Why why(int person, LocalDate dutyUntil) {
+  private LeaverDto.Why why(int account, LocalDate dutyUntil) {
+    int person = book.personOfAccount(account);
     if (person < 0) {
       return LeaverDto.Why.NOBODY;
     }
@@ -424,6 +411,9 @@ final class LeaverViews {
     }
     return LeaverKind.of(book, person, asOf)
         .map(kind -> kind.isAway() ? LeaverDto.Why.AWAY : LeaverDto.Why.LEFT)
-        .orElse(LeaverDto.Why.TAKEN_BACK);
+        .orElse(
+            CoveredElsewhere.of(book, account, asOf)
+                ? LeaverDto.Why.COVERED
+                : LeaverDto.Why.TAKEN_BACK);
   }
 }

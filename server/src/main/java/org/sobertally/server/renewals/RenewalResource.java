@@ -15,10 +15,12 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import java.util.TreeSet;
+import org.eclipse.microprofile.openapi.annotations.media.Schema;
 import org.eclipse.microprofile.openapi.annotations.tags.Tag;
 import org.jboss.resteasy.reactive.RestResponse;
 import org.sobertally.core.agreement.Offer;
 import org.sobertally.core.book.Book;
+import org.sobertally.core.catalogue.Plan;
 import org.sobertally.core.catalogue.PriceList;
 import org.sobertally.core.money.Money;
 import org.sobertally.core.renewal.Margins;
@@ -27,6 +29,7 @@ import org.sobertally.core.renewal.PlanRow;
 import org.sobertally.core.renewal.PromiseCost;
 import org.sobertally.core.renewal.RenewalOption.Kind;
 import org.sobertally.core.renewal.RenewalStudy;
+import org.sobertally.core.renewal.Returns;
 import org.sobertally.server.book.store.Books;
 import org.sobertally.server.figures.FigureCache;
 import org.sobertally.server.http.MoneyDto;
@@ -126,6 +129,53 @@ public class RenewalResource {
       throw Problem.notFound("There is no offer %s for this agreement.".formatted(offer));
     }
     return book.offers().byId(offer);
+  }
+
+  /** Somebody who is back on a day. */
+  @Schema(name = "ReturningPerson")
+  record Returning(String person, String name, LocalDate until) {}
+
+  /**
+   * People away who will want the plan again in a month: to be counted as known.
+   *
+   * @param known as the renewal takes it
+   */
+  @Schema(name = "RenewalReturns")
+  record ReturnsDto(
+      String plan,
+      String planName,
+      String month,
+      int seats,
+      String known,
+      List<Returning> people) {}
+
+  /** Who is back until when, by month and plan; nobody counts it unless it is entered as known. */
+  @GET
+  @Path("/returns")
+  @Produces({MediaType.APPLICATION_JSON, "text/csv"})
+  public List<ReturnsDto> returns(
+      @PathParam("agreement") String agreement, @QueryParam("asOf") String asOfText) {
+    Book book = books.current();
+    requireAgreement(book, agreement);
+    LocalDate day = asOf.of(book, asOfText);
+    return Returns.of(book, day, book.agreements().byId(agreement)).stream()
+        .map(one -> returns(book, one))
+        .toList();
+  }
+
+  private static ReturnsDto returns(Book book, Returns one) {
+    Plan plan = book.plans().get(one.plan());
+    int seats = one.people().size();
+    return new ReturnsDto(
+        plan.id(),
+        plan.name(),
+        one.month().toString(),
+        seats,
+        "%s:%s:%d".formatted(plan.id(), one.month(), seats),
+        one.people().stream()
+            .map(book.people()::get)
+            .map(person -> new Returning(person.id(), person.name(), person.until()))
+            .toList());
   }
 
   /** One plan closely: who held it, how many may, and what each number of seats costs. */

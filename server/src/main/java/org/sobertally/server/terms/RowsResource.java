@@ -22,6 +22,8 @@ import org.eclipse.microprofile.openapi.annotations.tags.Tag;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.cover.Covers;
 import org.sobertally.core.findings.Findings;
+import org.sobertally.core.leaver.Estate;
+import org.sobertally.core.leaver.EstateChange;
 import org.sobertally.core.use.UseStates;
 import org.sobertally.server.access.Role;
 import org.sobertally.server.book.file.BookService;
@@ -91,6 +93,7 @@ public class RowsResource {
   /**
    * @param paidBefore a year, of all of the house, in the reporting currency
    * @param findings by kind, those of which there would be more or fewer
+   * @param data what becomes of data without a seat; null where nothing would be otherwise
    */
   @Schema(name = "RowsPreview")
   record Preview(
@@ -98,7 +101,45 @@ public class RowsResource {
       MoneyDto paidAfter,
       MoneyDto recoverableBefore,
       MoneyDto recoverableAfter,
-      List<FindingCount> findings) {}
+      List<FindingCount> findings,
+      @Schema(nullable = true) DataTouched data) {}
+
+  /**
+   * Accounts without a seat whose data would pass on another day, or be lost on another.
+   *
+   * @param accounts how many lie there
+   * @param touched to how many of them something else happens
+   * @param lostBefore how many are lost within a year as it is
+   * @param lostAfter how many would be
+   * @param yearlyBefore what they cost a year where they lie
+   */
+  @Schema(name = "DataTouched")
+  record DataTouched(
+      int accounts,
+      int touched,
+      int lostBefore,
+      int lostAfter,
+      MoneyDto yearlyBefore,
+      MoneyDto yearlyAfter) {}
+
+  private static DataTouched dataTouched(Book before, Book then, LocalDate today, String vendor) {
+    int number = before.vendors().require(vendor);
+    EstateChange change =
+        EstateChange.of(
+            Estate.of(before, today, number),
+            Estate.of(then, today, then.vendors().require(vendor)),
+            today,
+            before.rates().reportingCurrency());
+    return change.touched() == 0
+        ? null
+        : new DataTouched(
+            change.accounts(),
+            change.touched(),
+            change.lostBefore(),
+            change.lostAfter(),
+            MoneyDto.of(change.yearlyBefore()),
+            MoneyDto.of(change.yearlyAfter()));
+  }
 
   /** A vendor that is new. */
   @Schema(name = "NewVendor")
@@ -178,7 +219,8 @@ public class RowsResource {
         MoneyDto.of(then.yearlyCost(today).rounded()),
         MoneyDto.of(figures.of(book, today).covers().recoverable().rounded()),
         MoneyDto.of(covers.recoverable().rounded()),
-        findings);
+        findings,
+        dataTouched(book, then, today, vendor));
   }
 
   /** Saves the edit whole, or not at all; it can be taken back like the intake of a file. */

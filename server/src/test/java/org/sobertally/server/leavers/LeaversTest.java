@@ -286,6 +286,40 @@ class LeaversTest {
     assertThat(slate(id).get("state").asText()).isEqualTo("CONFIRMED");
     assertThat(get("/people/di").toString()).contains("DELETED");
     assertThat(mails()).anyMatch(subject -> subject.contains("To take over: what Di stores"));
+    assertThat(letter())
+        .contains("The old account can be reached until it is handed over")
+        .contains("can be brought back for 14 days after");
+  }
+
+  private String letter() {
+    for (JsonNode mail : Caller.keeper().get("/api/v1/mail").json()) {
+      if (mail.get("kind").asText().equals("HAND_OVER")) {
+        return mail.get("body").asText();
+      }
+    }
+    throw new AssertionError("no letter");
+  }
+
+  @Test
+  void anotherDutySaysWhomItTouches() {
+    take(
+        book()
+            .change("group_members.csv", "yard,bo,", "yard,bo,\r\nyard,di,")
+            .change(
+                "holdings.csv",
+                "h-way,a-di,opus,2026-01-10,,VENDOR",
+                "h-way,a-di,opus,2026-01-10,2026-09-10,VENDOR"));
+    String path = "/groups/yard/duty?asOf=2026-09-30";
+    // Kept until 1 Oct by 30 days from 1 Sep; the vendor loses it 30 days after 10 Sep.
+    JsonNode longer = get(path + "&days=365");
+    assertThat(longer.get("leavers").asInt()).isEqualTo(1);
+    assertThat(longer.get("accounts").asInt()).isEqualTo(1);
+    assertThat(longer.get("gb").decimalValue()).isEqualByComparingTo("40");
+    assertThat(longer.get("keptLonger").asInt()).isEqualTo(1);
+    assertThat(longer.get("lostTooEarly").asInt()).isEqualTo(1);
+    assertThat(get(path).get("freed").asInt()).isEqualTo(1);
+    assertThat(steward.get("/api/v1/groups/none/duty").status()).isEqualTo(404);
+    assertThat(steward.get("/api/v1/groups/yard/duty?days=0").status()).isEqualTo(400);
   }
 
   @SuppressWarnings("unchecked")

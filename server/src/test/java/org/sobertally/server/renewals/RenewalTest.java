@@ -323,4 +323,26 @@ class RenewalTest {
     assertThat(steward.get(CASE).status()).isEqualTo(404);
     assertThat(steward.get("/api/v1/agreements/none/renewal").status()).isEqualTo(404);
   }
+
+  @Test
+  void whoIsBackOnAKnownDayIsOfferedAsKnown() {
+    take(
+        new SmallBook()
+            .change(
+                "people.csv",
+                "di@skerryline.example,,,,,LEFT,2026-09-01,,",
+                "di@skerryline.example,,,,,SUSPENDED,2026-09-01,2027-04-01,"));
+    JsonNode returns = steward.get("/api/v1/agreements/qm/renewal/returns?asOf=2026-09-30").json();
+    assertThat(returns).hasSize(1);
+    assertThat(returns.at("/0/known").asText()).isEqualTo("quill-opus:2027-04:1");
+    assertThat(returns.at("/0/people/0/name").asText()).isEqualTo("Di");
+    assertThat(
+            steward
+                .get(
+                    "/api/v1/agreements/qm/renewal?asOf=2026-09-30&known="
+                        + returns.at("/0/known").asText())
+                .status())
+        .isEqualTo(200);
+    assertThat(steward.get("/api/v1/agreements/none/renewal/returns").status()).isEqualTo(404);
+  }
 }

@@ -52,7 +52,8 @@ final class Cairnvault implements VendorStory {
         null,
         LocalDate.of(2024, 5, 2),
         "SERVICE",
-        null);
+        null,
+        "Group");
     tell(draft, "s-backup", "backup@skerryline.example", number++, false, 0);
     for (String login : List.of("old.root", "tide.pilot", "vendor.help", "trial7")) {
       boolean root = login.equals("old.root");

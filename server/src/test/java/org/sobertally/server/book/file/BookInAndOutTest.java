@@ -56,7 +56,7 @@ class BookInAndOutTest {
     byte[] first = export();
     Map<String, String> files = SmallBook.unzip(first);
     assertThat(files).hasSize(31).containsKeys("datapackage.json", "manifest.json");
-    assertThat(files.get("people.csv")).contains("ann,Ann Ø. Brekke,", ",2020-02-29,PERSON,\r\n");
+    assertThat(files.get("people.csv")).contains("ann,Ann Ø. Brekke,", ",2020-02-29,PERSON,,\r\n");
     assertThat(files.get("agreements.csv")).contains("\"Suite, yearly\"");
     assertThat(files.get("sessions.csv"))
         .contains("2026-09-01T09:30:00.5+01:00", "2026-09-02T09:00:00Z,,");
