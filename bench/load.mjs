@@ -46,34 +46,56 @@ async function file(name, header, write) {
 
 const LINES = 10;
 const id = (n) => String(n).padStart(7, '0');
-await file('vendors.csv', 'vendor,name', (row) => row('big,Big vendor'));
+// A second vendor, at which seats were taken back and the data lies.
+const LYING = Math.min(50_000, HOLDINGS);
+await file('vendors.csv', 'vendor,name', async (row) => {
+  await row('big,Big vendor');
+  await row('attic,Attic');
+});
 await file('plans.csv', 'plan,vendor,name,ladder,rank,model,parts', async (row) => {
   // Two tiers a ladder, told apart by what they are for.
   for (let p = 0; p < LINES; p++) {
     const parts = p % 2 === 0 ? PARTS[0] : PARTS.join(' ');
     await row(`plan${p},big,Plan ${p},ladder${p >> 1},${1 + (p % 2)},NAMED,${parts}`);
   }
+  await row('box,attic,Box,,,NAMED,files');
 });
 await file(
   'agreements.csv',
   'agreement,vendor,name,currency,starts,ends,notice_days,renews,may_shrink',
-  (row) => row('a,big,Big,EUR,2025-01-01,2026-01-01,30,AUTO,AT_RENEWAL'),
+  async (row) => {
+    await row('a,big,Big,EUR,2025-01-01,2026-01-01,30,AUTO,AT_RENEWAL');
+    await row('b,attic,Attic,EUR,2025-01-01,2026-01-01,30,AUTO,AT_RENEWAL');
+  },
 );
 await file('lines.csv', 'line,agreement,plan,seats,unit_price', async (row) => {
   for (let p = 0; p < LINES; p++) await row(`line${p},a,plan${p},${HOLDINGS},${(p + 1) * 40}`);
+  await row('boxes,b,box,100,60');
 });
-await file('people.csv', 'person,name,email,status', async (row) => {
-  for (let n = 0; n < PEOPLE; n++) await row(`p${id(n)},Person ${n},p${n}@skerryline.example,ACTIVE`);
+await file('people.csv', 'person,name,email,department,status,status_since', async (row) => {
+  for (let n = 0; n < PEOPLE; n++) {
+    // One in a hundred has left.
+    const status = n % 100 === 99 ? `LEFT,${day(380)}` : 'ACTIVE,';
+    await row(`p${id(n)},Person ${n},p${n}@skerryline.example,d${n % 60},${status}`);
+  }
 });
-await file('accounts.csv', 'account,vendor,person,email,state', async (row) => {
-  for (let n = 0; n < HOLDINGS; n++) await row(`a${id(n)},big,p${id(n % PEOPLE)},p${n % PEOPLE}@skerryline.example,ACTIVE`);
+await file('accounts.csv', 'account,vendor,person,email,state,stored_gb', async (row) => {
+  for (let n = 0; n < HOLDINGS; n++) await row(`a${id(n)},big,p${id(n % PEOPLE)},p${n % PEOPLE}@skerryline.example,ACTIVE,`);
+  for (let n = 0; n < LYING; n++) await row(`k${id(n)},attic,p${id(n % PEOPLE)},k${n}@skerryline.example,ACTIVE,${n % 90}`);
 });
-await file('holdings.csv', 'holding,account,line,from', async (row) => {
+await file('holdings.csv', 'holding,account,line,from,until', async (row) => {
   // Three in ten hold the largest subscription.
   for (let n = 0; n < HOLDINGS; n++) {
     const line = n % 10 < 3 ? 0 : n % LINES;
-    await row(`h${id(n)},a${id(n)},line${line},${day(Math.floor(random() * 300))}`);
+    await row(`h${id(n)},a${id(n)},line${line},${day(Math.floor(random() * 300))},`);
   }
+  for (let n = 0; n < LYING; n++) await row(`o${id(n)},k${id(n)},boxes,${day(0)},${day(60 + (n % 300))}`);
+});
+await file('data_rules.csv', 'vendor,after,stage,name,days,reach,per_gb_month,pooled,from,joins_at', async (row) => {
+  await row('attic,TAKEN_BACK,1,Kept,90,ADMIN,,,,');
+  await row('attic,TAKEN_BACK,2,Shelf,,ADMIN,0.02,,,');
+  await row(`attic,TAKEN_BACK,1,Kept,90,ADMIN,,,${day(DAYS + 60)},2`);
+  await row(`attic,TAKEN_BACK,2,Archive,730,PAID,0.05,true,${day(DAYS + 60)},2`);
 });
 await file('evidence.csv', 'vendor,complete_from,complete_to,kind', (row) =>
   row(`big,${day(0)},${day(DAYS - 1)},DAILY`),
@@ -88,7 +110,7 @@ await file('activity.csv', 'account,part,day', async (row) => {
   }
 });
 const zip = join(folder, 'book.zip');
-execFileSync('zip', ['-q', '-1', '-j', zip, ...['vendors', 'plans', 'agreements', 'lines', 'people', 'accounts', 'holdings', 'evidence', 'activity'].map((f) => join(folder, f + '.csv'))]);
+execFileSync('zip', ['-q', '-1', '-j', zip, ...['vendors', 'plans', 'agreements', 'lines', 'people', 'accounts', 'holdings', 'evidence', 'activity', 'data_rules'].map((f) => join(folder, f + '.csv'))]);
 console.log(`book: ${HOLDINGS} holdings, about ${ROWS} rows of use, ${(statSync(zip).size / 1e6).toFixed(0)} MB as a zip`);
 
 const headers = { Authorization: `Bearer ${token}` };
@@ -117,6 +139,12 @@ const PATHS = {
   'people by words': `/people?asOf=${asOf}&q=erson%2012&limit=200`,
   'people, plan and use': `/people?asOf=${asOf}&holds=plan0&lacks=plan3&unused=30&sort=COST&limit=200`,
   'totals of people': `/people/totals?asOf=${asOf}&kind=IDLE`,
+  'routes of one person': `/people/p0000099/routes?asOf=${asOf}`,
+  'leavers, by person': `/leavers/people?asOf=${asOf}`,
+  'an estate of 50,000': `/vendors/attic/estate?asOf=${asOf}`,
+  'its months': `/vendors/attic/estate/months?asOf=${asOf}`,
+  'statement, 24 months': `/statement?by=department&from=2024-10&to=2026-09&asOf=${asOf}`,
+  'the same by manager': `/statement?by=manager&from=2024-10&to=2026-09&asOf=${asOf}`,
   'its first 100 holders': `/subscriptions/line0/holdings?asOf=${asOf}&limit=100`,
 };
 const ROUNDS = 40;

@@ -8,6 +8,7 @@ export const { navigate, route, isActive } = createRouter({
   '/desk': () => import('./places/desk/Desk.svelte'),
   '/renewals': () => import('./places/renewals/Renewals.svelte'),
   '/renewals/:agreement': () => import('./places/renewals/RenewalPage.svelte'),
+  '/renewals/:agreement/brief': () => import('./places/renewals/BriefPage.svelte'),
   '/leavers': () => import('./places/leavers/Leavers.svelte'),
   '/leavers/estate/:vendor': () => import('./places/leavers/EstatePage.svelte'),
   '/leavers/:person': () => import('./places/leavers/WayOut.svelte'),

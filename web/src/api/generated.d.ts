@@ -668,6 +668,112 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/v1/agreements/{agreement}/renewal/brief': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Brief */
+    get: {
+      parameters: {
+        query?: {
+          asOf?: string;
+        };
+        header?: never;
+        path: {
+          agreement: string;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['RenewalBrief'];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/v1/agreements/{agreement}/renewal/brief.pdf': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Paper */
+    get: {
+      parameters: {
+        query?: {
+          asOf?: string;
+        };
+        header?: never;
+        path: {
+          agreement: string;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/v1/agreements/{agreement}/renewal/case': {
     parameters: {
       query?: never;
@@ -11179,6 +11285,35 @@ export interface components {
       fromSeats: string;
       unitPrice: string;
     };
+    BriefNeed: {
+      /** Format: int32 */
+      asked: number;
+      /** Format: int32 */
+      bought: number;
+      /** Format: int32 */
+      held: number;
+      /** Format: int32 */
+      high?: number | null;
+      /** Format: int32 */
+      low?: number | null;
+      name: string;
+      /** Format: int32 */
+      needed: number;
+      plan: string;
+    };
+    BriefWay: {
+      added: components['schemas']['Money'];
+      asked: boolean;
+      less: components['schemas']['Money'];
+      /** Format: int32 */
+      months: number;
+      name: string;
+      overTerm: components['schemas']['Money'];
+      risk: string;
+      seats: string;
+      what: components['schemas']['Kind4'];
+      yearly: components['schemas']['Money'];
+    };
     /** @enum {string} */
     By: 'NAME' | 'REMEMBERED' | 'EXTERNAL_ID' | 'MAIL';
     Calendar: {
@@ -13100,6 +13235,23 @@ export interface components {
       takeBack: number;
       what: components['schemas']['Kind4'];
       yearly: components['schemas']['Money'];
+    };
+    RenewalBrief: {
+      agreement: string;
+      asOf: components['schemas']['LocalDate'];
+      evidence: string;
+      first: string;
+      ifNothing: string;
+      name: string;
+      needs: components['schemas']['BriefNeed'][];
+      note?: string | null;
+      noticeBy: components['schemas']['LocalDate'];
+      question: string;
+      recommendation: string;
+      renews: components['schemas']['LocalDate'];
+      vendorName: string;
+      ways: components['schemas']['BriefWay'][];
+      who: string;
     };
     RenewalCase: {
       agreement: string;

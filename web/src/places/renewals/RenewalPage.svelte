@@ -139,6 +139,7 @@
       renews {sayDay(renewal.renews)} · its seats cost {sayMoney(stands?.yearly)} a year as it stands
       ·
       <a href={to(`/terms/${renewal.vendor}`)}>terms</a>
+      · <a href={to(`/renewals/${agreement}/brief`)}>brief</a>
     </span>
     <span class="due" class:soon={left <= 30}>
       {left < 0

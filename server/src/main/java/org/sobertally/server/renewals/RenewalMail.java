@@ -43,7 +43,7 @@ class RenewalMail {
         %s%s
         It costs %s a year as it stands, and would cost %s.
 
-        %s/renewals/%s
+        %s/renewals/%s/brief
 
         Notice must be given by %s. Without an answer by %s it renews as it stands.
         """

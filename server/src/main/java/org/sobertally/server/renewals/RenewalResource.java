@@ -22,7 +22,6 @@ import org.sobertally.core.agreement.Offer;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.catalogue.Plan;
 import org.sobertally.core.catalogue.PriceList;
-import org.sobertally.core.money.Money;
 import org.sobertally.core.renewal.Margins;
 import org.sobertally.core.renewal.Mix;
 import org.sobertally.core.renewal.PlanRow;
@@ -32,7 +31,6 @@ import org.sobertally.core.renewal.RenewalStudy;
 import org.sobertally.core.renewal.Returns;
 import org.sobertally.server.book.store.Books;
 import org.sobertally.server.figures.FigureCache;
-import org.sobertally.server.http.MoneyDto;
 import org.sobertally.server.http.Page;
 import org.sobertally.server.http.Problem;
 import org.sobertally.server.http.XlsxListWriter;
@@ -55,12 +53,15 @@ public class RenewalResource {
   private final AsOf asOf;
   private final FigureCache figures;
   private final RenewalFigures renewals;
+  private final RenewalSheets sheets;
 
-  RenewalResource(Books books, AsOf asOf, FigureCache figures, RenewalFigures renewals) {
+  RenewalResource(
+      Books books, AsOf asOf, FigureCache figures, RenewalFigures renewals, RenewalSheets sheets) {
     this.books = books;
     this.asOf = asOf;
     this.figures = figures;
     this.renewals = renewals;
+    this.sheets = sheets;
   }
 
   /** One agreement's next renewal that can still be changed, with what somebody tries on it. */
@@ -74,61 +75,14 @@ public class RenewalResource {
       @QueryParam("asOf") String asOfText) {
     Book book = books.current();
     requireAgreement(book, agreement);
-    LocalDate day = asOf.of(book, asOfText);
-    Tried tried = Tried.of(book, margin, u, known);
-    Offer shown = offerOf(book, agreement, offer);
-    Optional<RenewalStudy> found = renewals.study(book, day, agreement);
-    if (found.isEmpty()) {
-      return nothing(book, agreement, tried);
-    }
-    RenewalStudy study = found.get();
-    Mix own = renewals.ownMix(study).withAdded(tried.added());
-    List<Mix> offers = new ArrayList<>();
-    for (Offer one : book.offers().all()) {
-      if (one.agreement().equals(agreement) && one.standsOn(day)) {
-        offers.add(renewals.mix(study, one));
-      }
-    }
-    Mix mix = shown == null ? own : renewals.mix(study, shown);
-    return new RenewalViews(study).renewal(mix, own, offers, figures.surplus(book, day), tried);
-  }
-
-  private static RenewalDto.Renewal nothing(Book book, String agreement, Tried tried) {
-    return new RenewalDto.Renewal(
-        agreement,
-        book.agreements().byId(agreement).vendor(),
-        null,
-        null,
-        null,
-        List.of(),
-        12,
-        RenewalViews.percent(tried.added()),
-        true,
-        MoneyDto.of(Money.zero(book.rates().reportingCurrency())),
-        List.of(),
-        List.of(),
-        List.of(),
-        null,
-        List.of(),
-        List.of(),
-        List.of(),
-        null);
+    return sheets.of(
+        book, asOf.of(book, asOfText), agreement, offer, Tried.of(book, margin, u, known));
   }
 
   static void requireAgreement(Book book, String agreement) {
     if (!book.agreements().has(agreement)) {
       throw Problem.notFound("There is no agreement %s.".formatted(agreement));
     }
-  }
-
-  private static Offer offerOf(Book book, String agreement, String offer) {
-    if (offer == null || offer.isBlank()) {
-      return null;
-    }
-    if (!book.offers().has(offer) || !book.offers().byId(offer).agreement().equals(agreement)) {
-      throw Problem.notFound("There is no offer %s for this agreement.".formatted(offer));
-    }
-    return book.offers().byId(offer);
   }
 
   /** Somebody who is back on a day. */
@@ -195,7 +149,7 @@ public class RenewalResource {
       throw Problem.notFound("There is no plan %s.".formatted(planId));
     }
     Tried tried = Tried.of(book, null, u, known);
-    Offer shown = offerOf(book, agreement, offer);
+    Offer shown = RenewalSheets.offerOf(book, agreement, offer);
     Optional<RenewalStudy> found = renewals.study(book, asOf.of(book, asOfText), agreement);
     if (found.isEmpty()) {
       return new RenewalDto.PlanStudy(List.of(), List.of(), List.of());
@@ -292,7 +246,7 @@ public class RenewalResource {
       @Context UriInfo uri) {
     Book book = books.current();
     requireAgreement(book, agreement);
-    Offer shown = offerOf(book, agreement, offer);
+    Offer shown = RenewalSheets.offerOf(book, agreement, offer);
     Optional<RenewalStudy> study = renewals.study(book, asOf.of(book, asOfText), agreement);
     List<RenewalDto.Mover> movers =
         study

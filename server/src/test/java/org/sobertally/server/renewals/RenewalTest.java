@@ -7,8 +7,12 @@ import io.quarkus.narayana.jta.QuarkusTransaction;
 import io.quarkus.test.junit.QuarkusTest;
 import jakarta.inject.Inject;
 import jakarta.persistence.EntityManager;
+import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.util.List;
+import org.apache.pdfbox.Loader;
+import org.apache.pdfbox.pdmodel.PDDocument;
+import org.apache.pdfbox.text.PDFTextStripper;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -344,5 +348,45 @@ class RenewalTest {
                 .status())
         .isEqualTo(200);
     assertThat(steward.get("/api/v1/agreements/none/renewal/returns").status()).isEqualTo(404);
+  }
+
+  private static String textOf(byte[] pdf) throws IOException {
+    try (PDDocument document = Loader.loadPDF(pdf)) {
+      assertThat(document.getNumberOfPages()).isEqualTo(1);
+      return new PDFTextStripper().getText(document);
+    }
+  }
+
+  @Test
+  void theBriefIsOnePageForWhoeverDecides() throws IOException {
+    take(
+        new SmallBook().change("agreements.csv", "\"Suite, yearly\"", "\"Suite Ångström – Łódź\""));
+    String path = "/api/v1/agreements/qm/renewal/brief";
+    JsonNode brief = steward.get(path + "?asOf=2026-09-30").json();
+    assertThat(brief.get("question").asText()).contains("Suite Ångström", "7 Jan 2027");
+    assertThat(brief.get("ways").findValuesAsText("what"))
+        .startsWith("AS_IT_STANDS", "NEEDED", "PROPOSED");
+    assertThat(brief.get("ways").findValuesAsText("asked")).containsOnlyOnce("true");
+    assertThat(brief.get("who").asText()).isEqualTo("Nobody has been asked yet.");
+    Caller.Answer paper = steward.get(path + ".pdf?asOf=2026-09-30");
+    assertThat(paper.header("Content-Type")).isEqualTo("application/pdf");
+    assertThat(textOf(paper.bytes()))
+        .contains("Suite Ångström – Łódź", "What is needed", "Opus", "As it stands")
+        .contains("Without a decision it renews on 7 Jan 2027 as it stands");
+    assertThat(steward.get("/api/v1/agreements/none/renewal/brief").status()).isEqualTo(404);
+  }
+
+  @Test
+  void whatWasChosenStandsInTheBriefAndWhatWasDecided() throws IOException {
+    prepare();
+    String path = "/api/v1/agreements/qm/renewal";
+    steward.postJson(path + "/case/ask", "{\"decideBy\":\"2026-10-20\"}");
+    JsonNode brief = steward.get(path + "/brief").json();
+    assertThat(brief.get("who").asText()).contains("20 Oct 2026");
+    assertThat(brief.get("recommendation").asText()).startsWith("Asked for: ");
+    assertThat(textOf(steward.get(path + "/brief.pdf").bytes())).contains("Asked for: ");
+    Caller.decider()
+        .postJson(path + "/case/decide", "{\"grant\":true,\"note\":\"As <asked> & no more\"}");
+    assertThat(textOf(steward.get(path + "/brief.pdf").bytes())).contains("“As <asked> & no more”");
   }
 }

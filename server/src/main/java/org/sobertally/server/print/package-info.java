@@ -1,0 +1,2 @@
+/** Papers: pages made of text, as PDF. */
+package org.sobertally.server.print;

@@ -1,0 +1,338 @@
+package org.sobertally.server.renewals;
+
+import jakarta.enterprise.context.ApplicationScoped;
+import jakarta.transaction.Transactional;
+import java.math.BigDecimal;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import org.jspecify.annotations.Nullable;
+import org.sobertally.core.activity.Evidence;
+import org.sobertally.core.agreement.Agreement;
+import org.sobertally.core.book.Book;
+import org.sobertally.core.money.Money;
+import org.sobertally.core.money.MoneyWords;
+import org.sobertally.core.renewal.RenewalOption.Kind;
+import org.sobertally.core.words.Words;
+import org.sobertally.server.access.SignIns;
+import org.sobertally.server.http.MoneyDto;
+import org.sobertally.server.http.Problem;
+import org.sobertally.server.print.Paper;
+
+/** Writes briefs: what was chosen where something was, else what would be proposed. */
+@ApplicationScoped
+class RenewalBriefs {
+
+  private final RenewalSheets sheets;
+  private final RenewalCases cases;
+  private final SignIns sessions;
+
+  RenewalBriefs(RenewalSheets sheets, RenewalCases cases, SignIns sessions) {
+    this.sheets = sheets;
+    this.cases = cases;
+    this.sessions = sessions;
+  }
+
+  /** Of the agreement's next renewal that can still be changed; not found where there is none. */
+  @Transactional
+  RenewalBrief of(Book book, LocalDate day, String agreement) {
+    RenewalDto.Renewal open = sheets.of(book, day, agreement, null, nothingTried(book));
+    if (open.renews() == null) {
+      throw Problem.notFound("This agreement has no renewal that can still be changed.");
+    }
+    RenewalCase one = cases.find(agreement, open.renews()).orElse(null);
+    boolean chosen = one != null && one.preparedOn != null && !one.preparedOn.isAfter(day);
+    RenewalDto.Renewal shown = open;
+    if (chosen) {
+      List<String> known = one.known == null ? List.of() : List.of(one.known.split("\n"));
+      Tried tried = Tried.of(book, one.margin, null, known);
+      // An offer that the book has no more is told by its numbers alone.
+      String offer = one.offer != null && book.offers().has(one.offer) ? one.offer : null;
+      shown = sheets.of(book, day, agreement, offer, tried);
+    }
+    return new Writing(book, day, agreement, shown, chosen ? one : null).brief();
+  }
+
+  private static Tried nothingTried(Book book) {
+    return Tried.of(book, "advised", null, List.of());
+  }
+
+  /** One brief. */
+  private final class Writing {
+    private final Book book;
+    private final LocalDate day;
+    private final Agreement agreement;
+    private final RenewalDto.Renewal shown;
+    private final @Nullable RenewalCase chosen;
+    private final Map<String, Integer> asked = new HashMap<>();
+
+    Writing(
+        Book book,
+        LocalDate day,
+        String agreement,
+        RenewalDto.Renewal shown,
+        @Nullable RenewalCase chosen) {
+      this.book = book;
+      this.day = day;
+      this.agreement = book.agreements().byId(agreement);
+      this.shown = shown;
+      this.chosen = chosen;
+      shown.plans().forEach(plan -> asked.put(plan.plan(), plan.seats()));
+      if (chosen != null) {
+        cases.seatsOf(chosen).forEach(row -> asked.put(row.plan, row.seats));
+      }
+    }
+
+    RenewalBrief brief() {
+      String vendor = book.vendors().byId(agreement.vendor()).name();
+      MoneyDto stands = shown.beside().get(0).yearly();
+      return new RenewalBrief(
+          agreement.id(),
+          agreement.name(),
+          vendor,
+          day,
+          shown.renews(),
+          shown.noticeBy(),
+          "How many seats does %s keep from %s on, and by whose terms? %s must be told by %s."
+              .formatted(
+                  agreement.name(), Words.day(shown.renews()), vendor, Words.day(shown.noticeBy())),
+          "Without a decision it renews on %s as it stands, at %s a year."
+              .formatted(Words.day(shown.renews()), said(stands)),
+          evidence(vendor),
+          shown.plans().stream().map(this::need).toList(),
+          ways(),
+          first(),
+          recommendation(stands),
+          chosen == null || chosen.note == null || chosen.note.isBlank() ? null : chosen.note,
+          who());
+    }
+
+    private String evidence(String vendor) {
+      Evidence known = book.evidenceOf(agreement.vendor(), day);
+      int back = shown.dormant().size();
+      String maybe =
+          back == 0
+              ? ""
+              : " %d who need nothing now used it within the year and may be back.".formatted(back);
+      return "Use at %s is known from %s to %s.%s"
+          .formatted(vendor, Words.day(known.from()), Words.day(known.measureDay(day)), maybe);
+    }
+
+    private RenewalBrief.Need need(RenewalDto.PlanRow plan) {
+      return new RenewalBrief.Need(
+          plan.plan(),
+          plan.name(),
+          plan.bought(),
+          plan.held(),
+          plan.given(),
+          plan.low(),
+          plan.high(),
+          asked.getOrDefault(plan.plan(), 0));
+    }
+
+    private List<RenewalBrief.Way> ways() {
+      List<RenewalBrief.Way> ways = new ArrayList<>();
+      MoneyDto stands = shown.beside().get(0).yearly();
+      for (RenewalDto.Beside one : shown.beside()) {
+        ways.add(
+            new RenewalBrief.Way(
+                one.what(),
+                name(one),
+                one.months(),
+                one.yearly(),
+                less(stands, one.yearly()),
+                one.overTerm(),
+                one.expectedAdded(),
+                seats(one.seats()),
+                risk(one),
+                isAsked(one)));
+      }
+      if (ways.stream().noneMatch(RenewalBrief.Way::asked)) {
+        ways.add(own(stands));
+      }
+      return ways;
+    }
+
+    /** What somebody chose that is none of the usual ways. */
+    private RenewalBrief.Way own(MoneyDto stands) {
+      RenewalCase one = Objects.requireNonNull(chosen);
+      MoneyDto yearly = MoneyDto.of(new Money(one.yearlyAfter, one.currency));
+      List<RenewalDto.Seats> seats =
+          shown.plans().stream()
+              .map(plan -> new RenewalDto.Seats(plan.plan(), asked.getOrDefault(plan.plan(), 0)))
+              .toList();
+      MoneyDto term = MoneyDto.of(new Money(one.yearlyAfter, one.currency).share(one.months, 12));
+      return new RenewalBrief.Way(
+          Kind.PROPOSED,
+          "As chosen",
+          one.months,
+          yearly,
+          less(stands, yearly),
+          term,
+          MoneyDto.of(Money.zero(one.currency)),
+          seats(seats),
+          "Quantities that somebody set: see the need beside them.",
+          true);
+    }
+
+    private boolean isAsked(RenewalDto.Beside one) {
+      if (chosen == null) {
+        return one.what() == Kind.PROPOSED;
+      }
+      return Objects.equals(one.offer(), chosen.offer)
+          && one.seats().stream().allMatch(row -> asked.getOrDefault(row.plan(), 0) == row.seats());
+    }
+
+    private String name(RenewalDto.Beside one) {
+      return switch (one.what()) {
+        case AS_IT_STANDS -> "As it stands";
+        case NEEDED -> "Only what is needed";
+        case PROPOSED -> "Needed, with a margin";
+        case OFFER -> "Offer: " + book.offers().byId(Objects.requireNonNull(one.offer())).name();
+      };
+    }
+
+    private String seats(List<RenewalDto.Seats> seats) {
+      List<String> words = new ArrayList<>();
+      for (RenewalDto.Seats row : seats) {
+        if (row.seats() > 0) {
+          words.add("%d %s".formatted(row.seats(), book.plans().byId(row.plan()).name()));
+        }
+      }
+      return words.isEmpty() ? "none" : String.join(", ", words);
+    }
+
+    private String risk(RenewalDto.Beside one) {
+      String added = said(one.expectedAdded());
+      String gap = one.proven() ? "" : " Not proven to be the cheapest.";
+      return switch (one.what()) {
+        case AS_IT_STANDS -> "Nobody is short; what nobody needs stays paid.";
+        case NEEDED -> "Whoever joins needs a seat more: %s expected.%s".formatted(added, gap);
+        case PROPOSED -> "Seats added later are expected to cost %s.%s".formatted(added, gap);
+        case OFFER ->
+            "Bound for %d months; seats added later: %s expected.%s"
+                .formatted(one.months(), added, gap);
+      };
+    }
+
+    private String first() {
+      RenewalDto.Beside of =
+          shown.beside().stream().filter(this::isAsked).findFirst().orElse(shown.shown());
+      if (of == null || of.takeBack() == 0 && of.moved() == 0) {
+        return "Nothing has to change hands first.";
+      }
+      return "Before %s %s and %s."
+          .formatted(
+              Words.day(shown.renews()),
+              Words.count(of.takeBack(), "seat must come back", "seats must come back"),
+              Words.count(of.moved(), "person changes plan", "people change plan"));
+    }
+
+    private String recommendation(MoneyDto stands) {
+      String seats =
+          seats(
+              shown.plans().stream()
+                  .map(p -> new RenewalDto.Seats(p.plan(), asked.getOrDefault(p.plan(), 0)))
+                  .toList());
+      MoneyDto yearly =
+          chosen != null
+              ? MoneyDto.of(new Money(chosen.yearlyAfter, chosen.currency))
+              : shown.beside().stream()
+                  .filter(this::isAsked)
+                  .map(RenewalDto.Beside::yearly)
+                  .findFirst()
+                  .orElse(stands);
+      return "%s: %s, %s a year, which is %s less than as it stands."
+          .formatted(
+              chosen == null ? "The figures propose" : "Asked for",
+              seats,
+              said(yearly),
+              said(less(stands, yearly)));
+    }
+
+    private String who() {
+      if (chosen == null || chosen.decideBy == null) {
+        return "Nobody has been asked yet.";
+      }
+      if (chosen.decidedOn == null) {
+        return "%s asks; to be decided by somebody else by %s."
+            .formatted(
+                sessions.nameOf(Objects.requireNonNull(chosen.preparedBy)),
+                Words.day(chosen.decideBy));
+      }
+      return "%s by %s on %s%s."
+          .formatted(
+              Boolean.TRUE.equals(chosen.granted) ? "Granted" : "Refused",
+              sessions.nameOf(Objects.requireNonNull(chosen.decidedBy)),
+              Words.day(chosen.decidedOn),
+              chosen.decisionNote == null ? "" : ": “%s”".formatted(chosen.decisionNote));
+    }
+  }
+
+  private static MoneyDto less(MoneyDto before, MoneyDto after) {
+    return MoneyDto.of(money(before).minus(money(after)));
+  }
+
+  private static Money money(MoneyDto dto) {
+    return new Money(new BigDecimal(dto.amount()), dto.currency());
+  }
+
+  private static String said(MoneyDto money) {
+    return MoneyWords.about(money(money));
+  }
+
+  /** The brief as a paper; the picture's values stand beside it. */
+  static Paper paper(RenewalBrief brief) {
+    BigDecimal most = BigDecimal.ONE;
+    for (RenewalBrief.Way way : brief.ways()) {
+      most = most.max(money(way.yearly()).amount());
+    }
+    List<List<String>> ways = new ArrayList<>();
+    for (RenewalBrief.Way way : brief.ways()) {
+      double share = 100 * money(way.yearly()).amount().doubleValue() / most.doubleValue();
+      ways.add(
+          List.of(
+              (way.asked() ? "→ " : "") + way.name(),
+              Double.toString(Math.max(0, share)),
+              said(way.yearly()),
+              said(way.less()),
+              said(way.overTerm()),
+              way.seats() + ". " + way.risk()));
+    }
+    List<List<String>> needs = new ArrayList<>();
+    for (RenewalBrief.Need need : brief.needs()) {
+      needs.add(
+          List.of(
+              need.name(),
+              Integer.toString(need.bought()),
+              Integer.toString(need.held()),
+              Integer.toString(need.needed()),
+              need.low() == null ? "–" : "%d to %d".formatted(need.low(), need.high()),
+              Integer.toString(need.asked())));
+    }
+    Paper paper =
+        new Paper("%s: how it renews on %s".formatted(brief.name(), Words.day(brief.renews())))
+            .paragraph(brief.question())
+            .boxed(brief.recommendation());
+    if (brief.note() != null) {
+      paper.paragraph("“%s”".formatted(brief.note()));
+    }
+    return paper
+        .heading("What is needed")
+        .paragraph(brief.evidence())
+        .table(
+            List.of("Plan", ">bought", ">held", ">needed", ">in 8 of 10 years", ">asked for"),
+            needs)
+        .heading("The ways, a year and over the term")
+        .table(List.of("Way", "|", ">a year", ">less", ">over the term", "Seats and risk"), ways)
+        .heading("First")
+        .paragraph(brief.first())
+        .heading("Who decides, by when")
+        .paragraph(brief.who())
+        .paragraph(brief.ifNothing())
+        .note("As of %s.".formatted(Words.day(brief.asOf())));
+  }
+}
