@@ -8728,6 +8728,152 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/v1/statement/sheet.pdf': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Sheet */
+    get: {
+      parameters: {
+        query?: {
+          asOf?: string;
+          month?: string;
+        };
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/v1/statement/sheet/recipients': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Recipients */
+    get: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['SheetRecipients'];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    /** Send */
+    put: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/json': components['schemas']['SheetRecipients'];
+        };
+      };
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['SheetRecipients'];
+          };
+        };
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/v1/subscriptions': {
     parameters: {
       query?: never;
@@ -9301,6 +9447,60 @@ export interface paths {
           };
           content: {
             'application/json': components['schemas']['Prices'];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/v1/subscriptions/{line}/quantity': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Quantity */
+    get: {
+      parameters: {
+        query?: {
+          asOf?: string;
+        };
+        header?: never;
+        path: {
+          line: string;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['Quantity'];
           };
         };
         /** @description Not Authorized */
@@ -11170,6 +11370,8 @@ export interface components {
       /** Format: int64 */
       rows?: number | null;
     };
+    /** @enum {string} */
+    Because: 'SPARE' | 'RENEWAL' | 'QUEUE' | 'SHORT';
     Beginning: {
       contracts: components['schemas']['BeginningContracts'];
       currency: string;
@@ -13148,6 +13350,36 @@ export interface components {
     PutOffRequest: {
       due: string;
     };
+    Quantity: {
+      advice: components['schemas']['QuantityAdvice'][];
+      /** Format: int32 */
+      bought: number;
+      /** Format: int32 */
+      ends: number;
+      from?:
+        | ((string | components['schemas']['LocalDate'] | null) | null)
+        | components['schemas']['LocalDate']
+        | null;
+      line: string;
+      mayRaise: boolean;
+      /** Format: int32 */
+      most: number;
+      noticeBy?:
+        | ((string | components['schemas']['LocalDate'] | null) | null)
+        | components['schemas']['LocalDate']
+        | null;
+      planName: string;
+      /** Format: int32 */
+      spare: number;
+      whyNot?: string | null;
+    };
+    QuantityAdvice: {
+      because: components['schemas']['Because'];
+      /** Format: int32 */
+      by: number;
+      says: string;
+      yearly: components['schemas']['Money'];
+    };
     QueueEntry: {
       id: string;
       name: string;
@@ -13239,6 +13471,7 @@ export interface components {
     RenewalBrief: {
       agreement: string;
       asOf: components['schemas']['LocalDate'];
+      chosen: boolean;
       evidence: string;
       first: string;
       ifNothing: string;
@@ -13764,6 +13997,9 @@ export interface components {
     };
     /** @enum {string} */
     Settled: 'BY_TAKE_BACK' | 'OTHERWISE';
+    SheetRecipients: {
+      recipients: string[];
+    };
     Slate: {
       about: string[];
       author: string;

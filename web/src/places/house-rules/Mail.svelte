@@ -6,6 +6,8 @@
   import { session } from '../../state/session.svelte';
   import { sayCount, sayShortDay } from '../../state/say';
 
+  import SheetMail from './SheetMail.svelte';
+
   type Mail = Schemas['Mail'];
 
   const STATES: Record<Mail['state'], string> = {
@@ -29,6 +31,7 @@
     question.attempt(async () => question.set(await dataOf(api.POST('/api/v1/mail/again'))));
 </script>
 
+{#if mayRead}<SheetMail />{/if}
 {#if question.fault}<p class="neg" role="alert">{question.fault}</p>{/if}
 {#if mail}
   <p class="sub">

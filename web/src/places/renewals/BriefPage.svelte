@@ -53,7 +53,7 @@
           <th class="r">held</th>
           <th class="r">needed</th>
           <th class="r">in 8 of 10 years</th>
-          <th class="r">asked for</th>
+          <th class="r">{brief.chosen ? 'asked for' : 'proposed'}</th>
         </tr>
       </thead>
       <tbody>
@@ -90,7 +90,9 @@
         {#each brief.ways as way (way.name)}
           <tr class:chosen={way.asked}>
             <td class="name"
-              >{way.name}{#if way.asked}<span class="mark"> asked for</span>{/if}</td
+              >{way.name}{#if way.asked}<span class="mark"
+                  >{brief.chosen ? 'asked for' : 'proposed'}</span
+                >{/if}</td
             >
             <td class="bars"
               ><span class="bar" style:width="{(Number(way.yearly.amount) / most) * 100}%"
@@ -151,6 +153,7 @@
     white-space: nowrap;
   }
   .mark {
+    margin-left: 8px;
     font: 11px var(--font-sans);
     color: var(--used);
   }

@@ -3,6 +3,7 @@
   import Progressbar from 'flowbite-svelte/Progressbar.svelte';
   import { SvelteSet } from 'svelte/reactivity';
   import DayField from '../../pieces/controls/DayField.svelte';
+  import QuantityMoves from '../../pieces/quantity-moves/QuantityMoves.svelte';
   import { saveCsv, type Move } from '../../api/client';
   import { navigate, route } from '../../router';
   import { param, search, to, today } from '../../state/address.svelte';
@@ -14,6 +15,18 @@
 
   const id = $derived(String(route.params.id ?? ''));
   const slate = $derived(slates.opened?.id === id ? slates.opened : null);
+  /** Subscriptions of which seats came back by what was confirmed here. */
+  const freed = $derived([
+    ...new Set(
+      (slate?.moves ?? [])
+        .filter(
+          (move) =>
+            move.state === 'CONFIRMED' &&
+            ['TAKE_BACK', 'DELETE', 'STEP_DOWN', 'SWAP', 'REST'].includes(move.kind),
+        )
+        .flatMap((move) => move.line ?? []),
+    ),
+  ]);
   const before = $derived(
     slate?.state === 'DRAFT' || slate?.state === 'SENT' || slate?.state === 'GRANTED',
   );
@@ -209,6 +222,10 @@
         <p class="sub">Waits for somebody else’s decision until {sayDay(slate.deadline)}.</p>
       {:else}
         <p role="status"><b>{sayState(slate)}.</b></p>
+        {#if session.maySteer && freed.length > 0}
+          <p class="sub">Seats that came back are paid until the quantity is lowered:</p>
+          {#each freed as line (line)}<QuantityMoves {line} titled />{/each}
+        {/if}
       {/if}
       {#if slates.fault || listFault}
         <p class="neg" role="alert">{slates.fault || listFault}</p>

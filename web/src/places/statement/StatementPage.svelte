@@ -102,7 +102,13 @@
       year after</span
     >
   {/if}
-  <button class="word csv" onclick={() => saveCsv(query, 'statement.csv')}>as CSV</button>
+  <a
+    class="word csv"
+    href="/api/v1/statement/sheet.pdf?asOf={asOf()}"
+    target="_blank"
+    rel="noreferrer">the month’s sheet</a
+  >
+  <button class="word" onclick={() => saveCsv(query, 'statement.csv')}>as CSV</button>
   <button class="word" onclick={() => saveXlsx(query, 'statement.xlsx')}>as a workbook</button>
 </div>
 {#if statement.fault || expected.fault}

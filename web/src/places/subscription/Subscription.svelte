@@ -2,6 +2,7 @@
 <script lang="ts">
   import { untrack } from 'svelte';
   import IdleLine, { CURVE_AROUND } from '../../pieces/idle-line/IdleLine.svelte';
+  import QuantityMoves from '../../pieces/quantity-moves/QuantityMoves.svelte';
   import SeatField from '../../pieces/seat-field/SeatField.svelte';
   import StateSwatch from '../../pieces/state-swatch/StateSwatch.svelte';
   import Facts from './Facts.svelte';
@@ -197,6 +198,7 @@
       </div>
       <SeatField {cells} expected={seatsOf(subscription)} {chosen} onchoose={choose} />
       <Grounds {subscription} {ledger} {returns} />
+      {#if !session.isLead}<QuantityMoves {line} />{/if}
     </section>
     <Facts
       {subscription}

@@ -1,6 +1,7 @@
 <!-- Invitations that nobody answered beside the people who wait for those very seats. -->
 <script lang="ts">
   import List from '../../pieces/list/List.svelte';
+  import QuantityMoves from '../../pieces/quantity-moves/QuantityMoves.svelte';
   import { api, dataOf, saveCsv, type Schemas } from '../../api/client';
   import { navigate } from '../../router';
   import { asOf, search, to, today } from '../../state/address.svelte';
@@ -40,6 +41,13 @@
   });
   const chosen = list.chosen;
   const past = $derived((invitations ?? []).filter((i) => i.pastGrace));
+  /** The subscriptions of plans for which somebody waits and no seat is spare. */
+  const short = $derived(
+    [...new Set(queue.filter((q) => !q.seatNow).map((q) => q.plan))].flatMap((plan) => {
+      const one = (book.subscriptions ?? []).find((s) => s.plan === plan);
+      return one ? [one.line] : [];
+    }),
+  );
   const servable = $derived(queue.filter((q) => q.seatNow));
 
   async function takeBack() {
@@ -193,6 +201,9 @@
         No seat is spare for them. Seats taken back on the left serve them first; somebody new joins
         from their own page.
       </p>
+    {/if}
+    {#if session.maySteer}
+      {#each short as line (line)}<QuantityMoves {line} titled />{/each}
     {/if}
     {#if slates.fault}<p class="neg" role="alert">{slates.fault}</p>{/if}
     {#if session.mayDraft}<AskLinks />{/if}

@@ -88,6 +88,15 @@ public class Journal {
       LocalDate to,
       List<String> kinds) {}
 
+  /**
+   * The entries of these kinds on the days from one to another, both included, the newest first.
+   */
+  @Transactional
+  public List<JournalEntry> of(LocalDate from, LocalDate to, List<String> kinds, int limit) {
+    Filter filter = new Filter(null, List.of(), null, null, from, to, kinds);
+    return newest(filter, Optional.empty(), limit);
+  }
+
   /** The entries about the person, the newest first. */
   @Transactional
   public List<JournalEntry> ofPerson(String person) {

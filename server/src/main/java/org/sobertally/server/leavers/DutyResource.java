@@ -25,7 +25,7 @@ import org.sobertally.server.http.Problem;
 import org.sobertally.server.store.AsOf;
 
 /** Whom another duty to keep data would touch, before it is written down. */
-@Path("/api/v1/groups/{group}/duty")
+@Path("/api/v1")
 @Tag(name = "leavers")
 @Produces(MediaType.APPLICATION_JSON)
 @RolesAllowed({Role.STEWARD_NAME, Role.KEEPER_NAME})
@@ -60,6 +60,7 @@ public class DutyResource {
 
   /** If its people's data were kept for so many days; without a number: for none. */
   @GET
+  @Path("/groups/{group}/duty")
   public Touched duty(
       @PathParam("group") String id,
       @QueryParam("days") String daysText,

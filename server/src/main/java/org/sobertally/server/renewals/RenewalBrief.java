@@ -14,6 +14,7 @@ import org.sobertally.server.http.MoneyDto;
  * @param evidence on what the need rests, and to which day it is known
  * @param recommendation what is asked for, or what would be
  * @param who decides, by when; or who has decided what
+ * @param chosen whether somebody chose; else it is what the figures propose
  * @param first what must come back, or change hands, before the renewal
  */
 @Schema(name = "RenewalBrief")
@@ -32,11 +33,13 @@ record RenewalBrief(
     String first,
     String recommendation,
     @Schema(nullable = true) String note,
-    String who) {
+    String who,
+    boolean chosen) {
 
   /**
    * One plan.
    *
+   * @param held seats held, resting ones included
    * @param needed persons who need it today
    * @param low of the seats at once to the end of the term, the 10 % point; null where unknown
    * @param asked seats that are asked for

@@ -107,7 +107,8 @@ class RenewalBriefs {
           first(),
           recommendation(stands),
           chosen == null || chosen.note == null || chosen.note.isBlank() ? null : chosen.note,
-          who());
+          who(),
+          chosen != null);
     }
 
     private String evidence(String vendor) {
@@ -126,7 +127,7 @@ class RenewalBriefs {
           plan.plan(),
           plan.name(),
           plan.bought(),
-          plan.held(),
+          plan.held() + plan.resting(),
           plan.given(),
           plan.low(),
           plan.high(),
@@ -324,7 +325,13 @@ class RenewalBriefs {
         .heading("What is needed")
         .paragraph(brief.evidence())
         .table(
-            List.of("Plan", ">bought", ">held", ">needed", ">in 8 of 10 years", ">asked for"),
+            List.of(
+                "Plan",
+                ">bought",
+                ">held",
+                ">needed",
+                ">in 8 of 10 years",
+                brief.chosen() ? ">asked for" : ">proposed"),
             needs)
         .heading("The ways, a year and over the term")
         .table(List.of("Way", "|", ">a year", ">less", ">over the term", "Seats and risk"), ways)

@@ -1,12 +1,19 @@
 package org.sobertally.server.statement;
 
+import io.quarkus.security.identity.SecurityIdentity;
 import jakarta.annotation.security.RolesAllowed;
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Size;
 import jakarta.ws.rs.GET;
+import jakarta.ws.rs.PUT;
 import jakarta.ws.rs.Path;
 import jakarta.ws.rs.Produces;
 import jakarta.ws.rs.QueryParam;
 import jakarta.ws.rs.core.Context;
+import jakarta.ws.rs.core.HttpHeaders;
 import jakarta.ws.rs.core.MediaType;
+import jakarta.ws.rs.core.Response;
 import jakarta.ws.rs.core.UriInfo;
 import java.time.LocalDate;
 import java.time.YearMonth;
@@ -24,6 +31,7 @@ import org.sobertally.core.people.Account;
 import org.sobertally.core.statement.Bearing;
 import org.sobertally.core.statement.Statement;
 import org.sobertally.core.statement.Statement.Asked;
+import org.sobertally.server.access.Role;
 import org.sobertally.server.book.store.Books;
 import org.sobertally.server.http.MoneyDto;
 import org.sobertally.server.http.Page;
@@ -32,6 +40,7 @@ import org.sobertally.server.http.Problem;
 import org.sobertally.server.http.XlsxListWriter;
 import org.sobertally.server.kept.KeptLedger;
 import org.sobertally.server.kept.Savings;
+import org.sobertally.server.print.Pdf;
 import org.sobertally.server.store.AsOf;
 
 /** What was paid, did work and was kept, by month and by whom. */
@@ -52,6 +61,9 @@ public class StatementResource {
   private final Savings savings;
   private final KeptLedger kept;
   private final Forecast forecast;
+  private final MonthSheet monthSheet;
+  private final SheetMail sheetMail;
+  private final SecurityIdentity identity;
 
   StatementResource(
       Books books,
@@ -59,7 +71,13 @@ public class StatementResource {
       StatementFigures figures,
       Savings savings,
       KeptLedger kept,
-      Forecast forecast) {
+      Forecast forecast,
+      MonthSheet monthSheet,
+      SheetMail sheetMail,
+      SecurityIdentity identity) {
+    this.monthSheet = monthSheet;
+    this.sheetMail = sheetMail;
+    this.identity = identity;
     this.forecast = forecast;
     this.books = books;
     this.asOf = asOf;
@@ -333,5 +351,42 @@ public class StatementResource {
         month.changes().stream()
             .map(one -> new Change(one.day(), one.what(), MoneyDto.of(one.yearly())))
             .toList());
+  }
+
+  /** The month's sheet, two pages; of the month before that of the day where none is named. */
+  @GET
+  @Path("/sheet.pdf")
+  @Produces("application/pdf")
+  public Response sheet(
+      @QueryParam("month") String monthText, @QueryParam("asOf") String asOfText) {
+    Book book = books.current();
+    LocalDate day = asOf.of(book, asOfText);
+    YearMonth month =
+        Params.month("month", monthText).orElse(YearMonth.from(day.plusDays(1)).minusMonths(1));
+    if (month.atDay(1).isAfter(day)) {
+      throw Problem.badRequest("month: %s has not begun on %s.".formatted(month, day));
+    }
+    return Response.ok(Pdf.of(monthSheet.of(book, month, day)))
+        .header(
+            HttpHeaders.CONTENT_DISPOSITION, "inline; filename=\"seats-%s.pdf\"".formatted(month))
+        .build();
+  }
+
+  /** To whom the month's sheet goes on the first of the next. */
+  @Schema(name = "SheetRecipients")
+  public record Recipients(@NotNull @Size(max = 50) List<@NotNull String> recipients) {}
+
+  @GET
+  @Path("/sheet/recipients")
+  @RolesAllowed({Role.STEWARD_NAME, Role.KEEPER_NAME})
+  public Recipients recipients() {
+    return new Recipients(sheetMail.recipients());
+  }
+
+  @PUT
+  @Path("/sheet/recipients")
+  @RolesAllowed({Role.STEWARD_NAME, Role.KEEPER_NAME})
+  public Recipients send(@NotNull @Valid Recipients to) {
+    return new Recipients(sheetMail.send(to.recipients(), identity.getPrincipal().getName()));
   }
 }

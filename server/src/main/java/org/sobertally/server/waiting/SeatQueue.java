@@ -73,6 +73,11 @@ public class SeatQueue {
     return all().stream().map(Waiting::plan).collect(Collectors.toCollection(TreeSet::new));
   }
 
+  /** How many people wait for the plan. */
+  public int countFor(String plan) {
+    return (int) all().stream().filter(one -> one.plan().equals(plan)).count();
+  }
+
   /** Whether the person holds a seat of the plan today. */
   public boolean holds(String person, String plan) {
     return holds(books.current(), person, plan);

@@ -23,6 +23,7 @@ import org.sobertally.demo.Demo;
 import org.sobertally.server.support.Caller;
 import org.sobertally.server.support.DemoBook;
 import org.sobertally.server.support.Wait;
+import org.sobertally.server.support.Zips;
 
 /** Leavers on the pages: one person's way out to its end, what lies at a vendor, and the crews. */
 @QuarkusTest
@@ -78,8 +79,21 @@ class LeaversPagesTest {
     return page.locator("aside");
   }
 
+  /** Kelda, who left, holds seats at three vendors; with this one at four. */
+  private static byte[] withAFourthVendor() {
+    byte[] book =
+        Zips.with(
+            DemoBook.whole(),
+            "accounts.csv",
+            "beaconfell-p0271,beaconfell,p0271,kelda.nygren@skerryline.example,ACTIVE,,,");
+    return Zips.with(
+        book, "holdings.csv", "h-bf-p0271,beaconfell-p0271,bf-drills,2025-03-03,,HAND");
+  }
+
   @Test
   void aWholeWayOutIsOneActAndEndsConfirmed() {
+    Caller.keeper().putZip("/api/v1/book?replace=true", withAFourthVendor());
+    demo.standIn("beaconfell").showAfter(Duration.ZERO);
     Page runa = browser.visit("Runa Skarholt");
     go(runa, "/leavers?kind=LEFT");
     runa.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Kelda Nygren")).click();
@@ -96,6 +110,9 @@ class LeaversPagesTest {
     runa.keyboard().press(".");
     assertThat(tape(runa).getByText(Pattern.compile("hand over shared files at Quillmoor")))
         .isVisible();
+    for (String vendor : List.of("Beaconfell", "Helmsway", "Ternhythe")) {
+      assertThat(tape(runa).getByText(Pattern.compile(vendor)).first()).isVisible();
+    }
     button(runa, "Send for decision").click();
     runa.getByRole(AriaRole.TEXTBOX).last().fill("Left in summer");
     button(runa, "Send").last().click();
@@ -121,7 +138,8 @@ class LeaversPagesTest {
           if (byHand.isVisible() && byHand.isEnabled()) {
             byHand.click();
           }
-          return runa.getByText("Settled.").isVisible();
+          // “3 of 8 settled.” says the same word meanwhile.
+          return runa.getByText("Settled.", new Page.GetByTextOptions().setExact(true)).isVisible();
         });
     go(runa, "/leavers?kind=LEFT");
     runa.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Kelda Nygren")).click();

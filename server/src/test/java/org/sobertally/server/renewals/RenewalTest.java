@@ -389,4 +389,32 @@ class RenewalTest {
         .postJson(path + "/case/decide", "{\"grant\":true,\"note\":\"As <asked> & no more\"}");
     assertThat(textOf(steward.get(path + "/brief.pdf").bytes())).contains("“As <asked> & no more”");
   }
+
+  @Test
+  void aQuantityComesWithWhatSpeaksForIt() {
+    String path = "/api/v1/subscriptions/%s/quantity";
+    JsonNode letter = steward.get(path.formatted("letter")).json();
+    assertThat(letter.get("bought").asInt()).isEqualTo(10);
+    assertThat(letter.get("most").asInt()).isEqualTo(10);
+    assertThat(letter.get("from").asText()).isEqualTo("2027-01-07");
+    assertThat(letter.get("noticeBy").asText()).isEqualTo("2026-11-08");
+    assertThat(letter.at("/advice/0/because").asText()).isEqualTo("SPARE");
+    assertThat(letter.at("/advice/0/by").asInt()).isEqualTo(-10);
+    assertThat(letter.at("/advice/0/yearly/amount").asText()).isEqualTo("-840.00");
+    // Five are held and five spare; those of the past year came within a month.
+    JsonNode opus = steward.get(path.formatted("opus")).json();
+    assertThat(opus.get("most").asInt()).isEqualTo(5);
+    prepare();
+    JsonNode then = steward.get(path.formatted("opus")).json();
+    assertThat(then.get("advice").findValuesAsText("because")).contains("RENEWAL");
+    for (JsonNode advice : then.get("advice")) {
+      Caller.Answer slate =
+          steward.postJson(
+              "/api/v1/slates",
+              "[{\"kind\":\"GIVE_BACK\",\"line\":\"opus\",\"seats\":%d}]"
+                  .formatted(-advice.get("by").asInt()));
+      assertThat(slate.json().at("/moves/0/blocks")).as("what is offered goes").isEmpty();
+    }
+    assertThat(steward.get(path.formatted("none")).status()).isEqualTo(404);
+  }
 }

@@ -3,12 +3,19 @@ package org.sobertally.server.statement;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import com.fasterxml.jackson.databind.JsonNode;
+import io.quarkus.narayana.jta.QuarkusTransaction;
 import io.quarkus.test.junit.QuarkusTest;
+import jakarta.inject.Inject;
+import jakarta.persistence.EntityManager;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.math.BigDecimal;
+import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
+import org.apache.pdfbox.Loader;
+import org.apache.pdfbox.pdmodel.PDDocument;
+import org.apache.pdfbox.text.PDFTextStripper;
 import org.dhatim.fastexcel.reader.ReadableWorkbook;
 import org.dhatim.fastexcel.reader.Row;
 import org.junit.jupiter.api.BeforeEach;
@@ -28,11 +35,21 @@ class StatementTest {
 
   private static final String SEPTEMBER = "/api/v1/statement?from=2026-09&to=2026-09";
 
+  @Inject SheetMail sheetMail;
+  @Inject EntityManager entities;
+
   private final Caller steward = Caller.steward();
 
   @BeforeEach
   void takeASmallBook() {
     take(new SmallBook());
+    QuarkusTransaction.requiringNew()
+        .run(
+            () -> {
+              entities.createNativeQuery("delete from saving").executeUpdate();
+              entities.createNativeQuery("delete from mail").executeUpdate();
+              entities.createNativeQuery("delete from month_sheet").executeUpdate();
+            });
   }
 
   private static void take(SmallBook book) {
@@ -201,6 +218,50 @@ class StatementTest {
     assertThat(months.at("/0/expected/amount").asText()).isEqualTo("407.67");
     assertThat(months.at("/0/withSlate").isNull()).isTrue();
     assertThat(steward.get("/api/v1/statement/expected?slate=none").status()).isEqualTo(404);
+  }
+
+  @Test
+  void theMonthsSheetHasTwoPages() throws IOException {
+    byte[] pdf = steward.get("/api/v1/statement/sheet.pdf?month=2026-09&asOf=2026-09-30").bytes();
+    try (PDDocument document = Loader.loadPDF(pdf)) {
+      assertThat(document.getNumberOfPages()).isEqualTo(2);
+      assertThat(new PDFTextStripper().getText(document))
+          .contains("Software seats in September 2026", "How it stands", "€394.52")
+          .contains("Due within 90 days", "Suite, yearly", "8 Dec 2026")
+          .contains("The largest findings", "What was decided");
+    }
+    assertThat(steward.get("/api/v1/statement/sheet.pdf?month=2027-09").status()).isEqualTo(400);
+  }
+
+  @Test
+  void theSheetIsToldOfOnceAMonth() {
+    String path = "/api/v1/statement/sheet/recipients";
+    assertThat(put(path, "{\"recipients\":[\"nobody\"]}").status()).isEqualTo(400);
+    assertThat(put(path, "{\"recipients\":[\"cfo@skerryline.example\"]}").status()).isEqualTo(200);
+    sheetMail.look();
+    assertThat(sheets()).as("the month that was over before").isZero();
+    QuarkusTransaction.requiringNew()
+        .run(
+            () ->
+                entities
+                    .createNativeQuery("update month_sheet set last_month = '2026-07'")
+                    .executeUpdate());
+    sheetMail.look();
+    sheetMail.look();
+    assertThat(sheets()).isEqualTo(1);
+    assertThat(put(path, "{\"recipients\":[]}").json().get("recipients")).isEmpty();
+  }
+
+  private Caller.Answer put(String path, String json) {
+    return steward.send("PUT", path, "application/json", json.getBytes(StandardCharsets.UTF_8));
+  }
+
+  private long sheets() {
+    long sheets = 0;
+    for (JsonNode mail : Caller.keeper().get("/api/v1/mail").json()) {
+      sheets += mail.get("kind").asText().equals("SHEET") ? 1 : 0;
+    }
+    return sheets;
   }
 
   @Test

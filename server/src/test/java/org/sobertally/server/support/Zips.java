@@ -7,7 +7,9 @@ import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.util.List;
 import java.util.function.Predicate;
+import java.util.function.UnaryOperator;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipInputStream;
 import java.util.zip.ZipOutputStream;
@@ -56,8 +58,17 @@ public final class Zips {
     throw new IllegalArgumentException("There is no %s in the zip.".formatted(file));
   }
 
+  /** The zip with one more row at the end of the file. */
+  public static byte[] with(byte[] zip, String file, String row) {
+    return changed(zip, file, lines -> Stream.concat(lines, Stream.of(row)));
+  }
+
   /** The zip without these rows of the file. */
   public static byte[] withoutRows(byte[] zip, String file, Predicate<String> rows) {
+    return changed(zip, file, lines -> lines.filter(rows.negate()));
+  }
+
+  private static byte[] changed(byte[] zip, String file, UnaryOperator<Stream<String>> change) {
     ByteArrayOutputStream bytes = new ByteArrayOutputStream();
     try (ZipInputStream in = new ZipInputStream(new ByteArrayInputStream(zip));
         ZipOutputStream out = new ZipOutputStream(bytes)) {
@@ -66,9 +77,8 @@ public final class Zips {
         byte[] content = in.readAllBytes();
         out.write(
             entry.getName().equals(file)
-                ? new String(content, StandardCharsets.UTF_8)
-                    .lines()
-                    .filter(line -> !rows.test(line))
+                ? change
+                    .apply(new String(content, StandardCharsets.UTF_8).lines())
                     .collect(Collectors.joining("\r\n", "", "\r\n"))
                     .getBytes(StandardCharsets.UTF_8)
                 : content);

@@ -1,0 +1,156 @@
+package org.sobertally.server.statement;
+
+import io.quarkus.scheduler.Scheduled;
+import io.quarkus.scheduler.Scheduled.ConcurrentExecution;
+import jakarta.enterprise.context.ApplicationScoped;
+import jakarta.persistence.EntityManager;
+import jakarta.transaction.Transactional;
+import java.time.LocalDate;
+import java.time.YearMonth;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.regex.Pattern;
+import org.eclipse.microprofile.config.inject.ConfigProperty;
+import org.sobertally.core.book.Book;
+import org.sobertally.core.money.MoneyWords;
+import org.sobertally.core.statement.Statement;
+import org.sobertally.server.book.store.Books;
+import org.sobertally.server.http.Problem;
+import org.sobertally.server.journal.Journal;
+import org.sobertally.server.kept.Savings;
+import org.sobertally.server.mail.Mailroom;
+import org.sobertally.server.time.TallyClock;
+
+/**
+ * Tells those whom the house rules name, on the first of a month, where the last one's sheet is.
+ */
+@ApplicationScoped
+class SheetMail {
+
+  private static final int MOST = 50;
+  private static final int LONGEST = 200;
+
+  /** Enough to see a slip; whether somebody reads there is for the mail server to say. */
+  private static final Pattern ADDRESS = Pattern.compile("[^@\\s,;]+@[^@\\s,;]+\\.[^@\\s,;]+");
+
+  private final EntityManager entities;
+  private final Books books;
+  private final Savings savings;
+  private final Mailroom mailroom;
+  private final Journal journal;
+  private final TallyClock clock;
+  private final String address;
+
+  SheetMail(
+      EntityManager entities,
+      Books books,
+      Savings savings,
+      Mailroom mailroom,
+      Journal journal,
+      TallyClock clock,
+      @ConfigProperty(name = "sober.address") String address) {
+    this.entities = entities;
+    this.books = books;
+    this.savings = savings;
+    this.mailroom = mailroom;
+    this.journal = journal;
+    this.clock = clock;
+    this.address = address;
+  }
+
+  private record Kept(List<String> recipients, String lastMonth) {}
+
+  private Kept kept() {
+    for (Object row :
+        entities
+            .createNativeQuery(
+                "select recipients, last_month from month_sheet where id = 1", Object[].class)
+            .getResultList()) {
+      Object[] values = (Object[]) row;
+      String recipients = (String) values[0];
+      List<String> all = recipients.isEmpty() ? List.of() : Arrays.asList(recipients.split("\n"));
+      return new Kept(all, (String) values[1]);
+    }
+    return new Kept(List.of(), null);
+  }
+
+  private void keep(List<String> recipients, String lastMonth) {
+    entities
+        .createNativeQuery(
+            "merge into month_sheet (id, recipients, last_month) key (id) values (1, :to, :month)")
+        .setParameter("to", String.join("\n", recipients))
+        .setParameter("month", lastMonth)
+        .executeUpdate();
+  }
+
+  @Transactional
+  List<String> recipients() {
+    return kept().recipients();
+  }
+
+  /** From now on it goes to these; the month that is over is not sent after. */
+  @Transactional
+  List<String> send(List<String> to, String actor) {
+    List<String> clean = new ArrayList<>();
+    for (String one : to) {
+      String recipient = one.strip();
+      if (recipient.length() > LONGEST || !ADDRESS.matcher(recipient).matches()) {
+        throw Problem.badRequest("recipients: '%s' is no mail address.".formatted(one));
+      }
+      if (!clean.contains(recipient)) {
+        clean.add(recipient);
+      }
+    }
+    if (clean.size() > MOST) {
+      throw Problem.badRequest("recipients: at most %d addresses.".formatted(MOST));
+    }
+    Kept before = kept();
+    String month = before.lastMonth();
+    if (month == null || before.recipients().isEmpty()) {
+      month = YearMonth.from(clock.today()).minusMonths(1).toString();
+    }
+    keep(clean, month);
+    journal.add(
+        actor,
+        "HOUSE_RULE",
+        clean.isEmpty()
+            ? "The month's sheet goes to nobody."
+            : "The month's sheet goes to %s.".formatted(String.join(", ", clean)));
+    return clean;
+  }
+
+  @Scheduled(every = "1h", delayed = "40s", concurrentExecution = ConcurrentExecution.SKIP)
+  @Transactional
+  void look() {
+    YearMonth last = YearMonth.from(clock.today()).minusMonths(1);
+    Kept kept = kept();
+    boolean sent = kept.lastMonth() != null && !YearMonth.parse(kept.lastMonth()).isBefore(last);
+    if (sent || kept.recipients().isEmpty()) {
+      return;
+    }
+    String subject = "Software seats in %s".formatted(MonthSheet.said(last));
+    String body = body(books.current(), last);
+    kept.recipients().forEach(to -> mailroom.send(to, subject, body, "SHEET"));
+    keep(kept.recipients(), last.toString());
+  }
+
+  private String body(Book book, YearMonth month) {
+    LocalDate first = month.atDay(1);
+    LocalDate until = month.plusMonths(1).atDay(1);
+    String currency = book.rates().reportingCurrency();
+    return """
+        In %s %s were paid for software seats, and %s were not paid that would have been.
+
+        The sheet, two pages: %s/api/v1/statement/sheet.pdf?month=%s
+        All of it: %s/statement
+        """
+        .formatted(
+            MonthSheet.said(month),
+            MoneyWords.exact(Statement.paid(book, first, until)),
+            MoneyWords.exact(savings.cash(first, until, currency)),
+            address,
+            month,
+            address);
+  }
+}
