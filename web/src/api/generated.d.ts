@@ -2255,6 +2255,69 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/v1/bills/{bill}/state': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Say */
+    post: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          bill: string;
+        };
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/json': components['schemas']['BillStateForm'];
+        };
+      };
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['BillCheck'];
+          };
+        };
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/v1/book': {
     parameters: {
       query?: never;
@@ -11193,6 +11256,7 @@ export interface components {
       | 'DUTY_OVER'
       | 'RETURN'
       | 'ALLOWANCE'
+      | 'BILL'
       | 'SAVING';
     AccessPerson: {
       email?: string | null;
@@ -11433,6 +11497,7 @@ export interface components {
       expected: components['schemas']['Money'];
       from: components['schemas']['LocalDate'];
       name: string;
+      state: components['schemas']['BillState'];
       total: components['schemas']['Money'];
       until: components['schemas']['LocalDate'];
     };
@@ -11449,8 +11514,11 @@ export interface components {
       difference: components['schemas']['Money'];
       expected: components['schemas']['Money'];
       lines: components['schemas']['BillLine'][];
+      mayBecome: components['schemas']['BillState'][];
       name: string;
       rowsWithoutLine: components['schemas']['BillRowWithoutLine'][];
+      said: components['schemas']['BillSaid'] | null;
+      state: components['schemas']['BillState'];
     };
     BillLine: {
       billed: components['schemas']['BillQuantity'];
@@ -11475,6 +11543,17 @@ export interface components {
       /** Format: int32 */
       row: number;
       text: string;
+    };
+    BillSaid: {
+      by: string;
+      note?: string | null;
+      on: components['schemas']['LocalDate'];
+    };
+    /** @enum {string} */
+    BillState: 'OPEN' | 'ACCEPTED' | 'DISPUTED' | 'SETTLED';
+    BillStateForm: {
+      note?: string | null;
+      state: components['schemas']['BillState'];
     };
     BookTaken: {
       notes: string[];

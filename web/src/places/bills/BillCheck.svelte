@@ -1,12 +1,13 @@
 <!-- One bill beside what was expected, with what is to be said to the vendor. -->
 <script lang="ts">
-  import { api, dataOf } from '../../api/client';
+  import { api, dataOf, type Schemas } from '../../api/client';
   import { book } from '../../state/book.svelte';
   import { Question } from '../../state/question.svelte';
   import { sayDay, sayMoney, saySigned } from '../../state/say';
   import { session } from '../../state/session.svelte';
 
-  let { bill, ontakenout }: { bill: string; ontakenout: () => void } = $props();
+  let { bill, ontakenout, onsaid }: { bill: string; ontakenout: () => void; onsaid?: () => void } =
+    $props();
 
   // Derived: a row that comes anew with the same id must not make the answer be forgotten.
   const id = $derived(bill);
@@ -19,6 +20,37 @@
     asked
       .attempt(() => dataOf(api.DELETE('/api/v1/bills/{bill}', { params: { path: { bill: id } } })))
       .then((done) => done && ontakenout());
+  type State = Schemas['BillCheck']['state'];
+  const STATES: Record<State, string> = {
+    OPEN: 'open',
+    ACCEPTED: 'accepted',
+    DISPUTED: 'disputed',
+    SETTLED: 'settled',
+  };
+  const DO: Record<State, string> = {
+    OPEN: '',
+    ACCEPTED: 'accept it as it is',
+    DISPUTED: 'dispute it',
+    SETTLED: 'it is settled',
+  };
+  let note = $state('');
+  /** What is disputed is said in the words for the vendor. */
+  const become = (state: State) =>
+    asked
+      .attempt(async () =>
+        asked.set(
+          await dataOf(
+            api.POST('/api/v1/bills/{bill}/state', {
+              params: { path: { bill: id } },
+              body: {
+                state,
+                note: (state === 'DISPUTED' ? says.join(' ') : note.trim()) || null,
+              },
+            }),
+          ),
+        ),
+      )
+      .then((done) => done && onsaid?.());
   const says = $derived((asked.value?.lines ?? []).flatMap((line) => line.says ?? []));
 </script>
 
@@ -70,8 +102,36 @@
   {:else if check.rowsWithoutLine.length === 0}
     <p>The bill is as expected.</p>
   {/if}
-  {#if session.maySteer}
-    <button class="word" onclick={() => void takeOut()}>take this bill out</button>
+  {#if check.state !== 'OPEN'}
+    <p>
+      <b>{STATES[check.state]}</b>{#if check.said}
+        by {check.said.by}, {sayDay(check.said.on)}{check.said.note
+          ? `: ${check.said.note}`
+          : ''}{/if}
+    </p>
+  {/if}
+  {#if session.maySteer || session.mayDecide}
+    <p class="do">
+      {#if check.mayBecome.includes('SETTLED')}
+        <input
+          bind:value={note}
+          maxlength="2000"
+          size="40"
+          aria-label="How it was settled"
+          placeholder="credit note of 12 October"
+        />
+      {/if}
+      {#each check.mayBecome as next (next)}
+        <button
+          class="word"
+          disabled={next === 'SETTLED' && note.trim() === ''}
+          onclick={() => void become(next)}>{DO[next]}</button
+        >
+      {/each}
+      {#if session.maySteer}
+        <button class="word out" onclick={() => void takeOut()}>take this bill out</button>
+      {/if}
+    </p>
   {/if}
 {/if}
 
@@ -82,6 +142,15 @@
   td.num {
     font-size: 12px;
     white-space: nowrap;
+  }
+  .do {
+    display: flex;
+    flex-wrap: wrap;
+    align-items: baseline;
+    gap: 4px 16px;
+  }
+  .out {
+    margin-left: auto;
   }
   p {
     padding: 4px 0;

@@ -92,6 +92,7 @@
         <th class="r">charged</th>
         <th class="r">expected</th>
         <th class="r">difference</th>
+        <th></th>
       </tr>
     </thead>
     <tbody>
@@ -112,10 +113,17 @@
           <td class={['r num', Number(bill.difference.amount) !== 0 && 'neg']}
             >{Number(bill.difference.amount) === 0 ? 'none' : saySigned(bill.difference)}</td
           >
+          <td class="r sub">{bill.state === 'OPEN' ? '' : bill.state.toLowerCase()}</td>
         </tr>
         {#if open === bill.bill}
           <tr>
-            <td colspan="6"><BillCheck bill={bill.bill} ontakenout={() => void takenOut()} /></td>
+            <td colspan="7"
+              ><BillCheck
+                bill={bill.bill}
+                ontakenout={() => void takenOut()}
+                onsaid={() => void came.reload()}
+              /></td
+            >
           </tr>
         {/if}
       {/each}

@@ -27,6 +27,7 @@ export const ABOUT_WORDS: Record<About, string> = {
   DUTY_OVER: 'duty over',
   RETURN: 'is back',
   ALLOWANCE: 'allowance',
+  BILL: 'bill to check',
   SAVING: 'saving to sign',
 };
 

@@ -21,6 +21,7 @@ import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import org.eclipse.microprofile.openapi.annotations.media.Schema;
 import org.eclipse.microprofile.openapi.annotations.tags.Tag;
@@ -58,9 +59,16 @@ public class BillsResource {
   private final BookEditor editor;
   private final Journal journal;
   private final SecurityIdentity identity;
+  private final BillNotes notes;
 
   BillsResource(
-      Books books, AsOf asOf, BookEditor editor, Journal journal, SecurityIdentity identity) {
+      Books books,
+      AsOf asOf,
+      BookEditor editor,
+      Journal journal,
+      SecurityIdentity identity,
+      BillNotes notes) {
+    this.notes = notes;
     this.books = books;
     this.asOf = asOf;
     this.editor = editor;
@@ -150,7 +158,8 @@ public class BillsResource {
       MoneyDto total,
       MoneyDto expected,
       MoneyDto difference,
-      String name) {}
+      String name,
+      BillState state) {}
 
   /** Bills that came, by day. */
   @GET
@@ -161,18 +170,19 @@ public class BillsResource {
       @QueryParam("cursor") String cursor,
       @Context UriInfo uri) {
     Book book = books.current();
+    Map<String, BillNote> known = notes.all();
     List<BillDto> bills =
         book.bills().all().stream()
             .filter(
                 bill ->
                     agreement == null || agreement.isBlank() || bill.agreement().equals(agreement))
             .sorted(Comparator.comparing(VendorBill::day).thenComparing(VendorBill::id))
-            .map(bill -> dto(book, BillCheck.of(book, bill)))
+            .map(bill -> dto(book, BillCheck.of(book, bill), known.get(bill.id())))
             .toList();
     return Page.ofPlaces(bills.size(), bills::get, limit, cursor, uri, book.version());
   }
 
-  private static BillDto dto(Book book, BillCheck check) {
+  private static BillDto dto(Book book, BillCheck check, BillNote note) {
     VendorBill bill = check.bill();
     return new BillDto(
         bill.id(),
@@ -183,7 +193,8 @@ public class BillsResource {
         MoneyDto.of(check.billedTotal()),
         MoneyDto.of(check.expectedTotal()),
         MoneyDto.of(check.difference()),
-        book.agreements().byId(bill.agreement()).name());
+        book.agreements().byId(bill.agreement()).name(),
+        BillNotes.state(note));
   }
 
   @Schema(name = "BillQuantity")
@@ -224,7 +235,14 @@ public class BillsResource {
       MoneyDto expected,
       MoneyDto billed,
       MoneyDto difference,
-      String name) {}
+      String name,
+      BillState state,
+      @Schema(nullable = true) Said said,
+      List<BillState> mayBecome) {}
+
+  /** What was said of a bill last. */
+  @Schema(name = "BillSaid")
+  record Said(@Schema(nullable = true) String note, String by, LocalDate on) {}
 
   @GET
   @Path("/{bill}/check")
@@ -240,7 +258,9 @@ public class BillsResource {
     return book.bills().byId(bill);
   }
 
-  private static CheckDto check(Book book, VendorBill bill) {
+  private CheckDto check(Book book, VendorBill bill) {
+    BillNote note = notes.of(bill.id());
+    BillState state = BillNotes.state(note);
     BillCheck check = BillCheck.of(book, bill);
     String currency = check.billedTotal().currency();
     return new CheckDto(
@@ -259,7 +279,29 @@ public class BillsResource {
         MoneyDto.of(check.expectedTotal()),
         MoneyDto.of(check.billedTotal()),
         MoneyDto.of(check.difference()),
-        book.agreements().byId(bill.agreement()).name());
+        book.agreements().byId(bill.agreement()).name(),
+        state,
+        note == null ? null : new Said(note.note, note.author, note.noted),
+        state.next().stream().sorted().toList());
+  }
+
+  /**
+   * @param note for the vendor, or how it was settled; null for none
+   */
+  @Schema(name = "BillStateForm")
+  public record StateForm(
+      @NotNull BillState state, @Schema(nullable = true) @Size(max = 2000) String note) {}
+
+  /** Says that a bill is accepted, disputed or settled. */
+  @POST
+  @Path("/{bill}/state")
+  @RolesAllowed({Role.STEWARD_NAME, Role.DECIDER_NAME})
+  public CheckDto say(@PathParam("bill") String bill, @NotNull @Valid StateForm form) {
+    Book book = books.current();
+    VendorBill of = require(book, bill);
+    String note = form.note() == null || form.note().isBlank() ? null : form.note().strip();
+    notes.say(bill, form.state(), note, identity.getPrincipal().getName());
+    return check(book, of);
   }
 
   private static LineDto line(Book book, BillCheck.Line line) {
@@ -417,6 +459,7 @@ public class BillsResource {
         change -> {
           VendorBill gone = require(change.book(), bill);
           editor.remove(change, gone);
+          notes.forget(bill);
           journal.add(
               identity.getPrincipal().getName(),
               "BILL_TAKEN_OUT",

@@ -49,6 +49,8 @@ public interface DeskSource {
     RETURN,
     /** Metered units run out before their period ends. */
     ALLOWANCE,
+    /** A bill that is otherwise than expected. */
+    BILL,
     /** Money that stopped and that finance has not signed. */
     SAVING
   }

@@ -33,6 +33,8 @@ public class XlsxListWriter implements MessageBodyWriter<Object> {
   public static final String XLSX =
       "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet";
 
+  private static final int MEASURED = 500;
+  private static final int WIDEST = 60;
   private static final int LENGTH_OF_DAY = 10;
   private static final int FIRST_YEAR = 1900;
 
@@ -73,6 +75,21 @@ public class XlsxListWriter implements MessageBodyWriter<Object> {
           put(sheet, row, column++, name, values.get(name));
         }
       }
+      widen(sheet, flat);
+      sheet.freezePane(0, 1);
+    }
+  }
+
+  /** Each column is as wide as the longest of its first rows, within reason. */
+  private static void widen(Worksheet sheet, FlatRows flat) {
+    int column = 0;
+    for (String name : flat.columns()) {
+      int longest = name.length();
+      for (Map<String, JsonNode> row :
+          flat.rows().subList(0, Math.min(MEASURED, flat.rows().size()))) {
+        longest = Math.max(longest, FlatRows.text(row.get(name)).length());
+      }
+      sheet.width(column++, Math.min(WIDEST, longest + 2));
     }
   }
 

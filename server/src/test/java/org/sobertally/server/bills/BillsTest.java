@@ -3,7 +3,10 @@ package org.sobertally.server.bills;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import com.fasterxml.jackson.databind.JsonNode;
+import io.quarkus.narayana.jta.QuarkusTransaction;
 import io.quarkus.test.junit.QuarkusTest;
+import jakarta.inject.Inject;
+import jakarta.persistence.EntityManager;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -16,10 +19,14 @@ import org.sobertally.server.support.Zips;
 @QuarkusTest
 class BillsTest {
 
+  @Inject EntityManager entities;
+
   private final Caller steward = Caller.steward();
 
   @BeforeEach
   void takeASmallBook() {
+    QuarkusTransaction.requiringNew()
+        .run(() -> entities.createNativeQuery("delete from bill_note").executeUpdate());
     assertThat(Caller.keeper().putZip("/api/v1/book?replace=true", new SmallBook().zip()).status())
         .isEqualTo(200);
   }
@@ -91,5 +98,28 @@ class BillsTest {
     assertThat(answer.detail()).contains("is not in force on 2025-03-01");
     assertThat(Caller.reader().postJson("/api/v1/bills", bill("", TWO_SEATS)).status())
         .isEqualTo(403);
+  }
+
+  @Test
+  void aWrongBillIsDisputedAndSettled() {
+    steward.postJson("/api/v1/bills", bill("", TWO_SEATS));
+    assertThat(steward.get("/api/v1/desk").text())
+        .contains("The bill Q-1 of Suite, yearly is €1,353.99 more than expected");
+    String path = "/api/v1/bills/Q-1/state";
+    assertThat(steward.postJson(path, "{\"state\":\"SETTLED\",\"note\":\"x\"}").status())
+        .isEqualTo(409);
+    JsonNode disputed =
+        steward.postJson(path, "{\"state\":\"DISPUTED\",\"note\":\"Six seats, not two\"}").json();
+    assertThat(disputed.get("state").asText()).isEqualTo("DISPUTED");
+    assertThat(disputed.at("/said/note").asText()).isEqualTo("Six seats, not two");
+    assertThat(steward.get("/api/v1/desk").text()).doesNotContain("The bill Q-1");
+    assertThat(steward.postJson(path, "{\"state\":\"SETTLED\"}").status()).isEqualTo(400);
+    steward.postJson(path, "{\"state\":\"SETTLED\",\"note\":\"Credit note 7\"}");
+    assertThat(steward.get("/api/v1/bills").json().at("/0/state").asText()).isEqualTo("SETTLED");
+    assertThat(steward.get("/api/v1/journal").text()).contains("BILL_SETTLED", "Credit note 7");
+    assertThat(Caller.keeper().postJson(path, "{\"state\":\"DISPUTED\"}").status()).isEqualTo(403);
+    assertThat(steward.delete("/api/v1/bills/Q-1").status()).isEqualTo(204);
+    steward.postJson("/api/v1/bills", bill("", TWO_SEATS));
+    assertThat(steward.get("/api/v1/bills").json().at("/0/state").asText()).isEqualTo("OPEN");
   }
 }
