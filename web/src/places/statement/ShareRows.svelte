@@ -34,6 +34,7 @@
     <b>{name}</b> in {sayMonth(month)}
     <button class="word" onclick={() => saveCsv(path, 'share.csv')}>all as CSV</button>
   </p>
+  {#if asked.waiting}<p class="sub">Counting…</p>{/if}
   {#if asked.fault}<p class="neg" role="alert">{asked.fault}</p>{/if}
   <div class="scroll">
     <table>

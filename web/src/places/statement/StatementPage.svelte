@@ -181,13 +181,13 @@
 
 {#snippet sums()}
   <tr class="sum">
-    <th scope="row">Paid</th>
+    <td class="label">Paid</td>
     {#each shown as m (m.month)}<td class="r num">{sayMoney(m.paid, true)}</td>{/each}
     <td class="r num">{shown.length ? sayMoney(shown.at(-1)!.work, true) : ''}</td>
   </tr>
   {#if shown.some((m) => m.yearAgo)}
     <tr class="ago">
-      <th scope="row">a year before</th>
+      <td class="label">a year before</td>
       {#each shown as m (m.month)}<td class="r num">{sayMoney(m.yearAgo, true)}</td>{/each}
       <td></td>
     </tr>
@@ -274,18 +274,14 @@
     margin: 2px 0 0 auto;
     background: var(--used);
   }
-  .sum th,
   .sum td {
     border-top: 1.5px solid var(--ink);
     font-weight: 700;
     font-size: 12px;
   }
-  .sum th,
-  .ago th {
-    text-align: left;
-    font-size: 12.5px;
+  .label {
+    font-family: var(--font-sans);
   }
-  .ago th,
   .ago td {
     color: var(--soft);
     font-weight: 400;
