@@ -82,13 +82,14 @@ public class GroupsResource {
    */
   @Schema(name = "NewGroup")
   public record NewGroup(
-      @NotBlank @Size(max = 200) String name, @Schema(nullable = true) String department) {}
+      @NotBlank @Size(max = 200) String name,
+      @Schema(nullable = true) @Size(max = 2000) String department) {}
 
   @Schema(name = "GroupForm")
   public record Form(
       @NotBlank @Size(max = 200) String name,
       @Schema(nullable = true) @Min(1) @Max(LONGEST_RETENTION) Integer retentionDays,
-      @Schema(nullable = true) String follows) {}
+      @Schema(nullable = true) @Size(max = 2000) String follows) {}
 
   /**
    * @param who a person's id or mail address

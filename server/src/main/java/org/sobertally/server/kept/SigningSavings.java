@@ -19,6 +19,8 @@ import org.sobertally.server.time.TallyClock;
 @ApplicationScoped
 public class SigningSavings {
 
+  private static final BigDecimal MOST = new BigDecimal("1000000000000");
+
   private final Savings savings;
   private final KeptLedger ledger;
   private final Journal journal;
@@ -76,6 +78,9 @@ public class SigningSavings {
     Saving wrong = savings.require(id);
     if (wrong.corrects != null) {
       throw Problem.conflict("It is a correction itself. Put right what it corrects.");
+    }
+    if (yearly.abs().compareTo(MOST) > 0) {
+      throw Problem.badRequest("yearly: no saving is that large.");
     }
     if (yearly.signum() == 0) {
       throw Problem.badRequest("yearly: a correction by nothing changes nothing.");
