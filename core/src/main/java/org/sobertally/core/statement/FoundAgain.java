@@ -1,6 +1,7 @@
 package org.sobertally.core.statement;
 
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -21,9 +22,12 @@ public record FoundAgain(SeatMove move, Money yearly) {
   /**
    * All of them, by day.
    *
-   * @param moves by day; those of subscriptions that the book does not have are passed over
+   * @param all in any order, for on one day seats come back before they are handed out; those of
+   *     subscriptions that the book does not have are passed over
    */
-  public static List<FoundAgain> of(Book book, List<SeatMove> moves) {
+  public static List<FoundAgain> of(Book book, List<SeatMove> all) {
+    List<SeatMove> moves = new ArrayList<>(all);
+    moves.sort(Comparator.comparing(SeatMove::day).thenComparing(SeatMove::kind));
     List<FoundAgain> found = new ArrayList<>();
     Map<String, Integer> back = new HashMap<>();
     for (int n = 0; n < moves.size(); n++) {
@@ -37,9 +41,7 @@ public record FoundAgain(SeatMove move, Money yearly) {
         case TAKEN_BACK -> back.put(move.line(), waiting + move.seats());
         case GIVEN_BACK -> back.put(move.line(), Math.max(0, waiting - move.seats()));
         case HANDED_OUT -> {
-          // Spare at the day's end, and what is handed out later on the day.
-          int spare = Ledger.count(book, line, move.day()).spare() + handedOutFrom(moves, n);
-          if (waiting > 0 && spare - waiting < 1) {
+          if (waiting > 0 && isTheOnlyOne(book, line, moves, n, waiting)) {
             back.put(move.line(), waiting - 1);
             found.add(new FoundAgain(move, book.seatPrice(line, move.day())));
           }
@@ -49,13 +51,24 @@ public record FoundAgain(SeatMove move, Money yearly) {
     return found;
   }
 
+  /** Whether no seat would have been spare without those that were taken back. */
+  private static boolean isTheOnlyOne(
+      Book book, int line, List<SeatMove> moves, int n, int waiting) {
+    // Spare at the day's end, and what is handed out later on the day.
+    int spare = Ledger.count(book, line, moves.get(n).day()).spare() + handedOutFrom(moves, n);
+    return spare - waiting < 1;
+  }
+
   /** Of the same subscription on the same day, from the n-th move on. */
   private static int handedOutFrom(List<SeatMove> moves, int n) {
     SeatMove first = moves.get(n);
     int seats = 0;
     for (SeatMove move : moves.subList(n, moves.size())) {
-      boolean same = move.day().equals(first.day()) && move.line().equals(first.line());
-      seats += same && move.kind() == SeatMove.Kind.HANDED_OUT ? move.seats() : 0;
+      if (!move.day().equals(first.day())) {
+        break;
+      }
+      boolean same = move.line().equals(first.line()) && move.kind() == SeatMove.Kind.HANDED_OUT;
+      seats += same ? move.seats() : 0;
     }
     return seats;
   }

@@ -46,6 +46,15 @@ class FoundAgainTest {
   }
 
   @Test
+  void onOneDaySeatsComeBackBeforeTheyAreHandedOut() {
+    facts.lines.set(2, new Subscription("opus", "qm", "opus", 1, PriceList.flat("396"), List.of()));
+    facts.person("ann").person("bo");
+    facts.holds("ann", "opus", LocalDate.of(2026, 2, 1), TENTH).holds("bo", "opus", TENTH);
+    assertThat(found(move(TENTH, Kind.HANDED_OUT, "bo"), move(TENTH, Kind.TAKEN_BACK, "ann")))
+        .hasSize(1);
+  }
+
+  @Test
   void whereAnotherSeatWasSpareNoneHadToBeBought() {
     twoSeats(3);
     assertThat(found(move(FIRST, Kind.TAKEN_BACK, "ann"), move(TENTH, Kind.HANDED_OUT, "bo")))

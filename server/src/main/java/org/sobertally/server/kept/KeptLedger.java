@@ -15,6 +15,7 @@ import org.sobertally.core.money.Money;
 import org.sobertally.core.statement.FoundAgain;
 import org.sobertally.core.statement.SeatMove;
 import org.sobertally.core.words.Words;
+import org.sobertally.server.figures.Remembered;
 
 /** The ledger of savings with what stands beside it: what is promised, and what was avoided. */
 @ApplicationScoped
@@ -65,6 +66,9 @@ public class KeptLedger {
   private final Savings savings;
   private final Instance<Promised> promises;
   private final Instance<SeatMoves> seatMoves;
+
+  /** By the book's version: a move that is confirmed makes a new one. */
+  private final Remembered<Long, List<FoundAgain>> foundAgain = new Remembered<>(2);
 
   KeptLedger(Savings savings, Instance<Promised> promises, Instance<SeatMoves> seatMoves) {
     this.savings = savings;
@@ -210,9 +214,13 @@ public class KeptLedger {
   }
 
   private List<FoundAgain> foundAgain(Book book) {
-    List<SeatMove> moves = new ArrayList<>();
-    seatMoves.forEach(source -> moves.addAll(source.all(book)));
-    return FoundAgain.of(book, moves);
+    return foundAgain.get(
+        book.version(),
+        () -> {
+          List<SeatMove> moves = new ArrayList<>();
+          seatMoves.forEach(source -> moves.addAll(source.all(book)));
+          return FoundAgain.of(book, moves);
+        });
   }
 
   /**

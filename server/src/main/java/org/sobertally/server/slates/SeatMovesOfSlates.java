@@ -3,6 +3,7 @@ package org.sobertally.server.slates;
 import jakarta.enterprise.context.ApplicationScoped;
 import jakarta.persistence.EntityManager;
 import jakarta.transaction.Transactional;
+import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
 import org.sobertally.core.book.Book;
@@ -15,6 +16,18 @@ import org.sobertally.server.slates.moves.SlateMove;
 @ApplicationScoped
 class SeatMovesOfSlates implements SeatMoves {
 
+  private static final List<MoveKind> KINDS =
+      List.of(
+          MoveKind.TAKE_BACK,
+          MoveKind.DELETE,
+          MoveKind.HAND_OUT,
+          MoveKind.STEP_DOWN,
+          MoveKind.STEP_UP,
+          MoveKind.SWAP,
+          MoveKind.REST,
+          MoveKind.WAKE,
+          MoveKind.GIVE_BACK);
+
   private final EntityManager entities;
 
   SeatMovesOfSlates(EntityManager entities) {
@@ -25,56 +38,52 @@ class SeatMovesOfSlates implements SeatMoves {
   @Transactional
   public List<SeatMove> all(Book book) {
     List<SeatMove> all = new ArrayList<>();
-    for (SlateMove move :
+    // Columns and no entities: rounds leave tens of thousands of moves.
+    for (Object[] row :
         entities
             .createQuery(
-                "from SlateMove m where m.state = :confirmed and m.settledOn is not null"
+                "select m.kind, m.settledOn, m.slate, m.person, m.line, m.toLine, m.seats, m.ended"
+                    + " from SlateMove m where m.state = :confirmed and m.settledOn is not null"
                     + " and m.kind in :kinds order by m.settledOn, m.slate, m.place",
-                SlateMove.class)
+                Object[].class)
             .setParameter("confirmed", SlateMove.State.CONFIRMED)
-            .setParameter(
-                "kinds",
-                List.of(
-                    MoveKind.TAKE_BACK,
-                    MoveKind.DELETE,
-                    MoveKind.HAND_OUT,
-                    MoveKind.STEP_DOWN,
-                    MoveKind.STEP_UP,
-                    MoveKind.SWAP,
-                    MoveKind.REST,
-                    MoveKind.WAKE,
-                    MoveKind.GIVE_BACK))
+            .setParameter("kinds", KINDS)
             .getResultList()) {
-      add(book, move, all);
+      add(book, row, all);
     }
     return all;
   }
 
-  private static void add(Book book, SlateMove move, List<SeatMove> to) {
-    switch (move.kind) {
-      case HAND_OUT -> to.add(of(move, SeatMove.Kind.HANDED_OUT, move.line, 1));
-      case GIVE_BACK -> to.add(of(move, SeatMove.Kind.GIVEN_BACK, move.line, move.seats));
-      case DELETE -> {
-        for (String holding : move.endedHoldings()) {
-          int number = book.holdings().numberOf(holding);
-          if (number >= 0) {
-            String line = book.lines().get(book.holdings().line(number)).id();
-            to.add(of(move, SeatMove.Kind.TAKEN_BACK, line, 1));
-          }
-        }
-      }
+  private static void add(Book book, Object[] row, List<SeatMove> to) {
+    MoveKind kind = (MoveKind) row[0];
+    String line = (String) row[4];
+    switch (kind) {
+      case HAND_OUT -> to.add(of(row, SeatMove.Kind.HANDED_OUT, line, 1));
+      case GIVE_BACK -> to.add(of(row, SeatMove.Kind.GIVEN_BACK, line, (Integer) row[6]));
+      case DELETE -> addEnded(book, row, to);
       default -> {
-        if (move.line != null) {
-          to.add(of(move, SeatMove.Kind.TAKEN_BACK, move.line, 1));
+        if (line != null) {
+          to.add(of(row, SeatMove.Kind.TAKEN_BACK, line, 1));
         }
-        if (move.toLine != null) {
-          to.add(of(move, SeatMove.Kind.HANDED_OUT, move.toLine, 1));
+        if (row[5] != null) {
+          to.add(of(row, SeatMove.Kind.HANDED_OUT, (String) row[5], 1));
         }
       }
     }
   }
 
-  private static SeatMove of(SlateMove move, SeatMove.Kind kind, String line, int seats) {
-    return new SeatMove(move.settledOn, kind, line, seats, move.slate, move.person);
+  private static void addEnded(Book book, Object[] row, List<SeatMove> to) {
+    String ended = (String) row[7];
+    for (String holding : ended == null ? new String[0] : ended.split("\n")) {
+      int number = book.holdings().numberOf(holding);
+      if (number >= 0) {
+        String line = book.lines().get(book.holdings().line(number)).id();
+        to.add(of(row, SeatMove.Kind.TAKEN_BACK, line, 1));
+      }
+    }
+  }
+
+  private static SeatMove of(Object[] row, SeatMove.Kind kind, String line, int seats) {
+    return new SeatMove((LocalDate) row[1], kind, line, seats, (String) row[2], (String) row[3]);
   }
 }

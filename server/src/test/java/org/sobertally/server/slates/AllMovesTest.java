@@ -259,6 +259,30 @@ class AllMovesTest {
     assertThat(books.current().boughtOn(line, LocalDate.of(2026, 10, 1))).isEqualTo(60);
   }
 
+  @Test
+  void aSeatTakenBackThatServesSomebodyElseAvoidsAPurchase() {
+    assertThat(places("bf-drills").spare()).isZero();
+    String holding = holding("bf-drills", "UNANSWERED").get("holding").asText();
+    posted("{\"kind\":\"TAKE_BACK\",\"holding\":\"%s\"}".formatted(holding));
+    assertThat(steward.get("/api/v1/kept?state=AVOIDED").json()).isEmpty();
+    String person =
+        steward
+            .get("/api/v1/people?lacks=beacon-drills&status=ACTIVE&limit=1")
+            .json()
+            .at("/0/person")
+            .asText();
+    posted(
+        "{\"kind\":\"HAND_OUT\",\"person\":\"%s\",\"plan\":\"beacon-drills\"}".formatted(person));
+    JsonNode avoided = steward.get("/api/v1/kept?state=AVOIDED").json();
+    assertThat(avoided).hasSize(1);
+    assertThat(avoided.at("/0/what").asText()).startsWith("A Drills seat found again for");
+    assertThat(avoided.at("/0/yearly/amount").asText()).isEqualTo("38.00");
+    JsonNode month = steward.get("/api/v1/statement?from=2026-09&to=2026-09").json().get(0);
+    assertThat(month.at("/foundAgain/seats").asInt()).isEqualTo(1);
+    assertThat(month.at("/foundAgain/amount/amount").asText()).isEqualTo("38.00");
+    assertThat(month.at("/kept/amount").asText()).as("no bill fell").isEqualTo("0.00");
+  }
+
   /**
    * What was given back does not renew as it is, and is not told as if nobody had done anything.
    */
