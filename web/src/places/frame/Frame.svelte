@@ -72,13 +72,16 @@
   /** Places that are not for every day stand behind one word where room is short. */
   const SELDOM: string[] = ['/bills', '/intake', '/journal', '/house-rules'];
   const TIGHT = 1320;
+  /** Here one more has to stand there. */
+  const TIGHTER = 1160;
   const WRAPS = 900;
   let moreOpen = $state(false);
   const tight = $derived(width < TIGHT && width > WRAPS && places.length > SELDOM.length + 2);
+  const seldom = $derived(width < TIGHTER ? ['/statement', ...SELDOM] : SELDOM);
   const shownPlaces = $derived(
-    tight ? places.filter((place) => !SELDOM.includes(place.path)) : places,
+    tight ? places.filter((place) => !seldom.includes(place.path)) : places,
   );
-  const foldedPlaces = $derived(tight ? places.filter((place) => SELDOM.includes(place.path)) : []);
+  const foldedPlaces = $derived(tight ? places.filter((place) => seldom.includes(place.path)) : []);
 
   const planned = $derived(slates.draft?.preview.yearly ?? null);
 

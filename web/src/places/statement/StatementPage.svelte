@@ -287,7 +287,7 @@
     font-weight: 400;
     font-size: 12px;
   }
-  @media (max-width: 1000px) {
+  @media (max-width: 1150px) {
     .sides {
       grid-template-columns: minmax(0, 1fr);
     }
