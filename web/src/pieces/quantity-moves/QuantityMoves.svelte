@@ -91,7 +91,7 @@ other, onto the slate. Nothing is offered that would be refused.
     display: flex;
     flex-wrap: wrap;
     align-items: baseline;
-    gap: 2px 16px;
+    gap: 4px 16px;
     font-size: 12.5px;
   }
   .num {
@@ -107,6 +107,10 @@ other, onto the slate. Nothing is offered that would be refused.
     border-bottom: 1px dotted var(--soft);
     background: transparent;
     font: 12px var(--font-mono);
+    min-height: 24px;
     padding: 1px 3px;
+  }
+  button {
+    min-height: 24px;
   }
 </style>

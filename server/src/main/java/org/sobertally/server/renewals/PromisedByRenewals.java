@@ -27,8 +27,9 @@ class PromisedByRenewals implements Promised {
     for (RenewalCase one : cases.from(day)) {
       RenewalState state = one.stateOn(day);
       boolean decided = state == RenewalState.DECIDED || state == RenewalState.NOTICE_GIVEN;
-      BigDecimal less = one.yearlyBefore.subtract(one.yearlyAfter);
-      if (decided && less.signum() > 0 && book.agreements().has(one.agreement)) {
+      // What was kept on purpose without being prepared has no amounts.
+      BigDecimal less = decided ? one.yearlyBefore.subtract(one.yearlyAfter) : BigDecimal.ZERO;
+      if (less.signum() > 0 && book.agreements().has(one.agreement)) {
         promised.add(
             new Saving(
                 one.id,

@@ -149,4 +149,19 @@ class KeptTest {
     JsonNode stopped = steward.get("/api/v1/kept?state=STOPPED").json();
     assertThat(stopped.at("/0/proof").asText()).startsWith("Bill Q-9 of 7 Jan 2027");
   }
+
+  @Test
+  void aRenewalThatIsKeptOnPurposePromisesNothing() {
+    QuarkusTransaction.requiringNew()
+        .run(() -> entities.createNativeQuery("delete from renewal_case").executeUpdate());
+    Caller.Answer kept =
+        steward.postJson(
+            "/api/v1/agreements/qm/renewal/case/keep",
+            "{\"reason\":\"One more winter\",\"until\":\"2027-06-30\"}");
+    assertThat(kept.status()).as(kept.text()).isEqualTo(200);
+    assertThat(sums("2026-09-30").at("/promised/yearly/amount").asText()).isEqualTo("168.00");
+    assertThat(steward.get("/api/v1/statement/expected").status()).isEqualTo(200);
+    QuarkusTransaction.requiringNew()
+        .run(() -> entities.createNativeQuery("delete from renewal_case").executeUpdate());
+  }
 }

@@ -141,7 +141,7 @@ class FirstHourTest {
     page.keyboard().press("a");
     page.keyboard().press(".");
     button(page, "Send for decision").click();
-    page.getByRole(AriaRole.TEXTBOX).last().fill("They have left.");
+    page.locator("textarea").last().fill("They have left.");
     button(page, "Send").last().click();
     assertThat(page.getByText("Sent:")).isVisible();
 

@@ -122,7 +122,7 @@ class LeaversPagesTest {
       assertThat(tape(runa).getByText(Pattern.compile(vendor)).first()).isVisible();
     }
     button(runa, "Send for decision").click();
-    runa.getByRole(AriaRole.TEXTBOX).last().fill("Left in summer");
+    runa.locator("textarea").last().fill("Left in summer");
     button(runa, "Send").last().click();
     assertThat(runa.getByText("Sent:")).isVisible();
 

@@ -121,7 +121,7 @@ class OneSeatComesHomeTest {
   private static void sendSlate(Page page) {
     takeOffWhatCannotGo(page);
     button(page, "Send for decision").click();
-    page.getByRole(AriaRole.TEXTBOX).last().fill("Nobody used these for a quarter.");
+    page.locator("textarea").last().fill("Nobody used these for a quarter.");
     button(page, "Send").last().click();
     assertThat(page.getByText("Sent:")).isVisible();
   }
