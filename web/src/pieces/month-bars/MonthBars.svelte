@@ -5,7 +5,7 @@ expected of the months to come. A month that is chosen stands out.
 -->
 <script lang="ts">
   import { scaleLinear } from 'd3-scale';
-  import type { Schemas } from '../../api/client';
+  import type { Money, Schemas } from '../../api/client';
   import { sayDay, sayMoney, sayMonth } from '../../state/say';
 
   let {
@@ -29,6 +29,9 @@ expected of the months to come. A month that is chosen stands out.
 
   let width = $state(760);
   const amount = (money: { amount: string }) => Number(money.amount);
+  /** Less is told with a minus, more with a plus. */
+  const less = (money: Money) =>
+    `${amount(money) < 0 ? '+' : '−'}${sayMoney({ ...money, amount: `${Math.abs(amount(money))}` })}`;
   const count = $derived(months.length + expected.length);
   const column = $derived((width - LEFT) / Math.max(1, count));
   const scale = $derived(
@@ -73,7 +76,7 @@ expected of the months to come. A month that is chosen stands out.
       slate: m.withSlate ? scale(amount(m.withSlate)) : null,
       says: `${sayMonth(m.month)}: ${sayMoney(m.expected, true)} expected${
         m.withSlate ? `, ${sayMoney(m.withSlate, true)} with the slate` : ''
-      }${m.changes.map((c) => `; ${sayDay(c.day)} ${c.what}, −${sayMoney(c.yearly)} a year`).join('')}`,
+      }${m.changes.map((c) => `; ${sayDay(c.day)} ${c.what}, ${less(c.yearly)} a year`).join('')}`,
     })),
   );
   const bar = $derived(Math.max(2, column - GAP));
@@ -83,7 +86,11 @@ expected of the months to come. A month that is chosen stands out.
     const all = ahead.flatMap((one) =>
       one.month.changes.map((change) => ({ change, x: one.x + bar / 2 })),
     );
-    return all.sort((a, b) => amount(b.change.yearly) - amount(a.change.yearly))[0] ?? null;
+    return (
+      all.sort(
+        (a, b) => Math.abs(amount(b.change.yearly)) - Math.abs(amount(a.change.yearly)),
+      )[0] ?? null
+    );
   });
 </script>
 
@@ -141,7 +148,7 @@ expected of the months to come. A month that is chosen stands out.
           x={named.x > width / 2 + 100 ? named.x - 4 : named.x + 4}
           y="-14"
           class:left={named.x > width / 2 + 100}
-          >{sayDay(named.change.day)}: {named.change.what}, −{sayMoney(named.change.yearly)} a year</text
+          >{sayDay(named.change.day)}: {named.change.what}, {less(named.change.yearly)} a year</text
         >
       {/if}
     </g>

@@ -3,6 +3,7 @@ package org.sobertally.core.slate;
 import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
 import java.util.Optional;
+import org.sobertally.core.agreement.Agreement;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.money.Money;
 
@@ -14,6 +15,17 @@ public final class Cash {
   /** The first day on which one seat fewer of the subscription is paid; empty where it never is. */
   public static Optional<LocalDate> stopsOn(Book book, int line, LocalDate asOf) {
     return book.agreementOfLine(line).shrinksFrom(asOf);
+  }
+
+  /**
+   * The last day on which the vendor can be told that fewer seats are wanted.
+   *
+   * @param from the first day on which fewer are paid
+   */
+  public static LocalDate noticeFor(Agreement agreement, LocalDate from, LocalDate asOf) {
+    return agreement.termOn(asOf).mayShrink() == Agreement.MayShrink.AT_RENEWAL
+        ? agreement.noticeFor(from)
+        : from.minusDays(1);
   }
 
   /**

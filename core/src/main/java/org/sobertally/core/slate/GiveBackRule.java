@@ -60,7 +60,7 @@ final class GiveBackRule implements MoveRule<Move.GiveBack> {
       sheet.warn(Code.COSTS_MORE, text.formatted(bought - move.seats(), plan, bought));
     }
     String text = "Money stops on %s; notice by %s.";
-    LocalDate notice = noticeFor(agreement, day);
+    LocalDate notice = Cash.noticeFor(agreement, day, at.asOf);
     sheet.warn(Code.SAVES_LATER, text.formatted(say(day), say(notice)));
     Workings.Effect effect = at.change(line);
     effect.bought -= move.seats();
@@ -70,12 +70,6 @@ final class GiveBackRule implements MoveRule<Move.GiveBack> {
     sheet.yearly = yearly;
     sheet.cashFrom = day;
     sheet.undoUntil = notice.isBefore(at.asOf) ? at.asOf : notice;
-  }
-
-  private LocalDate noticeFor(Agreement agreement, LocalDate day) {
-    return agreement.termOn(at.asOf).mayShrink() == Agreement.MayShrink.AT_RENEWAL
-        ? agreement.noticeFor(day)
-        : day.minusDays(1);
   }
 
   @Override

@@ -3,6 +3,7 @@ package org.sobertally.core.statement;
 import java.math.BigDecimal;
 import java.math.RoundingMode;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.BitSet;
 import java.util.Comparator;
 import java.util.List;
@@ -47,7 +48,7 @@ final class Tally {
 
   private static BigDecimal[] zeros(int length) {
     BigDecimal[] zeros = new BigDecimal[length];
-    java.util.Arrays.fill(zeros, DayCosts.ZERO);
+    Arrays.fill(zeros, DayCosts.ZERO);
     return zeros;
   }
 

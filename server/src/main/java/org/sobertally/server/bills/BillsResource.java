@@ -3,7 +3,6 @@ package org.sobertally.server.bills;
 import io.quarkus.security.identity.SecurityIdentity;
 import jakarta.annotation.security.RolesAllowed;
 import jakarta.validation.Valid;
-import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import jakarta.ws.rs.DELETE;
@@ -34,11 +33,11 @@ import org.sobertally.core.book.Book;
 import org.sobertally.core.money.Money;
 import org.sobertally.core.money.MoneyWords;
 import org.sobertally.server.access.Role;
+import org.sobertally.server.access.SignIns;
 import org.sobertally.server.book.store.BookEditor;
 import org.sobertally.server.book.store.Books;
 import org.sobertally.server.http.MoneyDto;
 import org.sobertally.server.http.Page;
-import org.sobertally.server.http.Params;
 import org.sobertally.server.http.Problem;
 import org.sobertally.server.http.XlsxListWriter;
 import org.sobertally.server.journal.Journal;
@@ -52,7 +51,6 @@ import org.sobertally.server.store.AsOf;
 public class BillsResource {
 
   private static final String CSV = "text/csv";
-  private static final int MOST_ROWS = 10_000;
 
   private final Books books;
   private final AsOf asOf;
@@ -60,6 +58,7 @@ public class BillsResource {
   private final Journal journal;
   private final SecurityIdentity identity;
   private final BillNotes notes;
+  private final SignIns sessions;
 
   BillsResource(
       Books books,
@@ -67,7 +66,9 @@ public class BillsResource {
       BookEditor editor,
       Journal journal,
       SecurityIdentity identity,
-      BillNotes notes) {
+      BillNotes notes,
+      SignIns sessions) {
+    this.sessions = sessions;
     this.notes = notes;
     this.books = books;
     this.asOf = asOf;
@@ -281,7 +282,7 @@ public class BillsResource {
         MoneyDto.of(check.difference()),
         book.agreements().byId(bill.agreement()).name(),
         state,
-        note == null ? null : new Said(note.note, note.author, note.noted),
+        note == null ? null : new Said(note.note, sessions.nameOf(note.author), note.noted),
         state.next().stream().sorted().toList());
   }
 
@@ -352,32 +353,9 @@ public class BillsResource {
     return money.rounded().amount().signum() == 0;
   }
 
-  private static String plain(BigDecimal number) {
+  static String plain(BigDecimal number) {
     return number.stripTrailingZeros().toPlainString();
   }
-
-  /** One row of a bill that is written down. */
-  @Schema(name = "NewBillRow")
-  public record RowForm(
-      @Schema(nullable = true) String line,
-      @NotBlank @Size(max = 500) String text,
-      @NotNull BigDecimal quantity,
-      @NotNull BigDecimal amount) {}
-
-  /**
-   * @param total what the bill says at its foot; null where nobody looked
-   * @param currency what it is in; null for the agreement's
-   */
-  @Schema(name = "NewBill")
-  public record BillForm(
-      @NotBlank @Size(max = 200) String bill,
-      @NotBlank String agreement,
-      @NotBlank String day,
-      @NotBlank String from,
-      @NotBlank String until,
-      @NotNull @Size(min = 1, max = MOST_ROWS) List<@NotNull @Valid RowForm> rows,
-      @Schema(nullable = true) BigDecimal total,
-      @Schema(nullable = true) String currency) {}
 
   /** Writes a bill down, and answers with what differs. */
   @POST
@@ -385,7 +363,7 @@ public class BillsResource {
   public CheckDto write(@NotNull @Valid BillForm form) {
     return books.write(
         change -> {
-          VendorBill bill = read(change.book(), form);
+          VendorBill bill = form.read(change.book());
           editor.put(change, bill);
           CheckDto check = check(change.book(), bill);
           journal.add(
@@ -399,55 +377,6 @@ public class BillsResource {
                       MoneyWords.exact(BillCheck.of(change.book(), bill).expectedTotal())));
           return check;
         });
-  }
-
-  private static VendorBill read(Book book, BillForm form) {
-    String id = form.bill().strip();
-    if (!book.agreements().has(form.agreement())) {
-      throw Problem.notFound("There is no agreement %s.".formatted(form.agreement()));
-    }
-    Agreement agreement = book.agreements().byId(form.agreement());
-    if (book.bills().has(id)) {
-      throw Problem.conflict("The bill %s is here already. Take it out first.".formatted(id));
-    }
-    if (form.currency() != null && !form.currency().equals(agreement.currency())) {
-      throw Problem.badRequest(
-          "currency: the bill is in %s, and %s is in %s. Choose the agreement that it is of."
-              .formatted(form.currency(), agreement.name(), agreement.currency()));
-    }
-    LocalDate from = Params.day("from", form.from()).orElseThrow();
-    LocalDate until = Params.day("until", form.until()).orElseThrow();
-    if (!from.isBefore(until)) {
-      throw Problem.badRequest("until: it must come after %s.".formatted(from));
-    }
-    if (!agreement.inForce(from)) {
-      throw Problem.badRequest(
-          "from: %s is not in force on %s. Choose the agreement that it is of."
-              .formatted(agreement.name(), from));
-    }
-    List<VendorBill.BilledRow> rows = new ArrayList<>();
-    BigDecimal sum = BigDecimal.ZERO;
-    for (RowForm row : form.rows()) {
-      String line = row.line() == null || row.line().isBlank() ? null : row.line();
-      if (line != null
-          && (!book.lines().has(line)
-              || !book.lines().byId(line).agreement().equals(agreement.id()))) {
-        throw Problem.badRequest(
-            "rows[%d].line: %s is no subscription of %s. A bill is of one agreement."
-                .formatted(rows.size(), line, agreement.name()));
-      }
-      rows.add(
-          new VendorBill.BilledRow(
-              rows.size() + 1, line, row.text().strip(), row.quantity(), row.amount()));
-      sum = sum.add(row.amount());
-    }
-    if (form.total() != null && form.total().compareTo(sum) != 0) {
-      throw Problem.badRequest(
-          "total: the rows come to %s, and the bill says %s. Look at the rows again."
-              .formatted(plain(sum), plain(form.total())));
-    }
-    LocalDate day = Params.day("day", form.day()).orElseThrow();
-    return new VendorBill(id, agreement.id(), day, from, until, rows);
   }
 
   /** Takes a bill out that should not have been written down. */

@@ -2,7 +2,6 @@ package org.sobertally.server.kept;
 
 import jakarta.enterprise.context.ApplicationScoped;
 import jakarta.enterprise.inject.Instance;
-import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -14,14 +13,13 @@ import org.sobertally.core.book.Book;
 import org.sobertally.core.money.Money;
 import org.sobertally.core.statement.FoundAgain;
 import org.sobertally.core.statement.SeatMove;
+import org.sobertally.core.statement.StoppedMoney;
 import org.sobertally.core.words.Words;
 import org.sobertally.server.figures.Remembered;
 
 /** The ledger of savings with what stands beside it: what is promised, and what was avoided. */
 @ApplicationScoped
 public class KeptLedger {
-
-  private static final int YEAR = 365;
 
   /** How far an entry has come. */
   enum State {
@@ -83,7 +81,9 @@ public class KeptLedger {
       entries.add(entry(book, saving, day));
     }
     for (Promised promised : promises) {
-      promised.promised(book, day).forEach(one -> entries.add(promise(one)));
+      promised.promised(book, day).stream()
+          .filter(one -> one.yearly().amount().signum() > 0)
+          .forEach(one -> entries.add(promise(one)));
     }
     for (FoundAgain found : foundAgain(book)) {
       if (!found.move().day().isAfter(day)) {
@@ -96,8 +96,9 @@ public class KeptLedger {
 
   Entry entry(Book book, Saving saving, LocalDate day) {
     boolean stopped = saving.hasStoppedOn(day);
-    LocalDate year = day.withDayOfYear(1);
-    BigDecimal dayWise = stopped ? saving.dayWise(year, day.plusDays(1)) : BigDecimal.ZERO;
+    Money cash =
+        StoppedMoney.within(
+            List.of(saving.stopped()), day.withDayOfYear(1), day.plusDays(1), saving.currency);
     boolean signed = saving.signedOn != null && !saving.signedOn.isAfter(day);
     return new Entry(
         saving.id,
@@ -108,7 +109,7 @@ public class KeptLedger {
         saving.seats,
         saving.from,
         new Money(saving.yearly, saving.currency),
-        new Money(dayWise, saving.currency).share(1, YEAR),
+        cash,
         saving.decidedBy,
         saving.decidedOn,
         !stopped ? null : saving.proof != null ? saving.proof : proof(book, saving),

@@ -22,9 +22,11 @@ import java.util.stream.Stream;
 import org.eclipse.microprofile.openapi.annotations.media.Schema;
 import org.eclipse.microprofile.openapi.annotations.tags.Tag;
 import org.jboss.resteasy.reactive.RestResponse;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.money.Money;
 import org.sobertally.server.access.Role;
+import org.sobertally.server.access.SignIns;
 import org.sobertally.server.book.store.Books;
 import org.sobertally.server.http.MoneyDto;
 import org.sobertally.server.http.Page;
@@ -48,13 +50,16 @@ public class KeptResource {
   private final KeptLedger ledger;
   private final SigningSavings signing;
   private final SecurityIdentity identity;
+  private final SignIns sessions;
 
   KeptResource(
       Books books,
       AsOf asOf,
       KeptLedger ledger,
       SigningSavings signing,
-      SecurityIdentity identity) {
+      SecurityIdentity identity,
+      SignIns sessions) {
+    this.sessions = sessions;
     this.books = books;
     this.asOf = asOf;
     this.ledger = ledger;
@@ -109,7 +114,11 @@ public class KeptResource {
         entries.size(), place -> dto(book, entries.get(place)), limit, cursor, uri);
   }
 
-  private static EntryDto dto(Book book, Entry entry) {
+  private @Nullable String nameOf(@Nullable String login) {
+    return login == null ? null : sessions.nameOf(login);
+  }
+
+  private EntryDto dto(Book book, Entry entry) {
     int agreement = book.agreements().numberOf(entry.agreement());
     return new EntryDto(
         entry.id(),
@@ -122,10 +131,10 @@ public class KeptResource {
         entry.from(),
         MoneyDto.of(entry.yearly()),
         MoneyDto.of(entry.cash()),
-        entry.decidedBy(),
+        nameOf(entry.decidedBy()),
         entry.decidedOn(),
         entry.proof(),
-        entry.signedBy(),
+        nameOf(entry.signedBy()),
         entry.signedOn(),
         entry.corrects(),
         entry.reason(),

@@ -6,15 +6,18 @@ import org.jspecify.annotations.Nullable;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.money.Money;
 
-/** A part of the application that knows of money that is decided to stop, and has not yet. */
+/**
+ * A part of the application that knows of decisions by which less, or more, is paid from a day on.
+ */
 public interface Promised {
 
   /**
-   * One promise.
+   * One decision that has not begun.
    *
    * @param cause the id of what it comes from
    * @param path the page that tells of it
-   * @param yearly above zero
+   * @param yearly how much less is paid than if nothing had been decided; below zero for more
+   * @param notInBook what of that does not follow from the book yet
    */
   record Saving(
       String cause,
@@ -22,10 +25,11 @@ public interface Promised {
       String agreement,
       LocalDate from,
       Money yearly,
+      Money notInBook,
       @Nullable String decidedBy,
       @Nullable LocalDate decidedOn,
       String path) {}
 
-  /** Promises as of the day, in no order. */
+  /** Those of the day, in no order. */
   List<Saving> promised(Book book, LocalDate day);
 }

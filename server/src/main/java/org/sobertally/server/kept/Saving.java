@@ -6,8 +6,8 @@ import jakarta.persistence.Id;
 import jakarta.persistence.Table;
 import java.math.BigDecimal;
 import java.time.LocalDate;
-import java.time.temporal.ChronoUnit;
 import org.jspecify.annotations.Nullable;
+import org.sobertally.core.statement.StoppedMoney;
 
 /**
  * One entry of the ledger of savings: money that is not paid from a day on. The rate of a foreign
@@ -70,10 +70,8 @@ public class Saving {
     return !from.isAfter(day);
   }
 
-  /** What is not paid in the days of {@code [first, until)}, before it is divided by 365. */
-  BigDecimal dayWise(LocalDate first, LocalDate until) {
-    LocalDate start = from.isAfter(first) ? from : first;
-    long days = Math.max(0, ChronoUnit.DAYS.between(start, until));
-    return yearly.multiply(BigDecimal.valueOf(days));
+  /** As what is counted by days. */
+  StoppedMoney stopped() {
+    return new StoppedMoney(from, yearly);
   }
 }

@@ -9,13 +9,12 @@ import java.util.List;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
 import org.sobertally.core.money.Money;
+import org.sobertally.core.statement.StoppedMoney;
 import org.sobertally.server.http.Problem;
 
 /** The ledger of what really stopped being paid. */
 @ApplicationScoped
 public class Savings {
-
-  private static final int YEAR = 365;
 
   private final EntityManager entities;
 
@@ -110,22 +109,18 @@ public class Savings {
     return new Money(sum, currency).rounded();
   }
 
-  /**
-   * What of it was not paid in the days of {@code [from, until)}, ÷ 365 a day, rounded once.
-   * Example: 18,850.00 a year from 30 October 2026 makes 18,850.00 × 2 / 365 = 103.29 of October.
-   */
+  /** What stops, to be counted by days; to be read once for many months. */
   @Transactional
-  public Money cash(LocalDate from, LocalDate until, String currency) {
-    BigDecimal dayWise = BigDecimal.ZERO;
-    for (Saving saving : stoppedBy(until.minusDays(1), currency)) {
-      dayWise = dayWise.add(saving.dayWise(from, until));
-    }
-    return new Money(dayWise, currency).share(1, YEAR);
+  public List<StoppedMoney> stopped(String currency) {
+    return all().stream()
+        .filter(saving -> saving.currency.equals(currency))
+        .map(Saving::stopped)
+        .toList();
   }
 
-  /** The same of the calendar year of the day, up to that day, which counts. */
+  /** What of it was not paid in the calendar year of the day, up to that day, which counts. */
   public Money cashToDate(LocalDate day, String currency) {
-    return cash(day.withDayOfYear(1), day.plusDays(1), currency);
+    return StoppedMoney.within(stopped(currency), day.withDayOfYear(1), day.plusDays(1), currency);
   }
 
   /** How many entries have stopped by the day and nobody has signed, and what they are a year. */

@@ -79,6 +79,11 @@ public class SigningSavings {
     if (wrong.corrects != null) {
       throw Problem.conflict("It is a correction itself. Put right what it corrects.");
     }
+    if (!wrong.hasStoppedOn(clock.today())) {
+      throw Problem.conflict(
+          "It is a promise until %s. What promised it can be withdrawn instead."
+              .formatted(Words.day(wrong.from)));
+    }
     if (yearly.abs().compareTo(MOST) > 0) {
       throw Problem.badRequest("yearly: no saving is that large.");
     }

@@ -6,6 +6,9 @@ import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Set;
+import java.util.stream.Collectors;
+import org.sobertally.core.agreement.Subscription;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.money.Money;
 import org.sobertally.server.kept.Promised;
@@ -28,20 +31,41 @@ class PromisedByRenewals implements Promised {
       RenewalState state = one.stateOn(day);
       boolean decided = state == RenewalState.DECIDED || state == RenewalState.NOTICE_GIVEN;
       // What was kept on purpose without being prepared has no amounts.
-      BigDecimal less = decided ? one.yearlyBefore.subtract(one.yearlyAfter) : BigDecimal.ZERO;
-      if (less.signum() > 0 && book.agreements().has(one.agreement)) {
+      if (decided && book.agreements().has(one.agreement)) {
         promised.add(
             new Saving(
                 one.id,
                 "%s renewed".formatted(book.agreements().byId(one.agreement).name()),
                 one.agreement,
                 one.renews,
-                book.rates().toReporting(new Money(less, one.currency), day),
+                money(book, day, one, one.yearlyBefore.subtract(one.yearlyAfter)),
+                money(book, day, one, byTheBook(book, one).subtract(one.yearlyAfter)),
                 one.decidedBy,
                 one.decidedOn,
                 "/renewals/" + one.agreement));
       }
     }
     return promised;
+  }
+
+  private static Money money(Book book, LocalDate day, RenewalCase one, BigDecimal amount) {
+    return book.rates().toReporting(new Money(amount, one.currency), day);
+  }
+
+  /**
+   * What the renewal's plans cost a year from it on as the book stands: once the vendor was told
+   * the quantities are in it, and only other prices are not.
+   */
+  private BigDecimal byTheBook(Book book, RenewalCase one) {
+    Set<String> plans =
+        cases.seatsOf(one).stream().map(row -> row.plan).collect(Collectors.toSet());
+    BigDecimal yearly = BigDecimal.ZERO;
+    for (int line = 0; line < book.lines().size(); line++) {
+      Subscription of = book.lines().get(line);
+      if (of.agreement().equals(one.agreement) && plans.contains(of.plan())) {
+        yearly = yearly.add(book.yearlyCost(line, one.renews).amount());
+      }
+    }
+    return yearly;
   }
 }

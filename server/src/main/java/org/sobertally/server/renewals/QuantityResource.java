@@ -21,6 +21,7 @@ import org.sobertally.core.book.Book;
 import org.sobertally.core.findings.Surplus;
 import org.sobertally.core.ledger.Ledger;
 import org.sobertally.core.ledger.Places;
+import org.sobertally.core.slate.Cash;
 import org.sobertally.core.slate.Move;
 import org.sobertally.core.slate.Preview;
 import org.sobertally.core.slate.Previewer;
@@ -142,7 +143,7 @@ public class QuantityResource {
           places.spare(),
           most,
           from.orElse(null),
-          from.map(this::noticeFor).orElse(null),
+          from.map(stops -> Cash.noticeFor(agreement, stops, day)).orElse(null),
           most > 0 ? null : whyNot(from.isPresent()),
           agreement.inForce(day),
           advice(most));
@@ -157,12 +158,6 @@ public class QuantityResource {
       int minimum = book.lines().get(line).pricesOn(from).minimum();
       int free = places.spare() + places.resting() - (bought - ends);
       return Math.max(0, Math.min(free, ends - minimum));
-    }
-
-    private LocalDate noticeFor(LocalDate from) {
-      return agreement.termOn(day).mayShrink() == Agreement.MayShrink.AT_RENEWAL
-          ? agreement.noticeFor(from)
-          : from.minusDays(1);
     }
 
     private String whyNot(boolean mayShrink) {

@@ -12,6 +12,7 @@ import java.util.Objects;
 import org.jspecify.annotations.Nullable;
 import org.sobertally.core.activity.Evidence;
 import org.sobertally.core.agreement.Agreement;
+import org.sobertally.core.agreement.RenewalChance;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.money.Money;
 import org.sobertally.core.money.MoneyWords;
@@ -39,24 +40,25 @@ class RenewalBriefs {
   /** Of the agreement's next renewal that can still be changed; not found where there is none. */
   @Transactional
   RenewalBrief of(Book book, LocalDate day, String agreement) {
-    RenewalDto.Renewal open = sheets.of(book, day, agreement, null, nothingTried(book));
-    if (open.renews() == null) {
-      throw Problem.notFound("This agreement has no renewal that can still be changed.");
-    }
-    RenewalCase one = cases.find(agreement, open.renews()).orElse(null);
+    RenewalChance chance = book.agreements().byId(agreement).nextChance(day).orElse(null);
+    RenewalCase one = chance == null ? null : cases.find(agreement, chance.renews()).orElse(null);
     boolean chosen = one != null && one.preparedOn != null && !one.preparedOn.isAfter(day);
-    RenewalDto.Renewal shown = open;
-    if (chosen) {
-      List<String> known = one.known == null ? List.of() : List.of(one.known.split("\n"));
-      Tried tried = Tried.of(book, one.margin, null, known);
-      // An offer that the book has no more is told by its numbers alone.
-      String offer = one.offer != null && book.offers().has(one.offer) ? one.offer : null;
-      shown = sheets.of(book, day, agreement, offer, tried);
+    RenewalDto.Renewal shown =
+        chosen ? asChosen(book, day, one) : sheets.of(book, day, agreement, null, untried(book));
+    if (shown.renews() == null) {
+      throw Problem.notFound("This agreement has no renewal that can still be changed.");
     }
     return new Writing(book, day, agreement, shown, chosen ? one : null).brief();
   }
 
-  private static Tried nothingTried(Book book) {
+  private RenewalDto.Renewal asChosen(Book book, LocalDate day, RenewalCase one) {
+    List<String> known = one.known == null ? List.of() : List.of(one.known.split("\n"));
+    // An offer that the book has no more is told by its numbers alone.
+    String offer = one.offer != null && book.offers().has(one.offer) ? one.offer : null;
+    return sheets.of(book, day, one.agreement, offer, Tried.of(book, one.margin, null, known));
+  }
+
+  private static Tried untried(Book book) {
     return Tried.of(book, "advised", null, List.of());
   }
 
@@ -137,6 +139,7 @@ class RenewalBriefs {
     private List<RenewalBrief.Way> ways() {
       List<RenewalBrief.Way> ways = new ArrayList<>();
       MoneyDto stands = shown.beside().get(0).yearly();
+      RenewalDto.Beside mine = askedFor();
       for (RenewalDto.Beside one : shown.beside()) {
         ways.add(
             new RenewalBrief.Way(
@@ -149,9 +152,9 @@ class RenewalBriefs {
                 one.expectedAdded(),
                 seats(one.seats()),
                 risk(one),
-                isAsked(one)));
+                one == mine));
       }
-      if (ways.stream().noneMatch(RenewalBrief.Way::asked)) {
+      if (mine == null) {
         ways.add(own(stands));
       }
       return ways;
@@ -177,6 +180,11 @@ class RenewalBriefs {
           seats(seats),
           "Quantities that somebody set: see the need beside them.",
           true);
+    }
+
+    /** The first of those with the same seats and terms; null where somebody set others. */
+    private RenewalDto.@Nullable Beside askedFor() {
+      return shown.beside().stream().filter(this::isAsked).findFirst().orElse(null);
     }
 
     private boolean isAsked(RenewalDto.Beside one) {
@@ -220,8 +228,8 @@ class RenewalBriefs {
     }
 
     private String first() {
-      RenewalDto.Beside of =
-          shown.beside().stream().filter(this::isAsked).findFirst().orElse(shown.shown());
+      RenewalDto.Beside mine = askedFor();
+      RenewalDto.Beside of = mine == null ? shown.shown() : mine;
       if (of == null || of.takeBack() == 0 && of.moved() == 0) {
         return "Nothing has to change hands first.";
       }
@@ -241,11 +249,7 @@ class RenewalBriefs {
       MoneyDto yearly =
           chosen != null
               ? MoneyDto.of(new Money(chosen.yearlyAfter, chosen.currency))
-              : shown.beside().stream()
-                  .filter(this::isAsked)
-                  .map(RenewalDto.Beside::yearly)
-                  .findFirst()
-                  .orElse(stands);
+              : Objects.requireNonNull(askedFor()).yearly();
       return "%s: %s, %s a year, which is %s less than as it stands."
           .formatted(
               chosen == null ? "The figures propose" : "Asked for",

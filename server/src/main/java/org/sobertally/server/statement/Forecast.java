@@ -2,10 +2,8 @@ package org.sobertally.server.statement;
 
 import jakarta.enterprise.context.ApplicationScoped;
 import jakarta.enterprise.inject.Instance;
-import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.time.YearMonth;
-import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
@@ -13,6 +11,7 @@ import org.jspecify.annotations.Nullable;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.money.Money;
 import org.sobertally.core.statement.Statement;
+import org.sobertally.core.statement.StoppedMoney;
 import org.sobertally.server.kept.Promised;
 
 /**
@@ -22,10 +21,13 @@ import org.sobertally.server.kept.Promised;
 @ApplicationScoped
 class Forecast {
 
-  private static final int YEAR = 365;
-
-  /** Money a year that stops on a day, and why. */
-  record Change(LocalDate day, String what, Money yearly) {}
+  /**
+   * A change on a day, and why.
+   *
+   * @param yearly how much less is paid a year; below zero for more
+   * @param notInBook what of that does not follow from the book
+   */
+  record Change(LocalDate day, String what, Money yearly, Money notInBook) {}
 
   /**
    * One month.
@@ -81,7 +83,7 @@ class Forecast {
     List<Change> changes = new ArrayList<>();
     for (Promised source : promises) {
       for (Promised.Saving saving : source.promised(book, day)) {
-        changes.add(new Change(saving.from(), saving.what(), saving.yearly()));
+        changes.add(new Change(saving.from(), saving.what(), saving.yearly(), saving.notInBook()));
       }
     }
     return changes;
@@ -90,20 +92,18 @@ class Forecast {
   private List<Change> bySlate(String slate) {
     List<Change> changes = new ArrayList<>();
     for (PlannedCash source : planned) {
-      source
-          .ofSlate(slate)
-          .forEach(stop -> changes.add(new Change(stop.day(), "The slate", stop.yearly())));
+      for (PlannedCash.Stop stop : source.ofSlate(slate)) {
+        changes.add(new Change(stop.day(), "The slate", stop.yearly(), stop.yearly()));
+      }
     }
     return changes;
   }
 
   private static Money stopped(Book book, List<Change> changes, LocalDate from, LocalDate until) {
-    BigDecimal dayWise = BigDecimal.ZERO;
-    for (Change change : changes) {
-      LocalDate start = change.day().isAfter(from) ? change.day() : from;
-      long days = Math.max(0, ChronoUnit.DAYS.between(start, until));
-      dayWise = dayWise.add(change.yearly().amount().multiply(BigDecimal.valueOf(days)));
-    }
-    return new Money(dayWise, book.rates().reportingCurrency()).share(1, YEAR);
+    List<StoppedMoney> stopped =
+        changes.stream()
+            .map(change -> new StoppedMoney(change.day(), change.notInBook().amount()))
+            .toList();
+    return StoppedMoney.within(stopped, from, until, book.rates().reportingCurrency());
   }
 }

@@ -19,7 +19,9 @@ import org.sobertally.core.money.Money;
 import org.sobertally.core.money.MoneyWords;
 import org.sobertally.core.statement.Bearing;
 import org.sobertally.core.statement.Statement;
+import org.sobertally.core.statement.StoppedMoney;
 import org.sobertally.core.words.Words;
+import org.sobertally.server.access.SignIns;
 import org.sobertally.server.figures.FigureCache;
 import org.sobertally.server.journal.Journal;
 import org.sobertally.server.journal.JournalEntry;
@@ -51,8 +53,15 @@ class MonthSheet {
   private final FigureCache figures;
   private final Savings savings;
   private final Journal journal;
+  private final SignIns sessions;
 
-  MonthSheet(StatementFigures statements, FigureCache figures, Savings savings, Journal journal) {
+  MonthSheet(
+      StatementFigures statements,
+      FigureCache figures,
+      Savings savings,
+      Journal journal,
+      SignIns sessions) {
+    this.sessions = sessions;
     this.statements = statements;
     this.figures = figures;
     this.savings = savings;
@@ -114,10 +123,12 @@ class MonthSheet {
     for (Statement.Month month : statement.months()) {
       most = most.max(month.paid().amount());
     }
+    List<StoppedMoney> stopped = savings.stopped(book.rates().reportingCurrency());
     List<List<String>> rows = new ArrayList<>();
     for (Statement.Month month : statement.months()) {
       LocalDate first = month.month().atDay(1);
-      Money kept = savings.cash(first, month.until(), book.rates().reportingCurrency());
+      Money kept =
+          StoppedMoney.within(stopped, first, month.until(), book.rates().reportingCurrency());
       rows.add(
           List.of(
               said(month.month()),
@@ -231,7 +242,7 @@ class MonthSheet {
     paper.table(
         List.of("Day", "By", "What"),
         entries.stream()
-            .map(entry -> List.of(Words.day(entry.day), entry.actor, entry.text))
+            .map(entry -> List.of(Words.day(entry.day), sessions.nameOf(entry.actor), entry.text))
             .toList());
   }
 }

@@ -15,6 +15,7 @@ import org.eclipse.microprofile.config.inject.ConfigProperty;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.money.MoneyWords;
 import org.sobertally.core.statement.Statement;
+import org.sobertally.core.statement.StoppedMoney;
 import org.sobertally.server.book.store.Books;
 import org.sobertally.server.http.Problem;
 import org.sobertally.server.journal.Journal;
@@ -148,7 +149,8 @@ class SheetMail {
         .formatted(
             MonthSheet.said(month),
             MoneyWords.exact(Statement.paid(book, first, until)),
-            MoneyWords.exact(savings.cash(first, until, currency)),
+            MoneyWords.exact(
+                StoppedMoney.within(savings.stopped(currency), first, until, currency)),
             address,
             month,
             address);

@@ -31,6 +31,7 @@ import org.sobertally.core.people.Account;
 import org.sobertally.core.statement.Bearing;
 import org.sobertally.core.statement.Statement;
 import org.sobertally.core.statement.Statement.Asked;
+import org.sobertally.core.statement.StoppedMoney;
 import org.sobertally.server.access.Role;
 import org.sobertally.server.book.store.Books;
 import org.sobertally.server.http.MoneyDto;
@@ -145,15 +146,20 @@ public class StatementResource {
     }
     days.add(statement.months().get(statement.months().size() - 1).until());
     List<KeptLedger.Found> found = kept.foundAgain(book, days);
+    List<StoppedMoney> stopped = savings.stopped(book.rates().reportingCurrency());
     List<MonthDto> months = new ArrayList<>();
     for (int m = 0; m < found.size(); m++) {
-      months.add(month(book, asked, statement.months().get(m), found.get(m)));
+      months.add(month(book, asked, statement.months().get(m), found.get(m), stopped));
     }
     return months;
   }
 
-  private MonthDto month(
-      Book book, Asked asked, Statement.Month month, KeptLedger.Found foundAgain) {
+  private static MonthDto month(
+      Book book,
+      Asked asked,
+      Statement.Month month,
+      KeptLedger.Found foundAgain,
+      List<StoppedMoney> stopped) {
     String currency = book.rates().reportingCurrency();
     LocalDate first = month.month().atDay(1);
     Money nobody =
@@ -167,7 +173,7 @@ public class StatementResource {
         month.until(),
         MoneyDto.of(month.paid()),
         MoneyDto.of(month.work()),
-        MoneyDto.of(savings.cash(first, month.until(), currency)),
+        MoneyDto.of(StoppedMoney.within(stopped, first, month.until(), currency)),
         new FoundAgain(foundAgain.seats(), MoneyDto.of(foundAgain.yearly())),
         month.shares().stream().map(share -> share(book, asked.by(), share)).toList(),
         MoneyDto.of(nobody),
@@ -305,7 +311,7 @@ public class StatementResource {
         MoneyDto.of(row.work()));
   }
 
-  /** Money a year that stops on a day, and why. */
+  /** How much less, or below zero more, is paid a year from a day on, and why. */
   @Schema(name = "ExpectedChange")
   record Change(LocalDate day, String what, MoneyDto yearly) {}
 

@@ -126,6 +126,8 @@ class KeptTest {
     assertThat(steward.postJson(path, tooMuch).status()).isEqualTo(400);
     String before = "{\"yearly\":1,\"from\":\"2026-08-11\",\"reason\":\"Before\"}";
     assertThat(steward.postJson(path, before).status()).isEqualTo(400);
+    String ofPromise = "/api/v1/kept/" + first("PROMISED") + "/corrections";
+    assertThat(steward.postJson(ofPromise, tooMuch).status()).isEqualTo(409);
     String ofCorrection = answer.json().get("entry").asText();
     assertThat(steward.postJson("/api/v1/kept/" + ofCorrection + "/corrections", tooMuch).status())
         .isEqualTo(409);

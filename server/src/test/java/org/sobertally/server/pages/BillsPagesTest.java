@@ -73,7 +73,7 @@ class BillsPagesTest {
         .isVisible();
     assertThat(runa.getByText("1 TB has another price than was agreed: €28.00.")).isVisible();
     runa.getByText("dispute it", new Page.GetByTextOptions().setExact(true)).click();
-    assertThat(runa.getByText(Pattern.compile("by runa, 30 Sep 2026: 48 seats of 100 GB")))
+    assertThat(runa.getByText(Pattern.compile("by Runa Skarholt, 30 Sep 2026: 48 seats of 100 GB")))
         .isVisible();
     runa.getByText("take this bill out").click();
     assertThat(runa.getByText(Pattern.compile("SC-2610"))).hasCount(0);

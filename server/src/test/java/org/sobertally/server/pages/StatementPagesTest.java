@@ -124,7 +124,7 @@ class StatementPagesTest {
             .getByRole(AriaRole.ROW)
             .filter(new Locator.FilterOptions().setHasText("3 Charts fewer"));
     row.getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName("Sign")).click();
-    assertThat(row).containsText("signed by teodor, 30 Sep 2026");
+    assertThat(row).containsText("signed by Teodor Quist, 30 Sep 2026");
     assertThat(teodor.getByRole(AriaRole.ROW, named("signed"))).containsText("€730");
   }
 }

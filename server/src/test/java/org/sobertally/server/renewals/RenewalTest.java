@@ -200,9 +200,13 @@ class RenewalTest {
     assertThat(decider.get(CASE).json().get("mayDo").toString()).contains("DECIDE");
     assertThat(decider.postJson(CASE + "/decide", "{\"grant\":true}").status()).isEqualTo(200);
     assertThat(desk(steward)).contains("Tell the vendor how Suite, yearly renews");
+    // Two Opus at 400.00 and a Letter at 80.00, 28 days: 880.00 × 28 ÷ 365.
+    assertThat(expectedInFebruary()).as("decided").isEqualTo("67.51");
     String letter = steward.get(CASE + "/letter").text();
     assertThat(letter).contains("Opus: 2 seats in place of 10", "Two years", "7 Jan 2027");
     assertThat(notice().status()).isEqualTo(200);
+    assertThat(expectedInFebruary()).as("told: quantities are in the book").isEqualTo("67.51");
+    assertThat(promised()).isEqualTo("3920.00");
     assertThat(rows("line_changes.csv"))
         .contains("opus,2027-01-07,-8,\"Renewal of Suite, yearly\"");
     assertThat(desk(steward))
@@ -214,6 +218,8 @@ class RenewalTest {
     Caller.Answer renewed = steward.postJson(CASE + "/renewed", "{\"noticeDays\":45}");
     assertThat(renewed.status()).as(renewed.text()).isEqualTo(200);
     assertThat(renewed.json().get("state").asText()).isEqualTo("RENEWED");
+    assertThat(expectedInFebruary()).as("renewed: all of it is").isEqualTo("67.51");
+    assertThat(promised()).as("once, as an entry of the ledger").isEqualTo("3920.00");
     assertThat(rows("terms.csv")).contains("qm,2027-01-07,2029-01-07,45,,");
     assertThat(rows("line_prices.csv")).contains("opus,2027-01-07,400,VOLUME,0");
     assertThat(rows("price_breaks.csv")).contains("opus,10,396,", "opus,20,380,2027-01-07");
@@ -348,6 +354,17 @@ class RenewalTest {
                 .status())
         .isEqualTo(200);
     assertThat(steward.get("/api/v1/agreements/none/renewal/returns").status()).isEqualTo(404);
+  }
+
+  private String expectedInFebruary() {
+    JsonNode months = steward.get("/api/v1/statement/expected?asOf=2026-09-30&months=5").json();
+    assertThat(months.at("/4/month").asText()).isEqualTo("2027-02");
+    return months.at("/4/expected/amount").asText();
+  }
+
+  private String promised() {
+    JsonNode sums = steward.get("/api/v1/kept/sums?asOf=2026-09-30").json();
+    return sums.at("/promised/yearly/amount").asText();
   }
 
   private static String textOf(byte[] pdf) throws IOException {

@@ -1,0 +1,93 @@
+package org.sobertally.server.bills;
+
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotBlank;
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Size;
+import java.math.BigDecimal;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.List;
+import org.eclipse.microprofile.openapi.annotations.media.Schema;
+import org.sobertally.core.agreement.Agreement;
+import org.sobertally.core.agreement.VendorBill;
+import org.sobertally.core.book.Book;
+import org.sobertally.server.http.Params;
+import org.sobertally.server.http.Problem;
+
+/**
+ * A bill as it is written down.
+ *
+ * @param total what the bill says at its foot; null where nobody looked
+ * @param currency what it is in; null for the agreement's
+ */
+@Schema(name = "NewBill")
+public record BillForm(
+    @NotBlank @Size(max = 200) String bill,
+    @NotBlank String agreement,
+    @NotBlank String day,
+    @NotBlank String from,
+    @NotBlank String until,
+    @NotNull @Size(min = 1, max = BillForm.MOST_ROWS) List<@NotNull @Valid Row> rows,
+    @Schema(nullable = true) BigDecimal total,
+    @Schema(nullable = true) String currency) {
+
+  static final int MOST_ROWS = 10_000;
+
+  /** One row of it. */
+  @Schema(name = "NewBillRow")
+  public record Row(
+      @Schema(nullable = true) String line,
+      @NotBlank @Size(max = 500) String text,
+      @NotNull BigDecimal quantity,
+      @NotNull BigDecimal amount) {}
+
+  /** The bill as the book may hold it; refused with the reason where it cannot be. */
+  VendorBill read(Book book) {
+    String id = bill.strip();
+    if (!book.agreements().has(agreement)) {
+      throw Problem.notFound("There is no agreement %s.".formatted(agreement));
+    }
+    Agreement of = book.agreements().byId(agreement);
+    if (book.bills().has(id)) {
+      throw Problem.conflict("The bill %s is here already. Take it out first.".formatted(id));
+    }
+    if (currency != null && !currency.equals(of.currency())) {
+      throw Problem.badRequest(
+          "currency: the bill is in %s, and %s is in %s. Choose the agreement that it is of."
+              .formatted(currency, of.name(), of.currency()));
+    }
+    LocalDate first = Params.day("from", from).orElseThrow();
+    LocalDate end = Params.day("until", until).orElseThrow();
+    if (!first.isBefore(end)) {
+      throw Problem.badRequest("until: it must come after %s.".formatted(first));
+    }
+    if (!of.inForce(first)) {
+      throw Problem.badRequest(
+          "from: %s is not in force on %s. Choose the agreement that it is of."
+              .formatted(of.name(), first));
+    }
+    List<VendorBill.BilledRow> billed = new ArrayList<>();
+    BigDecimal sum = BigDecimal.ZERO;
+    for (Row row : rows) {
+      String line = row.line() == null || row.line().isBlank() ? null : row.line();
+      if (line != null
+          && (!book.lines().has(line) || !book.lines().byId(line).agreement().equals(of.id()))) {
+        throw Problem.badRequest(
+            "rows[%d].line: %s is no subscription of %s. A bill is of one agreement."
+                .formatted(billed.size(), line, of.name()));
+      }
+      billed.add(
+          new VendorBill.BilledRow(
+              billed.size() + 1, line, row.text().strip(), row.quantity(), row.amount()));
+      sum = sum.add(row.amount());
+    }
+    if (total != null && total.compareTo(sum) != 0) {
+      throw Problem.badRequest(
+          "total: the rows come to %s, and the bill says %s. Look at the rows again."
+              .formatted(BillsResource.plain(sum), BillsResource.plain(total)));
+    }
+    LocalDate dated = Params.day("day", day).orElseThrow();
+    return new VendorBill(id, of.id(), dated, first, end, billed);
+  }
+}
