@@ -5801,6 +5801,59 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/v1/people/{person}/joinable-groups': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Joinable */
+    get: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          person: string;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['JoinableGroup'][];
+            'text/csv': components['schemas']['JoinableGroup'][];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/v1/people/{person}/routes': {
     parameters: {
       query?: never;
@@ -12521,6 +12574,10 @@ export interface components {
       /** Format: int32 */
       waiting: number;
       yearlyCost: components['schemas']['Money'];
+    };
+    JoinableGroup: {
+      group: string;
+      name: string;
     };
     JournalCheck: {
       /** Format: int64 */

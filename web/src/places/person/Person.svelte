@@ -176,7 +176,6 @@
       person={id}
       fresh={accounts.length === 0 ||
         (person.joined !== null && (person.joined ?? '') > plusDays(asOf(), -90))}
-      groups={person.groups.map((g) => g.group)}
     />{/if}
 
   <div class="page">

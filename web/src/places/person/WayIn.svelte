@@ -11,17 +11,8 @@
   import { session } from '../../state/session.svelte';
   import { slates } from '../../state/slate.svelte';
 
-  let {
-    person,
-    fresh,
-    groups,
-  }: {
-    person: string;
-    /** Whether they are new here. */
-    fresh: boolean;
-    /** Those that they are in, by id. */
-    groups: string[];
-  } = $props();
+  let { person, fresh }: { person: string; /** Whether they are new here. */ fresh: boolean } =
+    $props();
   let wanted = $state<boolean | null>(null);
   const open = $derived(wanted ?? fresh);
 
@@ -37,11 +28,11 @@
   );
   /** Groups that they are not in: what rules give them follows from those that they are. */
   const others = new Question(
-    () => (session.maySteer && open ? { asOf: asOf() } : undefined),
-    (query) => dataOf(api.GET('/api/v1/groups', { params: { query } })),
-    { again: () => book.version },
+    () => (session.maySteer && open ? { person } : undefined),
+    (path) => dataOf(api.GET('/api/v1/people/{person}/joinable-groups', { params: { path } })),
+    { again: () => book.version, subject: () => person },
   );
-  const joinable = $derived((others.value ?? []).filter((one) => !groups.includes(one.group)));
+  const joinable = $derived(others.value ?? []);
   let fault = $state('');
   async function join(group: string) {
     fault = '';

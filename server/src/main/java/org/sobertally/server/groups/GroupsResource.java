@@ -188,6 +188,28 @@ public class GroupsResource {
     return same.get(0).id();
   }
 
+  /** A group that somebody can be put into. */
+  @Schema(name = "JoinableGroup")
+  record Joinable(String group, String name) {}
+
+  /** Those that they are not in and that have people of their own, by name. */
+  @GET
+  @Path("/people/{person}/joinable-groups")
+  @Produces({MediaType.APPLICATION_JSON, "text/csv"})
+  public List<Joinable> joinable(@PathParam("person") String person) {
+    Book book = books.current();
+    if (!book.people().has(person)) {
+      throw Problem.notFound("There is no person %s.".formatted(person));
+    }
+    Set<String> following = groups.follows().keySet();
+    return book.groups().all().stream()
+        .filter(group -> !group.members().contains(person))
+        .filter(group -> !following.contains(group.id()) && !directory.keeps(group.id()))
+        .map(group -> new Joinable(group.id(), group.name()))
+        .sorted(Comparator.comparing(Joinable::name).thenComparing(Joinable::group))
+        .toList();
+  }
+
   @DELETE
   @Path("/groups/{group}/members/{person}")
   public Sheet remove(@PathParam("group") String id, @PathParam("person") String person) {

@@ -101,6 +101,12 @@ class GroupsTest {
     String id = made.get("group").asText();
     assertThat(people(made)).containsExactly("bo");
     assertThat(made.get("follows").asText()).isEqualTo("Sails");
+    // Only groups with people of their own are offered: the others would refuse.
+    String joinable = "/api/v1/people/%s/joinable-groups";
+    assertThat(steward.get(joinable.formatted("ed")).json().findValuesAsText("group"))
+        .containsExactly("yard");
+    assertThat(steward.get(joinable.formatted("ann")).json()).isEmpty();
+    assertThat(steward.get(joinable.formatted("nobody")).status()).isEqualTo(404);
     steward.postJson(GROUPS + "/" + id + "/members", "{\"who\":\"bo\",\"lead\":true}");
     moveTo("cy", "Sails");
     groups.keepUp();
