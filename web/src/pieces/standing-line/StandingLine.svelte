@@ -77,7 +77,7 @@ marked on it.
       <a class="kept" href={links.kept}
         >kept this year<b>{sayMoney(standing.kept)}</b
         >{#if Number(standing.keptYearly.amount) !== 0}
-          {sayMoney(standing.keptYearly)} a year{/if}</a
+          <i>{sayMoney(standing.keptYearly)} a year</i>{/if}</a
       >
     {:else}
       <span class="kept">kept this year<b>{sayMoney(standing.kept)}</b></span>
@@ -140,5 +140,9 @@ marked on it.
   }
   .kept b {
     color: var(--used);
+  }
+  .kept i {
+    font-style: normal;
+    margin-left: 6px;
   }
 </style>

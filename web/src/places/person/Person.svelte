@@ -166,8 +166,8 @@
         >{/if}{/if}
     {#if person.reports > 0}· {sayCount(person.reports, 'person', 'people')} report to them{/if}
     {#each person.groups as g (g.group)}
-      ·
-      <a href="{to('/people')}{to('/people').includes('?') ? '&' : '?'}group={g.group}">{g.name}</a
+      {' · '}<a href="{to('/people')}{to('/people').includes('?') ? '&' : '?'}group={g.group}"
+        >{g.name}</a
       >{g.leads ? ', which they lead' : g.ledBy.length > 0 ? `, led by ${g.ledBy.join(', ')}` : ''}
     {/each}
   </p>

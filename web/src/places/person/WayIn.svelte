@@ -34,6 +34,7 @@
   );
   const joinable = $derived(others.value ?? []);
   let fault = $state('');
+  let into = $state('');
   async function join(group: string) {
     fault = '';
     try {
@@ -46,6 +47,8 @@
       await book.load(asOf());
     } catch (e) {
       fault = (e as Error).message;
+    } finally {
+      into = '';
     }
   }
   /** Those that somebody took off or put on; what a rule gives is on from the start. */
@@ -73,8 +76,8 @@
       <p>
         <Pick
           label="Into which group they come"
-          value=""
-          onchange={(e) => e.currentTarget.value && void join(e.currentTarget.value)}
+          bind:value={into}
+          onchange={() => into && void join(into)}
         >
           <option value="">comes into a group…</option>
           {#each joinable as one (one.group)}<option value={one.group}>{one.name}</option>{/each}

@@ -154,7 +154,7 @@
         )}.{one.decision.note ? ` “${one.decision.note}”` : ''}
       {:else if one.decision?.decideBy}To be decided by {sayDay(one.decision.decideBy)}.{/if}
       {#if one.notice}
-        The vendor was told on {sayDay(one.notice.day)}
+        The vendor was told on {sayDay(one.notice.day)} of the renewal on {sayDay(one.renews)}
         {one.notice.way}{one.notice.address ? ` to ${one.notice.address}` : ''}{one.notice.proof
           ? ''
           : ', without a proof'}.
@@ -212,12 +212,10 @@
       </span>
       <button class="go" disabled={busy} onclick={renew}>Write the next term down</button>
     {/if}
+    {#if may('RENEW') && !one.notice?.proof}
+      <FileField label="Proof of the notice" accept="*" onfile={prove} />
+    {/if}
     {#if may('WITHDRAW_NOTICE')}
-      {#if !one.notice?.proof}<FileField
-          label="Proof of the notice"
-          accept="*"
-          onfile={prove}
-        />{/if}
       <button class="plain" disabled={busy} onclick={withdraw}>Withdraw the notice</button>
     {/if}
     {#if may('PREPARE') && !keeping}

@@ -45,6 +45,9 @@
     { again: () => book.version, subject: () => agreement, settles: SETTLES_MS },
   );
   const renewal = $derived(asked.value);
+  /** Whether the vendor was told of it: it is too late to change it only because it was. */
+  const toldOf = (renews: string) =>
+    decision.value?.state === 'NOTICE_GIVEN' && decision.value.renews === renews;
   const decision = new Question(
     () => agreement || undefined,
     () =>
@@ -147,7 +150,7 @@
         : `notice in ${sayCount(left, 'day')}`}
     </span>
   </div>
-  {#if renewal.missed.length > 0}
+  {#if renewal.missed.length > 0 && !toldOf(renewal.missed[0])}
     <p class="neg">
       {sayDay(renewal.missed[0])} can no longer be changed: it renews then as it stands. The next chance
       is {sayDay(renewal.renews)}.

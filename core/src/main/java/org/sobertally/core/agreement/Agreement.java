@@ -226,6 +226,12 @@ public record Agreement(
     return renewal.minusDays(termOn(renewal.minusDays(1)).noticeDays());
   }
 
+  /** Whether notice for a renewal cannot be given any more; one by hand needs none. */
+  public boolean isTooLateFor(LocalDate renewal, LocalDate day) {
+    boolean byHand = termOn(renewal.minusDays(1)).renews() == Renews.MANUAL;
+    return !byHand && day.isAfter(noticeFor(renewal));
+  }
+
   /**
    * The first renewal after {@code day} that can still be changed on it: notice can be given, or it
    * is renewed by hand. Empty where there is none.
@@ -235,10 +241,8 @@ public record Agreement(
     Optional<LocalDate> next = nextRenewal(day);
     while (next.isPresent()) {
       LocalDate renewal = next.get();
-      LocalDate noticeBy = noticeFor(renewal);
-      boolean byHand = termOn(renewal.minusDays(1)).renews() == Renews.MANUAL;
-      if (byHand || !day.isAfter(noticeBy)) {
-        return Optional.of(new RenewalChance(renewal, noticeBy, missed));
+      if (!isTooLateFor(renewal, day)) {
+        return Optional.of(new RenewalChance(renewal, noticeFor(renewal), missed));
       }
       missed.add(renewal);
       next = nextRenewal(renewal);

@@ -87,7 +87,7 @@ public final class Book {
     bills = new Table<>("bill", b.bills, VendorBill::id);
     allowances = new Table<>("allowance", b.allowances, Allowance::id);
     parts = new PartNumbers(b);
-    lineVendor = mapped(lines, line -> vendors.require(plans.byId(line.plan()).vendor()));
+    lineVendor = vendorOf(lines);
     linePlan = mapped(lines, line -> plans.require(line.plan()));
     owners = new Owners(people, accounts);
     accountVendor = mapped(accounts, a -> vendors.require(a.vendor()));
@@ -123,8 +123,9 @@ public final class Book {
     bills = or(edit.bills, same.bills);
     allowances = same.allowances;
     parts = same.parts;
-    lineVendor = same.lineVendor;
-    linePlan = same.linePlan;
+    boolean sameLines = lines.size() == same.lines.size();
+    lineVendor = sameLines ? same.lineVendor : vendorOf(lines);
+    linePlan = sameLines ? same.linePlan : mapped(lines, line -> plans.require(line.plan()));
     planParts = same.planParts;
     seesParts = seesParts();
     boolean sameOnes = edit.accounts == null && edit.people == null;
@@ -139,6 +140,10 @@ public final class Book {
     sessions = or(edit.sessions, same.sessions);
     installs = or(edit.installs, same.installs);
     holdings = or(edit.holdings, same.holdings);
+  }
+
+  private int[] vendorOf(Table<Subscription> all) {
+    return mapped(all, line -> vendors.require(plans.byId(line.plan()).vendor()));
   }
 
   private boolean[] seesParts() {
@@ -559,10 +564,14 @@ public final class Book {
     return edited(e -> e.agreements = agreements.with(agreement));
   }
 
-  /** The next version, with the subscription as it is now; no other may have its id. */
+  /** The next version, with the subscription as it is now, or one subscription more. */
   public Book withLine(Subscription line) {
-    lines.require(line.id());
-    return edited(e -> e.lines = lines.with(line));
+    boolean there = lines.has(line.id());
+    return edited(
+        e -> {
+          e.lines = lines.with(line);
+          e.holdings = there ? null : holdings.withLineAt(e.lines.require(line.id()));
+        });
   }
 
   /** The next version, with the rule as it is now, or one rule more. */

@@ -138,6 +138,13 @@ public final class Holdings {
     return longer;
   }
 
+  /** The same holdings after a subscription came in before those numbered {@code place} and up. */
+  Holdings withLineAt(int place) {
+    int[] moved = Shifted.from(line, place);
+    return new Holdings(
+        ids, account, moved, from, until, method, lineStart.length, accountStart.length - 1);
+  }
+
   /** The same holdings after an account came in before those numbered {@code place} and up. */
   Holdings withAccountAt(int place) {
     int[] moved = Shifted.from(account, place);

@@ -16,6 +16,8 @@ import org.sobertally.core.activity.ActivityCalendar;
 import org.sobertally.core.activity.CalendarBuilder;
 import org.sobertally.core.agreement.Subscription;
 import org.sobertally.core.catalogue.PlanModel;
+import org.sobertally.core.catalogue.PriceList;
+import org.sobertally.core.ledger.Ledger;
 import org.sobertally.core.people.Account;
 import org.sobertally.core.people.Group;
 import org.sobertally.core.people.Keep;
@@ -55,6 +57,35 @@ class BookChangesTest {
           assertThat(then.lastUsed(h)).isEqualTo(before.lastUsed(h));
           assertThat(then.state(h)).isEqualTo(before.state(h));
         }
+      }
+    }
+  }
+
+  /** Whatever its id: before all others, between them, and after. */
+  @ParameterizedTest
+  @MethodSource("org.sobertally.core.support.RandomBook#seeds")
+  void aSubscriptionMoreMovesNothingElse(long seed) {
+    RandomBook drawn = new RandomBook(seed);
+    Book book = drawn.book;
+    Subscription one = book.lines().get(0);
+    for (String id : List.of("", one.id() + "x", "zzz")) {
+      Book after =
+          book.withLine(
+              new Subscription(
+                  id, one.agreement(), one.plan(), 0, PriceList.flat("12"), List.of()));
+      int line = after.lines().require(id);
+      assertThat(after.boughtOn(line, drawn.asOf)).isZero();
+      assertThat(after.planOfLine(line).id()).isEqualTo(one.plan());
+      assertThat(after.holdings().lineEnd(line)).isEqualTo(after.holdings().lineStart(line));
+      for (int h = 0; h < book.holdings().size(); h++) {
+        assertThat(after.holding(h)).isEqualTo(book.holding(h));
+      }
+      for (Subscription same : book.lines().all()) {
+        int then = after.lines().require(same.id());
+        int before = book.lines().require(same.id());
+        assertThat(after.planOfLine(then)).isEqualTo(book.planOfLine(before));
+        assertThat(Ledger.count(after, then, drawn.asOf))
+            .isEqualTo(Ledger.count(book, before, drawn.asOf));
       }
     }
   }
@@ -112,7 +143,7 @@ class BookChangesTest {
             List.of(new Subscription.QuantityChange(TestBook.TODAY, -3, "given back")));
     int number = book.lines().require("opus");
     assertThat(book.withLine(fewer).boughtOn(number, TestBook.TODAY)).isEqualTo(7);
-    Subscription strange = new Subscription("none", "qm", "opus", 1, opus.prices(), List.of());
+    Subscription strange = new Subscription("none", "qm", "gone", 1, opus.prices(), List.of());
     assertThatThrownBy(() -> book.withLine(strange)).isInstanceOf(NoSuchElementException.class);
   }
 

@@ -131,7 +131,8 @@ public class KeptLedger {
     int line = saving.line == null ? -1 : book.lines().numberOf(saving.line);
     return line < 0
         ? "The renewal of " + saving.agreement
-        : "%d %s fewer".formatted(saving.seats, book.planOfLine(line).name());
+        : "%s of %s fewer"
+            .formatted(Words.count(saving.seats, "seat"), book.planOfLine(line).name());
   }
 
   private static Entry promise(Promised.Saving one) {

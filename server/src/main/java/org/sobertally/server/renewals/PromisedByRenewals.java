@@ -8,6 +8,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
 import java.util.stream.Collectors;
+import org.sobertally.core.agreement.Agreement;
 import org.sobertally.core.agreement.Subscription;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.money.Money;
@@ -29,9 +30,9 @@ class PromisedByRenewals implements Promised {
     List<Saving> promised = new ArrayList<>();
     for (RenewalCase one : cases.from(day)) {
       RenewalState state = one.stateOn(day);
-      boolean decided = state == RenewalState.DECIDED || state == RenewalState.NOTICE_GIVEN;
       // What was kept on purpose without being prepared has no amounts.
-      if (decided && book.agreements().has(one.agreement)) {
+      boolean decided = state == RenewalState.DECIDED || state == RenewalState.NOTICE_GIVEN;
+      if (decided && book.agreements().has(one.agreement) && !isTooLate(book, one, state, day)) {
         promised.add(
             new Saving(
                 one.id,
@@ -46,6 +47,12 @@ class PromisedByRenewals implements Promised {
       }
     }
     return promised;
+  }
+
+  /** Decided, but the vendor was not told in time: it went on as it stood. */
+  private static boolean isTooLate(Book book, RenewalCase one, RenewalState state, LocalDate day) {
+    Agreement of = book.agreements().byId(one.agreement);
+    return state == RenewalState.DECIDED && of.isTooLateFor(one.renews, day);
   }
 
   private static Money money(Book book, LocalDate day, RenewalCase one, BigDecimal amount) {

@@ -66,13 +66,20 @@ public class RenewalCaseResource {
     this.identity = identity;
   }
 
-  /** As it stands; 404 where the agreement has no renewal that can be changed. */
+  /**
+   * As it stands: the one of which the vendor was told until it is written down as renewed, else
+   * the next one that can be changed; 404 where the agreement has none.
+   */
   @GET
   @Path("/case")
   @Transactional
   public RenewalCaseDto look(@PathParam("agreement") String agreement) {
     Book book = books.current();
     RenewalResource.requireAgreement(book, agreement);
+    Optional<RenewalCase> told = cases.told(agreement);
+    if (told.isPresent()) {
+      return show(book, told.get());
+    }
     Optional<RenewalChance> chance = book.agreements().byId(agreement).nextChance(clock.today());
     if (chance.isEmpty()) {
       throw Problem.notFound("This agreement has no renewal that can still be changed.");
@@ -110,7 +117,9 @@ public class RenewalCaseResource {
         steps.add(RenewalCaseDto.Step.GIVE_NOTICE);
       }
       if (state == RenewalState.NOTICE_GIVEN) {
-        steps.add(RenewalCaseDto.Step.WITHDRAW_NOTICE);
+        if (clock.today().isBefore(one.renews)) {
+          steps.add(RenewalCaseDto.Step.WITHDRAW_NOTICE);
+        }
         steps.add(RenewalCaseDto.Step.RENEW);
       }
       if (open) {

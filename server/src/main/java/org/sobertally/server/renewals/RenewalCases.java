@@ -29,17 +29,38 @@ class RenewalCases {
         .findFirst();
   }
 
+  /**
+   * The agreement's renewal of which the vendor was told and which is not written down as renewed:
+   * it is looked after until then, also when its notice day and the renewal itself have passed. The
+   * oldest, should there be several.
+   */
+  @Transactional
+  Optional<RenewalCase> told(String agreement) {
+    return entities
+        .createQuery(
+            "from RenewalCase c where c.agreement = :agreement and c.state = :told"
+                + " order by c.renews",
+            RenewalCase.class)
+        .setParameter("agreement", agreement)
+        .setParameter("told", RenewalState.NOTICE_GIVEN)
+        .getResultStream()
+        .findFirst();
+  }
+
   /** How far it had come by the day; open where nobody has begun. */
   @Transactional
   RenewalState stateOf(String agreement, LocalDate renews, LocalDate day) {
     return find(agreement, renews).map(one -> one.stateOn(day)).orElse(RenewalState.OPEN);
   }
 
-  /** All that are not over on the day. */
+  /** All that are not over on the day: to come, or not written down as renewed yet. */
+  @Transactional
   List<RenewalCase> from(LocalDate day) {
     return entities
-        .createQuery("from RenewalCase c where c.renews >= :day", RenewalCase.class)
+        .createQuery(
+            "from RenewalCase c where c.renews >= :day or c.state = :told", RenewalCase.class)
         .setParameter("day", day)
+        .setParameter("told", RenewalState.NOTICE_GIVEN)
         .getResultList();
   }
 

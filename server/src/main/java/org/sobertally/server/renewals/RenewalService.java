@@ -14,7 +14,9 @@ import org.sobertally.core.agreement.Offer;
 import org.sobertally.core.agreement.Subscription;
 import org.sobertally.core.agreement.Term;
 import org.sobertally.core.book.Book;
+import org.sobertally.core.catalogue.Plan;
 import org.sobertally.core.catalogue.PlanModel;
+import org.sobertally.core.catalogue.PriceList;
 import org.sobertally.core.money.Money;
 import org.sobertally.core.money.MoneyWords;
 import org.sobertally.core.renewal.Mix;
@@ -29,6 +31,7 @@ import org.sobertally.server.book.store.Books;
 import org.sobertally.server.http.Problem;
 import org.sobertally.server.journal.Journal;
 import org.sobertally.server.kept.Savings;
+import org.sobertally.server.names.Slugs;
 import org.sobertally.server.time.TallyClock;
 
 /**
@@ -85,6 +88,12 @@ class RenewalService {
     return cases
         .find(agreement, study.chance().renews())
         .orElseThrow(() -> Problem.conflict("Nothing is prepared for this renewal yet."));
+  }
+
+  /** The one of which the vendor was told, whatever the day is. */
+  private RenewalCase requireTold(Book book, String agreement, String otherwise) {
+    RenewalResource.requireAgreement(book, agreement);
+    return cases.told(agreement).orElseThrow(() -> Problem.conflict(otherwise));
   }
 
   private void move(RenewalCase one, RenewalState next) {
@@ -353,9 +362,12 @@ class RenewalService {
   RenewalCase withdrawNotice(String agreement, String actor) {
     return books.write(
         change -> {
-          RenewalCase one = require(change.book(), agreement);
-          if (one.state != RenewalState.NOTICE_GIVEN) {
-            throw Problem.conflict("No notice was given for this renewal.");
+          RenewalCase one =
+              requireTold(change.book(), agreement, "No notice was given for this renewal.");
+          if (!clock.today().isBefore(one.renews)) {
+            throw Problem.conflict(
+                "It has renewed on %s: the notice cannot be withdrawn any more."
+                    .formatted(Words.day(one.renews)));
           }
           move(one, RenewalState.DECIDED);
           changeQuantities(change, one, false);
@@ -387,9 +399,7 @@ class RenewalService {
         continue;
       }
       if (lines.isEmpty()) {
-        throw Problem.conflict(
-            "%s is not on %s yet: write down a subscription to it on the terms sheet first."
-                .formatted(change.book().plans().byId(seats.plan).name(), name));
+        lines = List.of(newLine(change, one, seats.plan));
       }
       for (Subscription line : lines) {
         int fits = more > 0 ? more : Math.max(more, -line.quantityOn(one.renews));
@@ -402,14 +412,41 @@ class RenewalService {
     }
   }
 
+  /** A plan that was not bought on the agreement yet: none of it until the renewal. */
+  private Subscription newLine(Books.Change change, RenewalCase one, String plan) {
+    Book book = change.book();
+    Plan of = book.plans().byId(plan);
+    PriceList prices = null;
+    if (one.offer != null && book.offers().has(one.offer)) {
+      for (Offer.PriceOf price : book.offers().byId(one.offer).prices()) {
+        prices = price.plan().equals(plan) ? price.prices() : prices;
+      }
+    }
+    if (prices == null && of.listedPrice() != null) {
+      prices = new PriceList(PriceList.Pricing.FLAT, of.listedPrice(), List.of(), 0);
+    }
+    if (prices == null) {
+      throw Problem.conflict(
+          "%s has no price on %s: write down a subscription to it on the terms sheet first."
+              .formatted(of.name(), book.agreements().byId(one.agreement).name()));
+    }
+    String id = Slugs.of(one.agreement + " " + plan);
+    for (int n = 2; book.lines().has(id); n++) {
+      id = Slugs.of("%s %s %d".formatted(one.agreement, plan, n));
+    }
+    Subscription line =
+        new Subscription(id, one.agreement, plan, 0, prices, List.of(), List.of(), null);
+    editor.put(change, line);
+    return line;
+  }
+
   /** A file that shows that the vendor was told. */
   RenewalCase prove(String agreement, String name, byte[] content, String actor) {
     return books.write(
         change -> {
-          RenewalCase one = require(change.book(), agreement);
-          if (one.state != RenewalState.NOTICE_GIVEN) {
-            throw Problem.conflict("Give notice first; then its proof can be kept.");
-          }
+          RenewalCase one =
+              requireTold(
+                  change.book(), agreement, "Give notice first; then its proof can be kept.");
           one.proofName = name;
           one.proof = content;
           journal.add(actor, "NOTICE_PROVED", "Kept %s as proof of the notice.".formatted(name));
@@ -422,7 +459,11 @@ class RenewalService {
     return books.write(
         change -> {
           Book book = change.book();
-          RenewalCase one = require(book, agreement);
+          RenewalCase one =
+              requireTold(
+                  book,
+                  agreement,
+                  "Nothing was told to the vendor that is not written down yet. Give notice first.");
           LocalDate until = ends == null ? one.renews.plusMonths(one.months) : ends;
           if (!one.renews.isBefore(until)) {
             throw Problem.badRequest(

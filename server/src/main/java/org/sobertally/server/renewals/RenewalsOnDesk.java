@@ -47,6 +47,12 @@ class RenewalsOnDesk implements DeskSource {
                     cases.from(asker.day()).stream()
                         .collect(Collectors.toMap(one -> one.agreement + one.renews, one -> one)));
     List<Line> lines = new ArrayList<>();
+    known.values().stream()
+        .filter(
+            one -> one.state == RenewalState.NOTICE_GIVEN && book.agreements().has(one.agreement))
+        .filter(one -> !one.renews.isAfter(asker.day()))
+        .map(one -> confirm(book, one))
+        .forEach(lines::add);
     for (Agreement agreement : book.agreements().all()) {
       Optional<LocalDate> renews = agreement.nextRenewal(asker.day());
       if (agreement.inForce(asker.day()) && renews.isPresent()) {
@@ -97,6 +103,18 @@ class RenewalsOnDesk implements DeskSource {
         return open(book, agreement, day, renews, by, path);
       }
     }
+  }
+
+  /** The renewal has come, and nobody has said what the vendor made of the notice. */
+  private static Line confirm(Book book, RenewalCase one) {
+    return new Line(
+        About.NOTICE,
+        "Write down how %s was renewed".formatted(book.agreements().byId(one.agreement).name()),
+        "It renewed on %s; nothing of it is counted as kept before."
+            .formatted(Words.day(one.renews)),
+        less(one),
+        one.renews,
+        "/renewals/" + one.agreement);
   }
 
   private static Money less(RenewalCase one) {

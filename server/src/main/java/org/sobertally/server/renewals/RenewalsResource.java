@@ -112,6 +112,7 @@ public class RenewalsResource {
     Book book = study.book();
     Agreement agreement = study.agreement();
     RenewalViews views = new RenewalViews(study);
+    Optional<RenewalCase> told = cases.told(agreement.id());
     BigDecimal paid = BigDecimal.ZERO;
     Money recoverable = Money.zero(book.rates().reportingCurrency());
     for (int line = 0; line < book.lines().size(); line++) {
@@ -133,18 +134,21 @@ public class RenewalsResource {
         agreement.id(),
         agreement.name(),
         agreement.vendor(),
-        study.chance().renews(),
-        study.chance().noticeBy(),
+        told.map(one -> one.renews).orElse(study.chance().renews()),
+        told.map(one -> one.noticeBy).orElse(study.chance().noticeBy()),
         agreement.termOn(study.asOf()).mayShrink(),
         views.money(yearly),
         needed == null ? null : views.money(needed),
         proposed == null ? null : views.money(proposed),
-        study.chance().missed(),
+        study.chance().missed().stream()
+            .filter(day -> told.isEmpty() || !told.get().renews.equals(day))
+            .toList(),
         book.vendors().byId(agreement.vendor()).name(),
         MoneyDto.of(recoverable),
         views.money(paid),
         proposed == null ? null : views.money(paid.subtract(yearly).add(proposed)),
-        cases.stateOf(agreement.id(), study.chance().renews(), study.asOf()),
+        told.map(one -> RenewalState.NOTICE_GIVEN)
+            .orElseGet(() -> cases.stateOf(agreement.id(), study.chance().renews(), study.asOf())),
         note == null ? null : note.ownerName(),
         note == null ? null : note.payer());
   }

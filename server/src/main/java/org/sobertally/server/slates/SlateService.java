@@ -256,7 +256,9 @@ class SlateService {
     }
     if (!faults.isEmpty()) {
       throw Problem.unprocessable(
-          "%d moves cannot go. Take them off the slate first.".formatted(faults.size()), faults);
+          "%s cannot go. Take what cannot off the slate first."
+              .formatted(Words.count(faults.size(), "move")),
+          faults);
     }
   }
 

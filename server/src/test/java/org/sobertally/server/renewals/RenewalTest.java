@@ -9,6 +9,7 @@ import jakarta.inject.Inject;
 import jakarta.persistence.EntityManager;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
+import java.time.Instant;
 import java.util.List;
 import org.apache.pdfbox.Loader;
 import org.apache.pdfbox.pdmodel.PDDocument;
@@ -20,6 +21,7 @@ import org.junit.jupiter.params.provider.CsvSource;
 import org.sobertally.server.support.Caller;
 import org.sobertally.server.support.SmallBook;
 import org.sobertally.server.support.Zips;
+import org.sobertally.server.time.TallyClock;
 
 /** A renewal from what is needed to the next term and the money that is kept. */
 @QuarkusTest
@@ -29,6 +31,7 @@ class RenewalTest {
   private static final String CASE = RENEWAL + "/case";
 
   @Inject EntityManager entities;
+  @Inject TallyClock clock;
   private final Caller steward = Caller.steward();
   private final Caller decider = Caller.decider();
 
@@ -235,6 +238,79 @@ class RenewalTest {
   }
 
   @Test
+  void whatTheVendorWasToldIsLookedAfterUntilItIsWrittenDown() {
+    decide();
+    notice();
+    try {
+      clock.startAt(Instant.parse("2026-12-01T08:00:00Z"));
+      JsonNode later = steward.get(CASE).json();
+      assertThat(later.get("state").asText())
+          .as("its notice day is gone")
+          .isEqualTo("NOTICE_GIVEN");
+      assertThat(later.get("renews").asText()).isEqualTo("2027-01-07");
+      assertThat(later.get("mayDo").toString()).contains("RENEW", "WITHDRAW_NOTICE");
+      JsonNode listed = steward.get("/api/v1/renewals").json();
+      assertThat(listed.at("/0/state").asText()).isEqualTo("NOTICE_GIVEN");
+      assertThat(listed.at("/0/renews").asText()).isEqualTo("2027-01-07");
+      assertThat(listed.at("/0/missed")).isEmpty();
+
+      clock.startAt(Instant.parse("2027-01-20T08:00:00Z"));
+      assertThat(desk(steward)).contains("Write down how Suite, yearly was renewed");
+      assertThat(promised()).as("nobody has confirmed it").isEqualTo("3920.00");
+      Caller.Answer withdrawn = steward.delete(CASE + "/notice");
+      assertThat(withdrawn.status()).isEqualTo(409);
+      assertThat(withdrawn.detail()).contains("It has renewed on 7 Jan 2027");
+      Caller.Answer renewed = steward.postJson(CASE + "/renewed", "{}");
+      assertThat(renewed.status()).as(renewed.text()).isEqualTo(200);
+      assertThat(rows("terms.csv")).contains("qm,2027-01-07,2029-01-07,,,");
+      assertThat(steward.get("/api/v1/standing").text()).contains("3920.00");
+      assertThat(desk(steward)).doesNotContain("Write down how");
+      assertThat(steward.get(CASE).json().get("state").asText()).isEqualTo("OPEN");
+    } finally {
+      clock.startAt(Instant.parse("2026-09-30T08:00:00Z"));
+    }
+  }
+
+  @Test
+  void aPlanThatWasNotBoughtBeforeIsOnTheAgreementOnceTheVendorIsTold() {
+    String letter = "quill-letter,quillmoor,Letter,quill,1,NAMED,mail,5,true,,,";
+    String note = "quill-note,quillmoor,Note,,,NAMED,mail,5,true,40,,";
+    take(new SmallBook().change("plans.csv", letter, letter + "\n" + note));
+    Caller.Answer prepared = put(CASE, "{\"what\":\"PROPOSED\"}");
+    assertThat(prepared.json().at("/choice/seats").toString()).contains("quill-note");
+    steward.postJson(CASE + "/ask", "{\"decideBy\":\"2026-11-01\"}");
+    decider.postJson(CASE + "/decide", "{\"grant\":true}");
+    Caller.Answer told = notice();
+    assertThat(told.status()).as(told.text()).isEqualTo(200);
+    JsonNode before = steward.get("/api/v1/subscriptions/qm-quill-note?asOf=2027-01-06").json();
+    JsonNode after = steward.get("/api/v1/subscriptions/qm-quill-note?asOf=2027-01-07").json();
+    assertThat(before.get("bought").asInt()).isZero();
+    assertThat(after.get("bought").asInt()).isPositive();
+    assertThat(after.at("/yearlyCost/amount").asText())
+        .isEqualTo(40 * after.get("bought").asInt() + ".00");
+    assertThat(steward.delete(CASE + "/notice").status()).isEqualTo(200);
+    assertThat(
+            steward
+                .get("/api/v1/subscriptions/qm-quill-note?asOf=2027-01-07")
+                .json()
+                .get("bought")
+                .asInt())
+        .isZero();
+  }
+
+  @Test
+  void whatWasDecidedAndNotToldInTimePromisesNothing() {
+    decide();
+    assertThat(promised()).isEqualTo("3920.00");
+    try {
+      clock.startAt(Instant.parse("2026-12-01T08:00:00Z"));
+      assertThat(promised()).isEqualTo("0.00");
+    } finally {
+      clock.startAt(Instant.parse("2026-09-30T08:00:00Z"));
+    }
+  }
+
+  @Test
   void whatSomebodyElseChoseMeanwhileIsNotWrittenOver() {
     int seen = steward.get(CASE).json().get("version").asInt();
     assertThat(seen).isEqualTo(-1);
@@ -363,7 +439,7 @@ class RenewalTest {
   }
 
   private String promised() {
-    JsonNode sums = steward.get("/api/v1/kept/sums?asOf=2026-09-30").json();
+    JsonNode sums = steward.get("/api/v1/kept/sums").json();
     return sums.at("/promised/yearly/amount").asText();
   }
 

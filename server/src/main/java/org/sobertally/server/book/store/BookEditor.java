@@ -19,7 +19,9 @@ import org.sobertally.core.agreement.VendorBill;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.book.Holding;
 import org.sobertally.core.book.HouseRules;
+import org.sobertally.core.book.Table;
 import org.sobertally.core.catalogue.Plan;
+import org.sobertally.core.catalogue.PriceList;
 import org.sobertally.core.people.Account;
 import org.sobertally.core.people.Group;
 import org.sobertally.core.people.Keep;
@@ -88,14 +90,26 @@ public class BookEditor {
         .toList();
   }
 
-  /** The subscription as it is now, with all its prices and the changes of its quantity. */
+  /**
+   * The subscription as it is now, with all its prices and the changes of its quantity, or one
+   * subscription more.
+   */
   public void put(Books.Change change, Subscription line) {
-    Subscription before = change.book().lines().byId(line.id());
+    Table<Subscription> lines = change.book().lines();
+    Subscription before = lines.has(line.id()) ? lines.byId(line.id()) : bare(line);
     store(Mappers.LINE, line);
     replace(DatedMappers.LINE_PRICES, pricesOf(before), pricesOf(line));
     replace(DatedMappers.PRICE_BREAK, DatedMappers.breaksOf(before), DatedMappers.breaksOf(line));
     replace(Mappers.LINE_CHANGE, changesOf(before), changesOf(line));
     change.apply(book -> book.withLine(line));
+  }
+
+  /** Without anything that has rows of its own. */
+  private static Subscription bare(Subscription line) {
+    PriceList first = line.prices();
+    PriceList without =
+        new PriceList(first.pricing(), first.unitPrice(), List.of(), first.minimum());
+    return line.withChanges(List.of()).withPrices(without, List.of());
   }
 
   private static List<DatedMappers.LaterPrices> pricesOf(Subscription line) {

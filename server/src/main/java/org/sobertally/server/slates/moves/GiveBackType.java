@@ -84,7 +84,8 @@ class GiveBackType implements NotedMoveType {
     return new Savings.Stopped(
         move.id,
         move.slate,
-        "%d %s fewer".formatted(move.seats, book.plans().byId(move.plan).name()),
+        "%s of %s fewer"
+            .formatted(Words.count(move.seats, "seat"), book.plans().byId(move.plan).name()),
         book.lines().byId(move.line).agreement(),
         move.line,
         move.seats,
