@@ -49,7 +49,7 @@ public class Demo {
 
   private static final Logger LOG = Logger.getLogger(Demo.class);
   private static final String TRAINING = "beacon-drills";
-  private static final String PASSWORD = "skerry-line";
+  static final String PASSWORD = "skerry-line";
   private static final List<DemoPerson> PEOPLE =
       List.of(
           new DemoPerson("runa", "Runa Skarholt", Role.STEWARD, PASSWORD),
@@ -62,6 +62,7 @@ public class Demo {
   private static final Map<String, String> IN_DIRECTORY = Map.of("fenna", "p0001");
 
   private final boolean on;
+  private final boolean past;
   private final Path data;
   private final Duration slowness;
   private final OptionalInt callsPerSecond;
@@ -84,6 +85,7 @@ public class Demo {
 
   Demo(
       @ConfigProperty(name = "sober.demo") boolean on,
+      @ConfigProperty(name = "sober.demo.past", defaultValue = "false") boolean past,
       @ConfigProperty(name = "sober.demo.slowness") Duration slowness,
       @ConfigProperty(name = "sober.demo.calls-per-second") OptionalInt callsPerSecond,
       @ConfigProperty(name = "sober.demo.lies") double lies,
@@ -99,6 +101,7 @@ public class Demo {
       Smtp smtp,
       RoundPlans sweeps) {
     this.on = on;
+    this.past = past;
     this.slowness = slowness;
     this.callsPerSecond = callsPerSecond;
     this.lies = lies;
@@ -127,8 +130,10 @@ public class Demo {
     PEOPLE.forEach(p -> sessions.setAddress(p.login(), p.login() + "@skerryline.example"));
     demoPeople.offer(PEOPLE);
     if (books.current().lines().size() == 0) {
-      takeBook();
-      letWait();
+      takeBook(past ? SkerryLine.beginning() : SkerryLine.book());
+      if (!past) {
+        letWait();
+      }
     }
     goOnFromLastEntry();
     startVendors();
@@ -152,7 +157,7 @@ public class Demo {
   }
 
   /** Four of the galley asked for a seat of the safety training when none was left. */
-  private void letWait() {
+  void letWait() {
     books.current().people().all().stream()
         .filter(person -> "Galley and saloon".equals(person.department()))
         .filter(person -> person.status() == Person.Status.ACTIVE)
@@ -168,12 +173,15 @@ public class Demo {
         List.of("quillmoor", "helmsway", "deepglass"));
   }
 
-  private void takeBook() {
+  private void takeBook(byte[] book) {
     try {
       Path zip = Files.createTempFile("skerry-line", ".zip");
       try {
-        Files.write(zip, SkerryLine.book());
-        bookService.take(zip, true, false, "Sober Tally");
+        Files.write(zip, book);
+        BookService.Outcome outcome = bookService.take(zip, true, false, "Sober Tally");
+        if (!(outcome instanceof BookService.Outcome.Taken)) {
+          throw new IllegalStateException("The demo's book was not taken: " + outcome);
+        }
       } finally {
         Files.deleteIfExists(zip);
       }
@@ -183,16 +191,30 @@ public class Demo {
   }
 
   /** Another book has other accounts: the vendors forget what they played and play that one. */
-  void onBookTaken(@Observes BookService.BookTaken event) throws IOException {
+  void onBookTaken(@Observes BookService.BookTaken event) {
     if (playing && event.whole()) {
-      vendors.values().forEach(VendorStandIn::close);
-      vendors.clear();
+      playVendorsAnew();
+    }
+  }
+
+  /** Lets the vendors be as the book has them today. */
+  void playVendorsAnew() {
+    vendors.values().forEach(VendorStandIn::close);
+    vendors.clear();
+    try {
       for (var vendor : books.current().vendors().all()) {
         Files.deleteIfExists(fileOf(vendor.id()));
         Files.deleteIfExists(endsOf(vendor.id()));
       }
-      startVendors();
+    } catch (IOException e) {
+      throw new UncheckedIOException(e);
     }
+    startVendors();
+  }
+
+  /** Has every vendor show a change as soon as it is made. */
+  void showAtOnce() {
+    vendors.values().forEach(vendor -> vendor.showAfter(Duration.ZERO));
   }
 
   private Path fileOf(String vendor) {

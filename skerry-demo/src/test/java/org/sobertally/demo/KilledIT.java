@@ -4,13 +4,12 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import com.fasterxml.jackson.databind.JsonNode;
 import java.io.IOException;
-import java.io.UncheckedIOException;
-import java.net.ServerSocket;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.stream.StreamSupport;
 import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.sobertally.server.support.Caller;
@@ -23,40 +22,17 @@ class KilledIT {
 
   @TempDir Path data;
 
-  private Process application;
+  private PackagedApplication application;
+
+  @BeforeEach
+  void start() throws IOException {
+    application = new PackagedApplication(data);
+    application.start();
+  }
 
   @AfterEach
-  void stop() {
-    application.destroyForcibly();
-  }
-
-  private void start(int port) throws IOException {
-    application =
-        new ProcessBuilder(
-                Path.of(System.getProperty("java.home"), "bin", "java").toString(),
-                "-XX:TieredStopAtLevel=1",
-                "-Dquarkus.http.port=" + port,
-                "-Dsober.tally.data=" + data,
-                "-jar",
-                "target/quarkus-app/quarkus-run.jar")
-            .redirectErrorStream(true)
-            .redirectOutput(data.resolve("log.txt").toFile())
-            .start();
-    Wait.until("the application is ready", KilledIT::isReady);
-  }
-
-  private static boolean isReady() {
-    try {
-      return Caller.nobody().get("/q/health/ready").status() == 200;
-    } catch (UncheckedIOException e) {
-      return false;
-    }
-  }
-
-  private static int freePort() throws IOException {
-    try (ServerSocket socket = new ServerSocket(0)) {
-      return socket.getLocalPort();
-    }
+  void stop() throws InterruptedException {
+    application.kill();
   }
 
   private static List<String> values(JsonNode list, String field) {
@@ -67,9 +43,6 @@ class KilledIT {
 
   @Test
   void whatWasUnderWayIsFinishedOnceAndNothingIsLost() throws IOException, InterruptedException {
-    int port = freePort();
-    System.setProperty("quarkus.http.test-port", Integer.toString(port));
-    start(port);
     String idle = "/api/v1/subscriptions/qm-opus/holdings?state=NEVER_OPENED";
     List<String> moves = new ArrayList<>();
     values(Caller.steward().get(idle).json(), "holding")
@@ -83,8 +56,8 @@ class KilledIT {
     assertThat(Caller.steward().post(SLATES + "/" + id + "/post").status()).isEqualTo(200);
 
     // The vendor shows a change only two seconds later: the slate cannot be settled yet.
-    application.destroyForcibly().waitFor();
-    start(port);
+    application.kill();
+    application.start();
 
     Caller steward = Caller.steward();
     Wait.until(
@@ -105,9 +78,6 @@ class KilledIT {
   /** The second step is made by the application that was started anew, and only once. */
   @Test
   void aStepThatWaitsIsMadeAfterTheKill() throws IOException, InterruptedException {
-    int port = freePort();
-    System.setProperty("quarkus.http.test-port", Integer.toString(port));
-    start(port);
     JsonNode seat =
         Caller.steward()
             .get("/api/v1/subscriptions/qm-opus/holdings?state=NEVER_OPENED")
@@ -124,8 +94,8 @@ class KilledIT {
     JsonNode posted = Caller.steward().post(SLATES + "/" + id + "/post").json();
     assertThat(values(posted.get("moves"), "state")).containsExactly("SENT", "PLANNED");
 
-    application.destroyForcibly().waitFor();
-    start(port);
+    application.kill();
+    application.start();
 
     Caller steward = Caller.steward();
     Wait.until(

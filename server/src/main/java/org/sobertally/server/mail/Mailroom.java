@@ -119,7 +119,7 @@ public class Mailroom {
 
   /** Sends what is due. */
   @Scheduled(every = "5s", delayed = "3s", concurrentExecution = ConcurrentExecution.SKIP)
-  void deliver() {
+  public void deliver() {
     if (smtp.isSet()) {
       outbox.kick();
     }

@@ -17,7 +17,7 @@ import org.sobertally.server.time.TallyClock;
  * it up again, so that a kill between two steps loses nothing and repeats nothing.
  */
 @ApplicationScoped
-class RoundLife {
+public class RoundLife {
 
   private static final Logger LOG = Logger.getLogger(RoundLife.class);
 
@@ -55,7 +55,7 @@ class RoundLife {
    * for it: two at once would each begin what is due.
    */
   @Scheduled(every = "15s", delayed = "10s", concurrentExecution = ConcurrentExecution.SKIP)
-  synchronized void look() {
+  public synchronized void look() {
     for (String plan : QuarkusTransaction.requiringNew().call(this::duePlans)) {
       attempt("begun", () -> asking.begin(plan, ITSELF));
     }

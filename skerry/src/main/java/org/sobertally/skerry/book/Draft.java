@@ -107,6 +107,32 @@ final class Draft {
                 .toArray(String[]::new));
   }
 
+  /** The rows so far, without a header. */
+  List<String[]> rowsOf(String file) {
+    return rows.get(file);
+  }
+
+  /** Whether a row begins with the id. */
+  boolean has(String file, String id) {
+    return rows.get(file).stream().anyMatch(row -> row[0].equals(id));
+  }
+
+  /** Says something else in a column of the row that begins with the id. */
+  void set(String file, String id, String column, Object value) {
+    int place = List.of(HEADERS.get(file).split(",")).indexOf(column);
+    if (place < 0 || !has(file, id)) {
+      throw new IllegalArgumentException("%s has no %s of %s".formatted(file, column, id));
+    }
+    rows.get(file).stream()
+        .filter(row -> row[0].equals(id))
+        .forEach(row -> row[place] = value.toString());
+  }
+
+  /** Takes the rows out that begin with the id; all of them for null. */
+  void strike(String file, String id) {
+    rows.get(file).removeIf(row -> id == null || row[0].equals(id));
+  }
+
   /**
    * What was used of an allowance, evenly over the days of {@code [from, until)}, in whole units.
    *

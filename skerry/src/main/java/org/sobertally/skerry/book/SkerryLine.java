@@ -1,5 +1,6 @@
 package org.sobertally.skerry.book;
 
+import java.time.LocalDate;
 import java.util.List;
 
 /**
@@ -31,12 +32,44 @@ public final class SkerryLine {
   /** The book as a zip in the open format. */
   public static byte[] book() {
     Draft draft = new Draft(SEED);
+    tell(draft);
+    return draft.zip();
+  }
+
+  private static List<Crew.Member> tell(Draft draft) {
     draft.row("settings.csv", "reporting_currency", "EUR");
     List<Crew.Member> crew = Crew.tell(draft);
     for (VendorStory story : STORIES) {
       story.tell(draft, crew);
     }
     Former.tell(draft);
+    return crew;
+  }
+
+  /**
+   * The same organisation as it stood on 1 October 2025: whoever carries out what was decided in
+   * the year from then on comes to what {@link #book()} says.
+   */
+  public static byte[] beginning() {
+    Draft draft = new Draft(SEED);
+    Beginning.tell(draft, tell(draft));
     return draft.zip();
+  }
+
+  /** A seat that was handed out in the year after {@link #beginning()}: to whom, and when. */
+  public record HandedOut(String person, String line, LocalDate on) {}
+
+  /** Seats that are still to be handed out at the beginning; by day. */
+  public static List<HandedOut> handedOutSince() {
+    Draft draft = new Draft(SEED);
+    tell(draft);
+    return Beginning.handedOutSince(draft).stream()
+        .map(one -> new HandedOut(one.person(), one.line(), one.on()))
+        .toList();
+  }
+
+  /** Whether a holding is one of those that came back in the year after {@link #beginning()}. */
+  public static boolean cameBackSince(String holding) {
+    return holding.startsWith(Beginning.CAME_BACK);
   }
 }
