@@ -5,6 +5,7 @@
   import QuantityMoves from '../../pieces/quantity-moves/QuantityMoves.svelte';
   import SeatField from '../../pieces/seat-field/SeatField.svelte';
   import StateSwatch from '../../pieces/state-swatch/StateSwatch.svelte';
+  import ForAuditors from './ForAuditors.svelte';
   import Facts from './Facts.svelte';
   import Grounds from './Grounds.svelte';
   import Holders from './Holders.svelte';
@@ -26,6 +27,7 @@
   /** Beyond this the seats need the room that the curve would take. */
   const MANY_SEATS = 260;
 
+  let auditing = $state(false);
   const line = $derived(String(route.params.line ?? ''));
   const subscription = $derived(book.subscription(line));
 
@@ -234,6 +236,11 @@
     >
       as CSV
     </button>
+    {#if !session.isLead}<button
+        class="word"
+        aria-expanded={auditing}
+        onclick={() => (auditing = !auditing)}>for an auditor</button
+      >{/if}
     {#if session.mayDraft}
       <button class="word" onclick={() => list.chooseAll()}
         >choose all past the line <kbd>a</kbd></button
@@ -247,6 +254,7 @@
       </button>
     {/if}
   </div>
+  {#if auditing}<ForAuditors {line} />{/if}
   <Holders
     {list}
     known={loaded !== null}
