@@ -17,7 +17,7 @@
   let { check, mapping = $bindable(), taken, plans = {}, ontakehome }: Props = $props();
 
   const said = $derived(sayCounts(mapping.kind, check.counts));
-  const NAMES_PLANS: FileKind[] = ['HOLDINGS', 'PRICES', 'OFFER'];
+  const NAMES_PLANS: FileKind[] = ['HOLDINGS', 'PRICES', 'OFFER', 'BILL'];
   const WORDS = ['status', 'kind', 'plan'];
   const MEANINGS: Record<string, string[]> = {
     status: ['ACTIVE', 'ON_LEAVE', 'SUSPENDED', 'LEFT'],

@@ -12,6 +12,7 @@ export const KIND_WORDS: Record<FileKind, string> = {
   USE: 'days of use',
   PRICES: 'a price list',
   OFFER: 'a vendor’s offer',
+  BILL: 'a vendor’s bills',
   GROUPS: 'groups and their leads',
   RATES: 'rates of currencies',
 };
@@ -46,6 +47,12 @@ const FIELD_WORDS: Record<string, string> = {
   valid_until: 'can be taken until',
   added_seat_percent: '% more for a seat added later',
   price: 'price of a seat',
+  quantity: 'how many are charged',
+  amount: 'for how much',
+  bill: 'the bill’s number',
+  day: 'the day',
+  last_day: 'last day charged',
+  currency: 'the currency',
   group: 'the group',
   lead: 'leads it',
   from: 'held from',
@@ -138,6 +145,10 @@ const COUNT_WORDS: Record<FileKind, Record<string, [string, string]>> = {
   RATES: { NEW: ['new rate', 'new rates'], CHANGED: ['changed', 'changed'] },
   PRICES: { NEW: ['new price', 'new prices'], CHANGED: ['price set', 'prices set'] },
   OFFER: { NEW: ['new price', 'new prices'], CHANGED: ['price changed', 'prices changed'] },
+  BILL: {
+    NEW: ['new bill', 'new bills'],
+    LEFT_OUT: ['row of nothing bought here', 'rows of nothing bought here'],
+  },
   USE: { DAYS: ['day of use', 'days of use'] },
   GROUPS: {
     GROUPS: ['new group', 'new groups'],

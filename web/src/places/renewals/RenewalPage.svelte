@@ -46,7 +46,7 @@
   );
   const renewal = $derived(asked.value);
   /** Whether the vendor was told of it: it is too late to change it only because it was. */
-  const toldOf = (renews: string) =>
+  const toldOf = (renews: string | undefined) =>
     decision.value?.state === 'NOTICE_GIVEN' && decision.value.renews === renews;
   const decision = new Question(
     () => agreement || undefined,

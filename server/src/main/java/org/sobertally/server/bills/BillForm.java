@@ -43,7 +43,7 @@ public record BillForm(
       @NotNull BigDecimal amount) {}
 
   /** The bill as the book may hold it; refused with the reason where it cannot be. */
-  VendorBill read(Book book) {
+  public VendorBill read(Book book) {
     String id = bill.strip();
     if (!book.agreements().has(agreement)) {
       throw Problem.notFound("There is no agreement %s.".formatted(agreement));

@@ -251,6 +251,54 @@ public enum FileKind {
           "precio"),
       Field.wished("per", "per", "billing period", "period", "abrechnung", "période", "periodo")),
 
+  /** One row per position of a bill; several bills may stand in one file. */
+  BILL(
+      true,
+      Field.needed(
+          "plan",
+          "position",
+          "item",
+          "description",
+          "product",
+          "plan",
+          "subscription",
+          "bezeichnung",
+          "artikel",
+          "produkt",
+          "désignation",
+          "produit",
+          "descripción",
+          "producto"),
+      Field.needed(
+          "quantity", "quantity", "seats", "users", "menge", "anzahl", "quantité", "cantidad"),
+      Field.needed(
+          "amount", "amount", "net amount", "line total", "betrag", "summe", "montant", "importe"),
+      Field.wished(
+          "bill",
+          "bill",
+          "bill number",
+          "invoice",
+          "invoice number",
+          "rechnung",
+          "rechnungsnummer",
+          "facture",
+          "factura"),
+      Field.wished(
+          "agreement",
+          "agreement",
+          "contract",
+          "contract number",
+          "vertrag",
+          "contrat",
+          "contrato"),
+      Field.wished(
+          "day", "bill date", "invoice date", "date", "day", "rechnungsdatum", "datum", "fecha"),
+      Field.wished("from", "period from", "service from", "from", "leistung von", "du", "desde"),
+      Field.wished(
+          "last_day", "period to", "service to", "last day", "to", "leistung bis", "au", "hasta"),
+      Field.wished("total", "bill total", "invoice total", "rechnungsbetrag", "total"),
+      Field.wished("currency", "currency", "währung", "devise", "moneda")),
+
   /** One row per plan and price: what a vendor proposes for the next term. */
   OFFER(
       true,

@@ -244,6 +244,13 @@ class IntakeService {
           throw Problem.unprocessable(e.getMessage(), List.of());
         }
       }
+      case BILL -> {
+        try {
+          new BillFile(draft, mapping.vendor()).take(progress);
+        } catch (BookRows.NotAValueException e) {
+          throw Problem.unprocessable(e.getMessage(), List.of());
+        }
+      }
       case SESSIONS -> new SessionsFile(draft, mapping.vendor(), clock.zone()).take(progress);
     }
   }

@@ -112,6 +112,19 @@ final class TemplateColumns {
                   "price", Described.of("What a seat is listed at", "264"),
                   "per", Described.of("A year, or a month", "year", "year", "month"))),
           entry(
+              FileKind.BILL,
+              Map.of(
+                  "plan", PRODUCT,
+                  "quantity", Described.of("How many are charged", "40"),
+                  "amount", Described.of("For how much", "3600.00"),
+                  "bill", Described.of("The bill's number", "B-2609"),
+                  "agreement", Described.of("By which contract", "OW-17"),
+                  "day", Described.of("The day on the bill", "2026-09-01"),
+                  "from", Described.of("The first day charged", "2026-09-01"),
+                  "last_day", Described.of("The last day charged", "2026-09-30"),
+                  "total", Described.of("What stands at the bill's foot", "3600.00"),
+                  "currency", Described.of("Three letters", "EUR"))),
+          entry(
               FileKind.OFFER,
               Map.of(
                   "plan", PRODUCT,

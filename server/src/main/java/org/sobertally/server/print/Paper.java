@@ -40,7 +40,7 @@ public final class Paper {
    * A table.
    *
    * @param head the columns; those that begin with {@code >} stand at the right, one that begins
-   *     with {@code |} is drawn as a bar, of so many per cent
+   *     with {@code |} is drawn as a bar, of so many per cent; days are never broken
    */
   public Paper table(List<String> head, List<List<String>> rows) {
     body.append("<table><thead><tr>");
@@ -70,7 +70,8 @@ public final class Paper {
           .append(String.format(Locale.ROOT, "%.1f", Double.parseDouble(text)))
           .append("%'></div></td>");
     } else {
-      body.append(isText(column) ? "<td>" : "<td class='r'>").append(escaped(text)).append("</td>");
+      String kind = column.equals("Day") ? " class='d'" : isText(column) ? "" : " class='r'";
+      body.append("<td").append(kind).append('>').append(escaped(text)).append("</td>");
     }
   }
 
@@ -98,6 +99,7 @@ public final class Paper {
           border-bottom: 0.4pt solid #888; padding: 0.6mm 2mm 0.6mm 0 }
         td { padding: 0.9mm 2mm 0.9mm 0; border-bottom: 0.3pt solid #ccc; vertical-align: top }
         .r { text-align: right }
+        .d { white-space: nowrap }
         .bars { width: 26%% }
         .bar { height: 2.6mm; background: #2f5d57 }
         .next { page-break-after: always }

@@ -16,6 +16,8 @@ import java.time.LocalDate;
 import java.util.List;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 import org.sobertally.core.activity.Evidence;
 import org.sobertally.server.book.store.Books;
 import org.sobertally.server.support.Caller;
@@ -151,6 +153,71 @@ class MoreKindsTest {
     assertThat(Zips.rows(keeper.get("/api/v1/book").bytes(), "offer_prices.csv"))
         .containsExactly(
             "offer,plan,from_seats,unit_price,pricing,minimum", "qm-two-years,quill-opus,1,395,,5");
+  }
+
+  private static final String BILL =
+      mapping(
+          "BILL",
+          "\"plan\": \"Position\", \"quantity\": \"Menge\", \"amount\": \"Betrag\", \"bill\": \"Rechnung\","
+              + " \"day\": \"Datum\", \"from\": \"Von\", \"last_day\": \"Bis\", \"total\": \"Summe\","
+              + " \"currency\": \"Währung\", \"agreement\": \"Vertrag\"",
+          ", \"values\": {\"Einrichtung\": \"-\"}");
+  private static final String BILL_HEAD =
+      "Rechnung;Datum;Von;Bis;Vertrag;Position;Menge;Betrag;Summe;Währung\n";
+
+  /** Two seats of Letter too many, a row of something else; Opus is not on it. */
+  @Test
+  void aBillIsBroughtInAndCheckedRowByRow() {
+    JsonNode taken =
+        take(
+            BILL_HEAD
+                + "R-1;2026-01-09;2026-01-07;2027-01-06;qm;Quillmoor Letter;12;1.008,00;1.058,00;EUR\n"
+                + "R-1;2026-01-09;2026-01-07;2027-01-06;qm;Einrichtung;1;50,00;1.058,00;EUR\n",
+            BILL);
+    assertThat(taken.get("rejected")).isEmpty();
+    JsonNode check = steward.get("/api/v1/bills/R-1/check").json();
+    assertThat(check.at("/billDay").asText()).isEqualTo("2026-01-07");
+    assertThat(check.at("/lines/0/byQuantity/amount").asText()).isEqualTo("168.00");
+    assertThat(check.at("/lines/0/says").asText()).contains("12 seats of Letter are charged");
+    assertThat(check.at("/lines/1/missing").asBoolean()).isTrue();
+    assertThat(check.at("/rowsWithoutLine/0/text").asText()).isEqualTo("Einrichtung");
+    String same = brought(BILL_HEAD + "R-1;2026-01-09;;;qm;Letter;1;84,00;;\n");
+    assertThat(steward.postJson(same + "/check", BILL).json().get("rejected").toString())
+        .contains("R-1 is here already");
+  }
+
+  /** Its period is that which is due by then. */
+  @Test
+  void aBillWithoutAPeriodIsOfTheOneThatIsDue() {
+    take(BILL_HEAD + "R-2;2026-01-05;;;;Letter;10;840,00;;\n", BILL);
+    JsonNode check = steward.get("/api/v1/bills/R-2/check").json();
+    assertThat(check.at("/billDay").asText()).isEqualTo("2026-01-07");
+    assertThat(check.at("/lines/0/difference/amount").asText()).isEqualTo("0.00");
+  }
+
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      quoteCharacter = '`',
+      textBlock =
+          """
+          R-3;2026-01-09;2026-01-07;2027-01-06;qm;Letter;10;840,00;;USD   | the bill is in USD
+          R-3;2026-01-09;2026-01-07;2027-01-06;qm;Letter;10;840,00;900,00;EUR | the rows come to 924
+          R-3;2026-01-09;2026-02-07;2026-01-06;qm;Letter;10;840,00;;EUR   | must come after
+          R-3;2026-01-09;2025-01-07;2025-03-06;qm;Letter;10;840,00;;EUR   | is not in force on 2025-01-07
+          R-3;2026-01-09;2026-01-07;2027-01-06;other;Letter;10;840,00;;EUR | no agreement 'other'
+          R-3;2026-01-09;2026-01-07;2027-01-06;qm;Pad;10;840,00;;EUR      | no plan 'Pad' here
+          R-3;2026-01-09;2026-01-07;2027-01-06;qm;Letter;ten;840,00;;EUR  | is no quantity
+          R-3;2026-01-09;2026-01-07;2027-01-06;qm;Letter;10;much;;EUR     | is no amount
+          R-3;soon;2026-01-07;2027-01-06;qm;Letter;10;840,00;;EUR         | soon
+          """)
+  void aBillThatCannotBeIsNotTakenAndTheRowIsNamed(String row, String said) {
+    String good = "R-3;;;;;Letter;1;84,00;;\n";
+    JsonNode seen =
+        steward.postJson(brought(BILL_HEAD + row.strip() + "\n" + good) + "/check", BILL).json();
+    assertThat(seen.get("rejected").toString()).contains(said);
+    assertThat(Zips.rows(keeper.get("/api/v1/book").bytes(), "bills.csv")).hasSize(1);
+    assertThat(Zips.rows(keeper.get("/api/v1/book").bytes(), "bill_rows.csv")).hasSize(1);
   }
 
   @Test
