@@ -13,6 +13,7 @@ export const KIND_WORDS: Record<FileKind, string> = {
   PRICES: 'a price list',
   OFFER: 'a vendor’s offer',
   BILL: 'a vendor’s bills',
+  METER: 'use of an allowance',
   GROUPS: 'groups and their leads',
   RATES: 'rates of currencies',
 };
@@ -48,6 +49,9 @@ const FIELD_WORDS: Record<string, string> = {
   added_seat_percent: '% more for a seat added later',
   price: 'price of a seat',
   quantity: 'how many are charged',
+  used: 'how much was used',
+  allowance: 'of which allowance',
+  account: 'by which account',
   amount: 'for how much',
   bill: 'the bill’s number',
   day: 'the day',
@@ -145,6 +149,7 @@ const COUNT_WORDS: Record<FileKind, Record<string, [string, string]>> = {
   RATES: { NEW: ['new rate', 'new rates'], CHANGED: ['changed', 'changed'] },
   PRICES: { NEW: ['new price', 'new prices'], CHANGED: ['price set', 'prices set'] },
   OFFER: { NEW: ['new price', 'new prices'], CHANGED: ['price changed', 'prices changed'] },
+  METER: { NEW: ['new day', 'new days'], CHANGED: ['day changed', 'days changed'] },
   BILL: {
     NEW: ['new bill', 'new bills'],
     LEFT_OUT: ['row of nothing bought here', 'rows of nothing bought here'],

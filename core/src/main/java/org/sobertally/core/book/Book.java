@@ -7,6 +7,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.NoSuchElementException;
+import java.util.Objects;
 import java.util.function.Consumer;
 import java.util.function.Function;
 import org.jspecify.annotations.Nullable;
@@ -121,7 +122,7 @@ public final class Book {
     evidence = or(edit.evidence, same.evidence);
     dataRules = or(edit.dataRules, same.dataRules);
     bills = or(edit.bills, same.bills);
-    allowances = same.allowances;
+    allowances = or(edit.allowances, same.allowances);
     parts = same.parts;
     boolean sameLines = lines.size() == same.lines.size();
     lineVendor = sameLines ? same.lineVendor : vendorOf(lines);
@@ -167,6 +168,7 @@ public final class Book {
     private @Nullable Table<Plan> plans;
     private @Nullable Table<Agreement> agreements;
     private @Nullable Table<Subscription> lines;
+    private @Nullable Table<Allowance> allowances;
     private @Nullable Table<Person> people;
     private @Nullable Table<Group> groups;
     private @Nullable List<StandingRule> standingRules;
@@ -585,6 +587,19 @@ public final class Book {
   /** The next version, with the bill as it is now, or one bill more. */
   public Book withBill(VendorBill bill) {
     return edited(e -> e.bills = bills.with(bill));
+  }
+
+  /**
+   * The next version, in which so much was used of the allowance on the row's day by the row's
+   * account; what was known of the two before goes.
+   */
+  public Book withMetered(String allowance, Allowance.Metered row) {
+    Allowance before = allowances.byId(allowance);
+    List<Allowance.Metered> meter = new ArrayList<>(before.meter());
+    meter.removeIf(
+        same -> same.day().equals(row.day()) && Objects.equals(same.account(), row.account()));
+    meter.add(row);
+    return edited(e -> e.allowances = allowances.with(before.withMeter(meter)));
   }
 
   /** The next version, without the bill. */

@@ -7,6 +7,8 @@ import jakarta.enterprise.context.ApplicationScoped;
 import jakarta.enterprise.event.Event;
 import jakarta.persistence.EntityManager;
 import java.io.IOException;
+import java.math.BigDecimal;
+import java.math.RoundingMode;
 import java.time.DateTimeException;
 import java.time.Instant;
 import java.time.LocalDate;
@@ -17,6 +19,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import org.sobertally.core.activity.Evidence;
+import org.sobertally.core.agreement.Allowance;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.book.Session;
 import org.sobertally.core.catalogue.PlanModel;
@@ -35,13 +38,18 @@ import org.sobertally.server.time.TallyClock;
 /**
  * Takes events into the book. The types are {@code seat.used} (account, part, day), {@code
  * session.started} (session, account, plan, host), {@code session.ended} (session), {@code
- * session.refused} (account, plan) and {@code evidence.complete} (vendor, to). Events may come in
- * any order: an end that comes before its start waits for it.
+ * session.refused} (account, plan), {@code allowance.used} (allowance, used, day, and account where
+ * it is known) and {@code evidence.complete} (vendor, to). Events may come in any order: an end
+ * that comes before its start waits for it.
  */
 @ApplicationScoped
 public class EventIntake {
 
   private static final ObjectMapper JSON = new ObjectMapper();
+  private static final BigDecimal MOST_USED = BigDecimal.valueOf(1_000_000_000_000L);
+
+  /** As exactly as the book keeps what is used. */
+  private static final int DECIMALS = 4;
 
   private final Books books;
   private final EntityManager entities;
@@ -83,6 +91,7 @@ public class EventIntake {
     final Map<String, Evidence> evidence = new LinkedHashMap<>();
     final Set<String> plans = new HashSet<>();
     final List<int[]> use = new ArrayList<>();
+    final Map<List<String>, BigDecimal> metered = new LinkedHashMap<>();
     int taken;
     int repeated;
 
@@ -151,6 +160,7 @@ public class EventIntake {
       case "session.started" -> started(batch, n, event, data);
       case "session.ended" -> ended(batch, n, event, data);
       case "session.refused" -> refused(batch, n, event, data);
+      case "allowance.used" -> metered(batch, n, data);
       case "evidence.complete" -> complete(batch, n, data);
       default ->
           batch.faults.add(
@@ -237,6 +247,30 @@ public class EventIntake {
       return;
     }
     batch.use.add(new int[] {account, part, Days.of(day)});
+  }
+
+  /** What is used of an allowance adds up over the events of a day. */
+  private void metered(Batch batch, int n, JsonNode data) {
+    String id = text(batch, n, data, "allowance");
+    LocalDate day = day(batch, n, data, "day");
+    boolean known = batch.book.allowances().has(id);
+    if (!known && !id.isEmpty()) {
+      batch.faults.add(new EventFault(n, "allowance", "There is no allowance %s.".formatted(id)));
+    }
+    String account = data.path("account").asText("").strip();
+    if (!account.isEmpty() && !batch.book.accounts().has(account)) {
+      batch.faults.add(new EventFault(n, "account", "There is no account %s.".formatted(account)));
+      return;
+    }
+    BigDecimal used = data.path("used").isNumber() ? data.get("used").decimalValue() : null;
+    if (used == null || used.signum() < 0 || used.compareTo(MOST_USED) > 0) {
+      batch.faults.add(new EventFault(n, "used", "Say how much was used, as a number from 0 on."));
+    } else if (day != null && day.isAfter(clock.today())) {
+      batch.faults.add(new EventFault(n, "day", "%s has not come yet.".formatted(day)));
+    } else if (day != null && known) {
+      BigDecimal exact = used.setScale(Math.min(used.scale(), DECIMALS), RoundingMode.HALF_EVEN);
+      batch.metered.merge(List.of(id, day.toString(), account), exact, BigDecimal::add);
+    }
   }
 
   private Instant time(Batch batch, int n, CloudEvent event) {
@@ -373,6 +407,12 @@ public class EventIntake {
       activity.add(batch.use.stream().map(use -> use(batch.book, use)).toList());
       change.apply(book -> book.withUse(columns[0], columns[1], columns[2]));
     }
+    batch.metered.forEach(
+        (of, used) -> {
+          String account = of.get(2).isEmpty() ? null : of.get(2);
+          editor.use(
+              change, of.get(0), new Allowance.Metered(LocalDate.parse(of.get(1)), account, used));
+        });
     batch.evidence.forEach(
         (vendor, known) -> {
           editor.put(change, vendor, known);

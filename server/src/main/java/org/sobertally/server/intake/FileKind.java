@@ -226,6 +226,24 @@ public enum FileKind {
       Field.needed("day", "day", "date", "used on", "datum", "tag", "jour", "fecha"),
       Field.wished("part", "part", "feature", "application", "app", "service", "module", "modul")),
 
+  /** So much was used of a metered allowance on a day. */
+  METER(
+      true,
+      Field.needed("day", "day", "date", "used on", "datum", "tag", "jour", "fecha"),
+      Field.needed(
+          "used",
+          "used",
+          "units",
+          "quantity",
+          "consumption",
+          "verbrauch",
+          "menge",
+          "consommation",
+          "consumo"),
+      Field.wished("allowance", "allowance", "meter", "service", "kontingent", "zähler"),
+      Field.wished(
+          "account", "account", "email", "e-mail", "mail", "user", "benutzer", "utilisateur")),
+
   /** One row per plan: what a vendor lists a seat at. */
   PRICES(
       true,

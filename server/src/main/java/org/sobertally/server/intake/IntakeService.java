@@ -244,6 +244,7 @@ class IntakeService {
           throw Problem.unprocessable(e.getMessage(), List.of());
         }
       }
+      case METER -> new MeterFile(draft, mapping.vendor(), to).take(progress);
       case BILL -> {
         try {
           new BillFile(draft, mapping.vendor()).take(progress);

@@ -112,6 +112,13 @@ final class TemplateColumns {
                   "price", Described.of("What a seat is listed at", "264"),
                   "per", Described.of("A year, or a month", "year", "year", "month"))),
           entry(
+              FileKind.METER,
+              Map.of(
+                  "day", Described.of("The day of use", "2026-09-14"),
+                  "used", Described.of("How much was used", "420"),
+                  "allowance", Described.of("Of what; may be empty where there is one", "Prints"),
+                  "account", Described.of("By whom, where that is known", "1042"))),
+          entry(
               FileKind.BILL,
               Map.of(
                   "plan", PRODUCT,

@@ -5,8 +5,10 @@ import static org.assertj.core.api.Assertions.assertThat;
 import com.fasterxml.jackson.databind.JsonNode;
 import io.quarkus.test.junit.QuarkusTest;
 import jakarta.inject.Inject;
+import java.math.BigDecimal;
 import java.nio.charset.StandardCharsets;
 import java.time.LocalDate;
+import java.util.List;
 import java.util.UUID;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -129,6 +131,41 @@ class EventsTest {
             "2026-09-29T08:00:00Z",
             "{\"account\":\"plumbrigg-p0520\",\"plan\":\"plum-draft\"}"));
     assertThat(pool().get("refusedMonth").asInt()).isEqualTo(before + 1);
+  }
+
+  /** Report runs of Deepglass: what events tell adds to the day. */
+  @Test
+  void useOfAnAllowanceAddsUpAndCountsOnce() {
+    BigDecimal before = runs();
+    String data = "{\"allowance\":\"dg-reports\",\"used\":%s,\"day\":\"2026-09-29\"}";
+    String one = event("allowance.used", "2026-09-29T10:00:00Z", data.formatted("12"));
+    String other = event("allowance.used", "2026-09-29T11:00:00Z", data.formatted("0.5"));
+    assertThat(send(one, other).json().get("taken").asInt()).isEqualTo(2);
+    assertThat(send(one).json().get("repeated").asInt()).isEqualTo(1);
+    assertThat(runs().subtract(before)).isEqualByComparingTo("12.5");
+    byte[] book = Caller.keeper().get("/api/v1/book").bytes();
+    assertThat(Caller.keeper().putZip("/api/v1/book?replace=true", book).status()).isEqualTo(200);
+    assertThat(runs().subtract(before)).as("it is stored").isEqualByComparingTo("12.5");
+    for (String wrong :
+        List.of(
+            "{\"allowance\":\"none\",\"used\":1,\"day\":\"2026-09-29\"}",
+            "{\"allowance\":\"dg-reports\",\"used\":-1,\"day\":\"2026-09-29\"}",
+            "{\"allowance\":\"dg-reports\",\"used\":\"many\",\"day\":\"2026-09-29\"}",
+            "{\"allowance\":\"dg-reports\",\"used\":1,\"day\":\"2027-09-29\"}",
+            "{\"allowance\":\"dg-reports\",\"used\":1,\"day\":\"2026-09-29\",\"account\":\"x\"}")) {
+      assertThat(send(event("allowance.used", "2026-09-29T12:00:00Z", wrong)).status())
+          .as(wrong)
+          .isEqualTo(422);
+    }
+  }
+
+  private static BigDecimal runs() {
+    for (JsonNode one : Caller.reader().get("/api/v1/allowances").json()) {
+      if (one.get("allowance").asText().equals("dg-reports")) {
+        return one.get("used").decimalValue();
+      }
+    }
+    throw new AssertionError("There is no such allowance.");
   }
 
   @Test

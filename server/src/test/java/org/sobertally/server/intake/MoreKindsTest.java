@@ -155,6 +155,44 @@ class MoreKindsTest {
             "offer,plan,from_seats,unit_price,pricing,minimum", "qm-two-years,quill-opus,1,395,,5");
   }
 
+  /** Rows of a day add up; what the book had of a day gives way, so that nothing counts twice. */
+  @Test
+  void useOfAnAllowanceComesInByDay() {
+    keeper.putZip(
+        "/api/v1/book?replace=true",
+        new SmallBook()
+            .file(
+                "allowances.csv",
+                "allowance,vendor,name,unit,agreement,plan,amount,per,period",
+                "runs,quillmoor,Report runs,runs,qm,,1000,AGREEMENT,YEAR")
+            .file(
+                "meter.csv",
+                "allowance,day,account,used",
+                "runs,2026-09-01,,10",
+                "runs,2026-09-01,a-bo,4")
+            .zip());
+    String mapping =
+        mapping(
+            "METER",
+            "\"day\": \"Day\", \"used\": \"Units\", \"account\": \"User\", \"allowance\": \"What\"",
+            "");
+    String csv =
+        "Day,Units,User,What\n2026-09-01,7,,\n2026-09-02,1.5,a-bo,Report runs\n"
+            + "2026-09-02,2,a-bo,runs\n2026-10-05,1,,\n2026-09-03,-1,,\n2026-09-03,1,nobody,\n"
+            + "2026-09-03,1,,prints\n";
+    JsonNode taken = take(csv, mapping);
+    assertThat(taken.get("rejected").toString())
+        .contains("later than the file", "no number from 0 on", "No account at this vendor")
+        .contains("no allowance 'prints'");
+    assertThat(Zips.rows(keeper.get("/api/v1/book").bytes(), "meter.csv"))
+        .containsExactly(
+            "allowance,day,account,used",
+            "runs,2026-09-01,,7",
+            "runs,2026-09-01,a-bo,4",
+            "runs,2026-09-02,a-bo,3.5");
+    assertThat(steward.get("/api/v1/allowances").json().at("/0/used").asText()).isEqualTo("14.5");
+  }
+
   private static final String BILL =
       mapping(
           "BILL",

@@ -1,6 +1,7 @@
 package org.sobertally.server.book.store;
 
 import jakarta.enterprise.context.ApplicationScoped;
+import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -14,6 +15,7 @@ import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.sobertally.core.activity.Evidence;
 import org.sobertally.core.agreement.Agreement;
+import org.sobertally.core.agreement.Allowance;
 import org.sobertally.core.agreement.Subscription;
 import org.sobertally.core.agreement.VendorBill;
 import org.sobertally.core.book.Book;
@@ -28,6 +30,7 @@ import org.sobertally.core.people.Keep;
 import org.sobertally.core.people.Person;
 import org.sobertally.core.people.StandingRule;
 import org.sobertally.core.time.Days;
+import org.sobertally.server.book.schema.AllowanceMappers;
 import org.sobertally.server.book.schema.BillMappers;
 import org.sobertally.server.book.schema.DatedMappers;
 import org.sobertally.server.book.schema.Mappers;
@@ -148,6 +151,23 @@ public class BookEditor {
   public void drawLines(Books.Change change, Plan plan, Integer idleLine, Integer openingGrace) {
     store(Mappers.PLAN, plan.withLines(idleLine, openingGrace));
     change.apply(book -> book.withLinesOfPlan(plan.id(), idleLine, openingGrace));
+  }
+
+  /**
+   * So much more was used of an allowance on a day.
+   *
+   * @param used its account may be null
+   */
+  public void use(Books.Change change, String allowance, Allowance.Metered used) {
+    BigDecimal sum = used.used();
+    for (Allowance.Metered before : change.book().allowances().byId(allowance).meter()) {
+      boolean same =
+          before.day().equals(used.day()) && Objects.equals(before.account(), used.account());
+      sum = same ? sum.add(before.used()) : sum;
+    }
+    Allowance.Metered row = new Allowance.Metered(used.day(), used.account(), sum);
+    store(AllowanceMappers.METER, new AllowanceMappers.MeterOf(allowance, row));
+    change.apply(book -> book.withMetered(allowance, row));
   }
 
   /** The house's lines and windows. */
