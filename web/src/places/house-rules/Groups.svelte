@@ -165,6 +165,12 @@
           />
         </h2>
         <span class="sub">{sayCount(sheet.members.length, 'person', 'people')}</span>
+        <a
+          class="word"
+          href="/api/v1/groups/{encodeURIComponent(sheet.group)}/sheet.pdf?asOf={asOf()}"
+          target="_blank"
+          rel="noreferrer">the month’s sheet</a
+        >
       </div>
       <p class="terms">
         {#if sheet.ofDirectory}

@@ -111,6 +111,16 @@
     <a class="word" href={to('/people/waiting')}>invitations and queue</a>
     <a class="word" href={to('/people/list')}>bring a list</a>
   </span>
+  {#if session.isLead}
+    {#each choices.value?.groups ?? [] as group (group.id)}
+      <a
+        class="word"
+        href="/api/v1/groups/{encodeURIComponent(group.id)}/sheet.pdf?asOf={asOf()}"
+        target="_blank"
+        rel="noreferrer">the month’s sheet of {group.name}</a
+      >
+    {/each}
+  {/if}
   <button class="word" onclick={() => saveCsv(csv, 'people.csv')}>as CSV</button>
 </div>
 

@@ -14,6 +14,7 @@ import org.sobertally.core.agreement.Agreement;
 import org.sobertally.core.agreement.RenewalChance;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.findings.Board;
+import org.sobertally.core.findings.Findings;
 import org.sobertally.core.findings.Focus;
 import org.sobertally.core.money.Money;
 import org.sobertally.core.money.MoneyWords;
@@ -93,7 +94,7 @@ class MonthSheet {
     vendors(book, statement, paper);
     paper.nextPage();
     due(book, day, paper);
-    findings(book, day, paper);
+    findings(figures.findings(book, day), Focus.EVERYTHING, paper);
     decided(month, day, paper);
     return paper.note("Counted to %s.".formatted(Words.day(day)));
   }
@@ -114,7 +115,7 @@ class MonthSheet {
                 List.of("The same, a year", about(savings.yearlyOn(day, currency)))));
   }
 
-  private static String about(Money money) {
+  static String about(Money money) {
     return MoneyWords.about(money);
   }
 
@@ -207,9 +208,9 @@ class MonthSheet {
     return sum;
   }
 
-  private void findings(Book book, LocalDate day, Paper paper) {
+  static void findings(Findings all, Focus focus, Paper paper) {
     List<Board.KindTally> largest =
-        Board.of(figures.findings(book, day), Focus.EVERYTHING).kinds().stream()
+        Board.of(all, focus).kinds().stream()
             .filter(kind -> kind.findings() > 0)
             .sorted(
                 Comparator.comparing((Board.KindTally kind) -> kind.amount().amount()).reversed())

@@ -14,6 +14,8 @@ import java.util.regex.Pattern;
 import org.eclipse.microprofile.config.inject.ConfigProperty;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.money.MoneyWords;
+import org.sobertally.core.people.Group;
+import org.sobertally.core.people.Person;
 import org.sobertally.core.statement.Statement;
 import org.sobertally.core.statement.StoppedMoney;
 import org.sobertally.server.book.store.Books;
@@ -60,41 +62,47 @@ class SheetMail {
     this.address = address;
   }
 
-  private record Kept(List<String> recipients, String lastMonth) {}
+  private record Kept(List<String> recipients, boolean leads, String lastMonth) {}
 
   private Kept kept() {
     for (Object row :
         entities
             .createNativeQuery(
-                "select recipients, last_month from month_sheet where id = 1", Object[].class)
+                "select recipients, leads, last_month from month_sheet where id = 1",
+                Object[].class)
             .getResultList()) {
       Object[] values = (Object[]) row;
       String recipients = (String) values[0];
       List<String> all = recipients.isEmpty() ? List.of() : Arrays.asList(recipients.split("\n"));
-      return new Kept(all, (String) values[1]);
+      return new Kept(all, (Boolean) values[1], (String) values[2]);
     }
-    return new Kept(List.of(), null);
+    return new Kept(List.of(), false, null);
   }
 
-  private void keep(List<String> recipients, String lastMonth) {
+  private void keep(List<String> recipients, boolean leads, String lastMonth) {
     entities
         .createNativeQuery(
-            "merge into month_sheet (id, recipients, last_month) key (id) values (1, :to, :month)")
+            """
+            merge into month_sheet (id, recipients, leads, last_month) key (id)
+            values (1, :to, :leads, :month)
+            """)
         .setParameter("to", String.join("\n", recipients))
+        .setParameter("leads", leads)
         .setParameter("month", lastMonth)
         .executeUpdate();
   }
 
   @Transactional
-  List<String> recipients() {
-    return kept().recipients();
+  StatementResource.Recipients recipients() {
+    Kept kept = kept();
+    return new StatementResource.Recipients(kept.recipients(), kept.leads());
   }
 
   /** From now on it goes to these; the month that is over is not sent after. */
   @Transactional
-  List<String> send(List<String> to, String actor) {
+  StatementResource.Recipients send(StatementResource.Recipients to, String actor) {
     List<String> clean = new ArrayList<>();
-    for (String one : to) {
+    for (String one : to.recipients()) {
       String recipient = one.strip();
       if (recipient.length() > LONGEST || !ADDRESS.matcher(recipient).matches()) {
         throw Problem.badRequest("recipients: '%s' is no mail address.".formatted(one));
@@ -108,17 +116,22 @@ class SheetMail {
     }
     Kept before = kept();
     String month = before.lastMonth();
-    if (month == null || before.recipients().isEmpty()) {
+    if (month == null || before.recipients().isEmpty() && !before.leads()) {
       month = YearMonth.from(clock.today()).minusMonths(1).toString();
     }
-    keep(clean, month);
+    keep(clean, to.leads(), month);
     journal.add(
         actor,
         "HOUSE_RULE",
         clean.isEmpty()
-            ? "The month's sheet goes to nobody."
-            : "The month's sheet goes to %s.".formatted(String.join(", ", clean)));
-    return clean;
+            ? "The month's sheet goes to nobody%s.".formatted(andLeads(to.leads()))
+            : "The month's sheet goes to %s%s."
+                .formatted(String.join(", ", clean), andLeads(to.leads())));
+    return new StatementResource.Recipients(clean, to.leads());
+  }
+
+  private static String andLeads(boolean leads) {
+    return leads ? "; whoever leads a group gets the group's" : "";
   }
 
   @Scheduled(every = "1h", delayed = "40s", concurrentExecution = ConcurrentExecution.SKIP)
@@ -127,13 +140,32 @@ class SheetMail {
     YearMonth last = YearMonth.from(clock.today()).minusMonths(1);
     Kept kept = kept();
     boolean sent = kept.lastMonth() != null && !YearMonth.parse(kept.lastMonth()).isBefore(last);
-    if (sent || kept.recipients().isEmpty()) {
+    if (sent || kept.recipients().isEmpty() && !kept.leads()) {
       return;
     }
     String subject = "Software seats in %s".formatted(MonthSheet.said(last));
     String body = body(books.current(), last);
     kept.recipients().forEach(to -> mailroom.send(to, subject, body, "SHEET"));
-    keep(kept.recipients(), last.toString());
+    if (kept.leads()) {
+      books.current().groups().all().forEach(group -> tellLeads(books.current(), group, last));
+    }
+    keep(kept.recipients(), kept.leads(), last.toString());
+  }
+
+  private void tellLeads(Book book, Group group, YearMonth month) {
+    String subject = "Software seats of %s in %s".formatted(group.name(), MonthSheet.said(month));
+    String body =
+        """
+        What your people hold, what of it did work, and what was found:
+
+        %s/api/v1/groups/%s/sheet.pdf?month=%s
+        """
+            .formatted(address, group.id(), month);
+    group.leads().stream()
+        .filter(book.people()::has)
+        .map(book.people()::byId)
+        .filter(lead -> lead.status() == Person.Status.ACTIVE && !lead.email().isBlank())
+        .forEach(lead -> mailroom.send(lead.email(), subject, body, "SHEET"));
   }
 
   private String body(Book book, YearMonth month) {

@@ -41,6 +41,7 @@ import org.sobertally.server.http.Problem;
 import org.sobertally.server.http.XlsxListWriter;
 import org.sobertally.server.kept.KeptLedger;
 import org.sobertally.server.kept.Savings;
+import org.sobertally.server.print.Paper;
 import org.sobertally.server.print.Pdf;
 import org.sobertally.server.store.AsOf;
 
@@ -367,32 +368,46 @@ public class StatementResource {
       @QueryParam("month") String monthText, @QueryParam("asOf") String asOfText) {
     Book book = books.current();
     LocalDate day = asOf.of(book, asOfText);
+    YearMonth month = month(monthText, day);
+    return pdf(monthSheet.of(book, month, day), "seats-%s.pdf".formatted(month));
+  }
+
+  /** The one that was over last where none is named. */
+  static YearMonth month(String text, LocalDate day) {
     YearMonth month =
-        Params.month("month", monthText).orElse(YearMonth.from(day.plusDays(1)).minusMonths(1));
+        Params.month("month", text).orElse(YearMonth.from(day.plusDays(1)).minusMonths(1));
     if (month.atDay(1).isAfter(day)) {
       throw Problem.badRequest("month: %s has not begun on %s.".formatted(month, day));
     }
-    return Response.ok(Pdf.of(monthSheet.of(book, month, day)))
-        .header(
-            HttpHeaders.CONTENT_DISPOSITION, "inline; filename=\"seats-%s.pdf\"".formatted(month))
+    return month;
+  }
+
+  static Response pdf(Paper paper, String name) {
+    return Response.ok(Pdf.of(paper))
+        .header(HttpHeaders.CONTENT_DISPOSITION, "inline; filename=\"%s\"".formatted(name))
         .build();
   }
 
-  /** To whom the month's sheet goes on the first of the next. */
+  /**
+   * To whom the month's sheet goes on the first of the next.
+   *
+   * @param leads whether whoever leads a group gets that of the group
+   */
   @Schema(name = "SheetRecipients")
-  public record Recipients(@NotNull @Size(max = 50) List<@NotNull String> recipients) {}
+  public record Recipients(
+      @NotNull @Size(max = 50) List<@NotNull String> recipients, boolean leads) {}
 
   @GET
   @Path("/sheet/recipients")
   @RolesAllowed({Role.STEWARD_NAME, Role.KEEPER_NAME})
   public Recipients recipients() {
-    return new Recipients(sheetMail.recipients());
+    return sheetMail.recipients();
   }
 
   @PUT
   @Path("/sheet/recipients")
   @RolesAllowed({Role.STEWARD_NAME, Role.KEEPER_NAME})
   public Recipients send(@NotNull @Valid Recipients to) {
-    return new Recipients(sheetMail.send(to.recipients(), identity.getPrincipal().getName()));
+    return sheetMail.send(to, identity.getPrincipal().getName());
   }
 }

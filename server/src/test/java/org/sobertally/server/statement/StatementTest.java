@@ -252,6 +252,45 @@ class StatementTest {
     assertThat(put(path, "{\"recipients\":[]}").json().get("recipients")).isEmpty();
   }
 
+  @Test
+  void whoeverLeadsAGroupIsToldOfItsSheet() {
+    String path = "/api/v1/statement/sheet/recipients";
+    assertThat(put(path, "{\"recipients\":[],\"leads\":true}").json().get("leads").asBoolean())
+        .isTrue();
+    QuarkusTransaction.requiringNew()
+        .run(
+            () ->
+                entities
+                    .createNativeQuery("update month_sheet set last_month = '2026-07'")
+                    .executeUpdate());
+    sheetMail.look();
+    assertThat(sheets()).as("one lead of one group").isEqualTo(1);
+    put(path, "{\"recipients\":[],\"leads\":false}");
+  }
+
+  /** Ann and Bo are in the yard; Cy is not. */
+  @Test
+  void aGroupsSheetIsOfItsPeopleOnly() throws IOException {
+    Caller.Answer answer =
+        steward.get("/api/v1/groups/yard/sheet.pdf?month=2026-09&asOf=2026-09-30");
+    assertThat(answer.status()).as(answer.text()).isEqualTo(200);
+    JsonNode month =
+        steward.get("/api/v1/statement?by=GROUP&from=2026-09&to=2026-09").json().get(0);
+    String bears = "";
+    for (JsonNode share : month.get("shares")) {
+      bears =
+          share.path("key").asText().equals("yard") ? share.at("/amount/amount").asText() : bears;
+    }
+    try (PDDocument document = Loader.loadPDF(answer.bytes())) {
+      assertThat(document.getNumberOfPages()).isEqualTo(2);
+      assertThat(new PDFTextStripper().getText(document))
+          .contains("Software seats of Dockyard in September 2026", "People 2", "€" + bears)
+          .contains("What its people hold", "The largest findings", "What became of their seats");
+    }
+    assertThat(steward.get("/api/v1/groups/none/sheet.pdf").status()).isEqualTo(404);
+    assertThat(steward.get("/api/v1/groups/yard/sheet.pdf?month=2027-01").status()).isEqualTo(400);
+  }
+
   private Caller.Answer put(String path, String json) {
     return steward.send("PUT", path, "application/json", json.getBytes(StandardCharsets.UTF_8));
   }

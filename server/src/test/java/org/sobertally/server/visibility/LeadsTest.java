@@ -59,6 +59,13 @@ class LeadsTest {
     assertThat(texts(lead.get("/api/v1/findings/compare").json(), "id")).containsExactly("deck");
   }
 
+  @Test
+  void theSheetOfTheMonthIsOfTheirGroupsOnly() {
+    assertThat(lead.get("/api/v1/groups/deck/sheet.pdf").bytes()).startsWith('%', 'P', 'D', 'F');
+    assertThat(lead.get("/api/v1/groups/finance/sheet.pdf").status()).isEqualTo(404);
+    assertThat(lead.get("/api/v1/statement/sheet.pdf").status()).isEqualTo(403);
+  }
+
   @ParameterizedTest
   @ValueSource(strings = {"", "/timeline", "/cover"})
   void somebodyElseIsNotThere(String rest) {
