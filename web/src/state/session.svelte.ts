@@ -11,8 +11,10 @@ class SessionState {
   /** Sees the groups they lead only. */
   readonly isLead = $derived(this.me?.role === 'LEAD');
   readonly maySteer = $derived(this.me?.role === 'STEWARD');
-  /** Decides what others planned, and signs what was saved. */
+  /** Decides what others planned. */
   readonly mayDecide = $derived(this.me?.role === 'DECIDER');
+  /** Signs off what was kept. */
+  readonly signs = $derived(this.me?.signs ?? false);
 
   constructor() {
     whenSignedOut(() => this.#set(null));

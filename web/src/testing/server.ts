@@ -54,6 +54,7 @@ export function signIn(role: Schemas['Role'], login = 'runa') {
     csrf: 'c',
     today: '2026-09-30',
     zone: 'Europe/Lisbon',
+    signs: role === 'DECIDER',
   };
 }
 

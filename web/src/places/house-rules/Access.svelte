@@ -1,5 +1,6 @@
 <!-- People with access, their roles, and the tokens of scripts: for the keeper of keys. -->
 <script lang="ts">
+  import Check from '../../pieces/controls/Check.svelte';
   import Pick from '../../pieces/controls/Pick.svelte';
   import { api, dataOf, type Schemas } from '../../api/client';
   import { Question } from '../../state/question.svelte';
@@ -24,6 +25,7 @@
     role: Role;
     person: string;
     email: string;
+    signs: boolean;
     password: string;
     known: boolean;
   } | null>(null);
@@ -50,6 +52,7 @@
       role: p?.role ?? 'READER',
       person: p?.person ?? '',
       email: p?.email ?? '',
+      signs: p?.signs ?? true,
       password: '',
       known: p !== undefined,
     };
@@ -57,12 +60,13 @@
 
   const save = () =>
     everybody.attempt(async () => {
-      const { login, name, role, person, email, password } = form!;
+      const { login, name, role, person, email, signs, password } = form!;
       const body = {
         name,
         role,
         person: person || null,
         email: email || null,
+        signs,
         password: password || null,
       };
       everybody.set(
@@ -140,6 +144,13 @@
               placeholder={form.known ? 'stays' : 'at least 10 characters'}
             />
           </label>
+          {#if form.role === 'DECIDER'}
+            <p>
+              <Check checked={form.signs} onchange={() => form && (form.signs = !form.signs)}
+                >Signs off what was kept</Check
+              >
+            </p>
+          {/if}
           <p>
             <button class="go">Save</button>
             <button type="button" class="word" onclick={() => (form = null)}>leave it</button>
@@ -158,7 +169,11 @@
                 {#if p.person}<span class="sub">{p.person}</span>{/if}</td
               >
               <td class="num">{p.login}</td>
-              <td>{p.role.toLowerCase()}</td>
+              <td
+                >{p.role.toLowerCase()}{p.role === 'DECIDER' && !p.signs
+                  ? ', does not sign'
+                  : ''}</td
+              >
               <td class="sub">{p.email ?? '–'}</td>
               <td class="r">
                 <button class="word" onclick={() => open(p)} aria-label="change {p.name}"

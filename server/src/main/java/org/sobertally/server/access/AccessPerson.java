@@ -23,6 +23,9 @@ class AccessPerson {
   /** Who of the directory they are; null where that does not matter. */
   String person;
 
+  /** Whether they sign off what was kept, as long as they are a decider. */
+  boolean signs = true;
+
   /** Where rounds write to; null for nowhere. */
   String email;
 }

@@ -57,6 +57,7 @@ public class AccessResource {
    *
    * @param person who of the directory they are; a lead's groups are those that this person leads
    * @param email where rounds write to
+   * @param signs whether they sign off what was kept; it counts for deciders
    */
   @Schema(name = "AccessPerson")
   public record PersonDto(
@@ -64,9 +65,11 @@ public class AccessResource {
       String name,
       Role role,
       @Schema(nullable = true) String person,
-      @Schema(nullable = true) String email) {}
+      @Schema(nullable = true) String email,
+      boolean signs) {}
 
   /**
+   * @param signs absent: as before, and somebody new does
    * @param password needed of somebody new; of others it stays where absent
    */
   @Schema(name = "AccessRequest")
@@ -75,6 +78,7 @@ public class AccessResource {
       @NotNull Role role,
       @Schema(nullable = true) @Size(max = 200) String person,
       @Schema(nullable = true) @Size(max = 320) String email,
+      @Schema(nullable = true) Boolean signs,
       @Schema(nullable = true) @Size(min = SHORTEST_PASSWORD, max = 200) String password) {}
 
   /** A token; what it is cannot be read again. */
@@ -100,7 +104,7 @@ public class AccessResource {
   @Produces({MediaType.APPLICATION_JSON, "text/csv"})
   public List<PersonDto> people() {
     return sessions.people().stream()
-        .map(p -> new PersonDto(p.login, p.name, p.role, p.person, p.email))
+        .map(p -> new PersonDto(p.login, p.name, p.role, p.person, p.email, p.signs))
         .toList();
   }
 
@@ -139,6 +143,9 @@ public class AccessResource {
     sessions.allowHashed(login, form.name().strip(), form.role(), person, hash);
     boolean noAddress = form.email() == null || form.email().isBlank();
     sessions.setAddress(login, noAddress ? null : form.email().strip());
+    if (form.signs() != null) {
+      sessions.setSigns(login, form.signs());
+    }
     if (known != null && hash != null) {
       sessions.setPassword(login, hash);
     }

@@ -66,6 +66,7 @@ public class SessionResource {
    * @param csrf to be sent as X-CSRF-Token with every change; absent for a token
    * @param today the application's day
    * @param zone the time zone that days and times are told in
+   * @param signs whether they sign off what was kept
    */
   @Schema(name = "Session")
   public record SessionDto(
@@ -74,7 +75,8 @@ public class SessionResource {
       Role role,
       @Schema(nullable = true) String csrf,
       String today,
-      String zone) {}
+      String zone,
+      boolean signs) {}
 
   /** What the sign-in page needs to know before anybody is signed in. */
   @Schema(name = "Welcome")
@@ -98,7 +100,8 @@ public class SessionResource {
         Role.valueOf(identity.getRoles().iterator().next()),
         identity.getAttribute(TallyAuthentication.CSRF),
         clock.today().toString(),
-        clock.zone().getId());
+        clock.zone().getId(),
+        identity.hasRole(Role.DECIDER_NAME) && sessions.signs(identity.getPrincipal().getName()));
   }
 
   @POST
@@ -125,7 +128,8 @@ public class SessionResource {
                 visitor.role(),
                 visitor.csrf(),
                 clock.today().toString(),
-                clock.zone().getId()))
+                clock.zone().getId(),
+                visitor.role() == Role.DECIDER && sessions.signs(visitor.login())))
         .cookie(cookie(signedIn.cookie(), NewCookie.DEFAULT_MAX_AGE))
         .build();
   }

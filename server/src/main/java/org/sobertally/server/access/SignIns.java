@@ -209,6 +209,19 @@ public class SignIns {
             visitor.login.equals(login) ? visitor(now, visitor.csrf, visitor.expires) : visitor);
   }
 
+  /** Whether they sign off what was kept, as long as they are a decider. */
+  @Transactional
+  void setSigns(String login, boolean signs) {
+    entities.find(AccessPerson.class, login).signs = signs;
+  }
+
+  /** Whether whoever decides by that name may sign off what was kept; a token of a decider may. */
+  @Transactional
+  public boolean signs(String login) {
+    AccessPerson person = entities.find(AccessPerson.class, login);
+    return person == null || person.signs;
+  }
+
   /** Gives somebody another password and ends where they are signed in. */
   @Transactional
   void setPassword(String login, String hash) {

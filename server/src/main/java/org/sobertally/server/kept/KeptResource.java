@@ -31,6 +31,7 @@ import org.sobertally.server.book.store.Books;
 import org.sobertally.server.http.MoneyDto;
 import org.sobertally.server.http.Page;
 import org.sobertally.server.http.Params;
+import org.sobertally.server.http.Problem;
 import org.sobertally.server.http.XlsxListWriter;
 import org.sobertally.server.kept.KeptLedger.Entry;
 import org.sobertally.server.kept.KeptLedger.State;
@@ -197,7 +198,12 @@ public class KeptResource {
   @RolesAllowed(Role.DECIDER_NAME)
   public EntryDto sign(@PathParam("entry") String entry) {
     Book book = books.current();
-    return dto(book, signing.sign(book, entry, identity.getPrincipal().getName()));
+    String actor = identity.getPrincipal().getName();
+    if (!sessions.signs(actor)) {
+      throw Problem.forbidden(
+          "You decide, and somebody else signs off what was kept. The keeper of keys says who.");
+    }
+    return dto(book, signing.sign(book, entry, actor));
   }
 
   /**

@@ -7,6 +7,7 @@ import io.quarkus.narayana.jta.QuarkusTransaction;
 import io.quarkus.test.junit.QuarkusTest;
 import jakarta.inject.Inject;
 import jakarta.persistence.EntityManager;
+import java.nio.charset.StandardCharsets;
 import java.time.LocalDate;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -165,5 +166,30 @@ class KeptTest {
     assertThat(steward.get("/api/v1/statement/expected").status()).isEqualTo(200);
     QuarkusTransaction.requiringNew()
         .run(() -> entities.createNativeQuery("delete from renewal_case").executeUpdate());
+  }
+
+  /** Deciding is one thing, signing off another: the keeper of keys says who does. */
+  @Test
+  void aDeciderWhoDoesNotSignIsRefused() {
+    Caller keeper = Caller.keeper();
+    String path = "/api/v1/access/people/teodor";
+    String form = "{\"name\":\"Teodor Quist\",\"role\":\"DECIDER\",\"signs\":%s}";
+    Caller.Answer changed =
+        keeper.send(
+            "PUT",
+            path,
+            "application/json",
+            form.formatted(false).getBytes(StandardCharsets.UTF_8));
+    assertThat(changed.status()).as(changed.text()).isEqualTo(200);
+    try {
+      assertThat(decider.get("/api/v1/session").json().get("signs").asBoolean()).isFalse();
+      Caller.Answer answer = decider.post("/api/v1/kept/" + first("STOPPED") + "/sign");
+      assertThat(answer.status()).isEqualTo(403);
+      assertThat(answer.detail()).contains("somebody else signs off");
+    } finally {
+      keeper.send(
+          "PUT", path, "application/json", form.formatted(true).getBytes(StandardCharsets.UTF_8));
+    }
+    assertThat(decider.get("/api/v1/session").json().get("signs").asBoolean()).isTrue();
   }
 }
