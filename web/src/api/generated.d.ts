@@ -3664,6 +3664,59 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/v1/groups/{group}/sheet.pdf': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Pages */
+    get: {
+      parameters: {
+        query?: {
+          asOf?: string;
+          month?: string;
+        };
+        header?: never;
+        path: {
+          group: string;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/v1/house-rules': {
     parameters: {
       query?: never;
@@ -11425,6 +11478,7 @@ export interface components {
       name: string;
       person?: string | null;
       role: components['schemas']['Role'];
+      signs: boolean;
     };
     AccessRequest: {
       email?: string | null;
@@ -11432,6 +11486,7 @@ export interface components {
       password?: string | null;
       person?: string | null;
       role: components['schemas']['Role'];
+      signs?: boolean | null;
     };
     AccessToken: {
       created: components['schemas']['Instant'];
@@ -12255,7 +12310,9 @@ export interface components {
       | 'HOLDINGS'
       | 'LAST_USE'
       | 'USE'
+      | 'METER'
       | 'PRICES'
+      | 'BILL'
       | 'OFFER'
       | 'SESSIONS';
     FileKindOffer: {
@@ -14236,12 +14293,14 @@ export interface components {
       login: string;
       name: string;
       role: components['schemas']['Role'];
+      signs: boolean;
       today: string;
       zone: string;
     };
     /** @enum {string} */
     Settled: 'BY_TAKE_BACK' | 'OTHERWISE';
     SheetRecipients: {
+      leads: boolean;
       recipients: string[];
     };
     Slate: {

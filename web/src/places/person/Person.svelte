@@ -166,9 +166,15 @@
         >{/if}{/if}
     {#if person.reports > 0}· {sayCount(person.reports, 'person', 'people')} report to them{/if}
     {#each person.groups as g (g.group)}
-      {' · '}<a href="{to('/people')}{to('/people').includes('?') ? '&' : '?'}group={g.group}"
-        >{g.name}</a
-      >{g.leads ? ', which they lead' : g.ledBy.length > 0 ? `, led by ${g.ledBy.join(', ')}` : ''}
+      <span class="of"
+        >· <a href="{to('/people')}{to('/people').includes('?') ? '&' : '?'}group={g.group}"
+          >{g.name}</a
+        >{g.leads
+          ? ', which they lead'
+          : g.ledBy.length > 0
+            ? `, led by ${g.ledBy.join(', ')}`
+            : ''}</span
+      >
     {/each}
   </p>
   {#if slates.fault}<p class="neg" role="alert">{slates.fault}</p>{/if}
@@ -342,6 +348,9 @@
 {/if}
 
 <style>
+  .of {
+    margin-left: 0.25em;
+  }
   .title {
     display: flex;
     flex-wrap: wrap;
