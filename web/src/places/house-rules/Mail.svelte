@@ -6,6 +6,7 @@
   import { session } from '../../state/session.svelte';
   import { sayCount, sayShortDay } from '../../state/say';
 
+  import Reminders from './Reminders.svelte';
   import SheetMail from './SheetMail.svelte';
 
   type Mail = Schemas['Mail'];
@@ -31,7 +32,10 @@
     question.attempt(async () => question.set(await dataOf(api.POST('/api/v1/mail/again'))));
 </script>
 
-{#if mayRead}<SheetMail />{/if}
+{#if mayRead}
+  <SheetMail />
+  <Reminders />
+{/if}
 {#if question.fault}<p class="neg" role="alert">{question.fault}</p>{/if}
 {#if mail}
   <p class="sub">

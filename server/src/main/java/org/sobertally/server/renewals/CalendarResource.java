@@ -163,7 +163,8 @@ public class CalendarResource {
         cases.from(today).stream()
             .collect(
                 Collectors.toMap(
-                    one -> one.agreement, one -> one.stateOn(today), (one, other) -> one));
+                    one -> RenewalCalendar.key(one.agreement, one.renews),
+                    one -> one.stateOn(today)));
     return new RenewalCalendar(book, today, states, address).write(wanted(book, feed));
   }
 

@@ -18,6 +18,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.function.Predicate;
 import org.sobertally.core.agreement.Agreement;
+import org.sobertally.core.agreement.Offer;
 import org.sobertally.core.agreement.RenewalChance;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.words.Words;
@@ -40,7 +41,7 @@ final class RenewalCalendar {
   private final ICalendar calendar = new ICalendar();
 
   /**
-   * @param states by agreement
+   * @param states by {@link #key}
    * @param address of the application
    */
   RenewalCalendar(Book book, LocalDate today, Map<String, RenewalState> states, String address) {
@@ -51,6 +52,11 @@ final class RenewalCalendar {
     calendar.setVersion(ICalVersion.V2_0);
     calendar.setProductId("-//Sober Tally//Renewals//EN");
     calendar.setName("Renewals");
+  }
+
+  /** One renewal of an agreement. */
+  static String key(String agreement, LocalDate renews) {
+    return agreement + "-" + renews;
   }
 
   /** As text, for the agreements that are wanted. */
@@ -78,13 +84,13 @@ final class RenewalCalendar {
   }
 
   private void add(Agreement agreement, RenewalChance chance) {
-    RenewalState state = states.getOrDefault(agreement.id(), RenewalState.OPEN);
+    String of = key(agreement.id(), chance.renews());
+    RenewalState state = states.getOrDefault(of, RenewalState.OPEN);
     boolean told =
         state == RenewalState.NOTICE_GIVEN
             || state == RenewalState.RENEWED
             || state == RenewalState.KEPT_ON_PURPOSE;
     String name = agreement.name();
-    String of = agreement.id() + "-" + chance.renews();
     LocalDate look = chance.noticeBy().minusDays(LOOK_DAYS);
     event("look-" + of, look, "Look at %s before it renews".formatted(name), agreement, told);
     event(
@@ -94,6 +100,21 @@ final class RenewalCalendar {
         agreement,
         told);
     event("renews-" + of, chance.renews(), "%s renews".formatted(name), agreement, false);
+    for (LocalDate missed : chance.missed()) {
+      // Nothing can be changed any more, but it comes.
+      String id = "renews-" + key(agreement.id(), missed);
+      event(id, missed, "%s renews".formatted(name), agreement, false);
+    }
+    for (Offer offer : book.offers().all()) {
+      if (offer.agreement().equals(agreement.id()) && offer.validUntil() != null) {
+        event(
+            "offer-" + offer.id(),
+            offer.validUntil(),
+            "Last day to take %s for %s".formatted(offer.name(), name),
+            agreement,
+            told);
+      }
+    }
     if (agreement.floor() != null && agreement.floor().check() != null) {
       LocalDate check = agreement.floor().check();
       event(

@@ -33,7 +33,7 @@ class RenewalReminders {
   private final Mailroom mailroom;
   private final EntityManager entities;
   private final TallyClock clock;
-  private final List<Integer> distances;
+  private final ReminderRule rule;
   private final String address;
 
   RenewalReminders(
@@ -43,7 +43,7 @@ class RenewalReminders {
       Mailroom mailroom,
       EntityManager entities,
       TallyClock clock,
-      @ConfigProperty(name = "sober.renewals.remind") List<Integer> distances,
+      ReminderRule rule,
       @ConfigProperty(name = "sober.address") String address) {
     this.books = books;
     this.cases = cases;
@@ -51,7 +51,7 @@ class RenewalReminders {
     this.mailroom = mailroom;
     this.entities = entities;
     this.clock = clock;
-    this.distances = distances.stream().sorted().toList();
+    this.rule = rule;
     this.address = address;
   }
 
@@ -61,18 +61,24 @@ class RenewalReminders {
     Book book = books.current();
     LocalDate today = clock.today();
     Map<String, AgreementOwners.Note> notes = owners.all(book);
+    List<Integer> distances = rule.days().stream().sorted().toList();
     for (Agreement agreement : book.agreements().all()) {
       Optional<RenewalChance> chance = agreement.nextChance(today);
       AgreementOwners.Note note = notes.get(agreement.id());
       boolean owned = note != null && note.owner() != null && book.people().has(note.owner());
       if (chance.isPresent() && owned && agreement.inForce(today)) {
-        remind(book, agreement, chance.get(), note.owner(), today);
+        remind(book, agreement, chance.get(), note.owner(), today, distances);
       }
     }
   }
 
   private void remind(
-      Book book, Agreement agreement, RenewalChance chance, String owner, LocalDate today) {
+      Book book,
+      Agreement agreement,
+      RenewalChance chance,
+      String owner,
+      LocalDate today,
+      List<Integer> distances) {
     long left = ChronoUnit.DAYS.between(today, chance.noticeBy());
     Optional<Integer> due = distances.stream().filter(days -> left <= days).findFirst();
     RenewalState state =

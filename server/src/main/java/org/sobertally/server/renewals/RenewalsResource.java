@@ -1,7 +1,12 @@
 package org.sobertally.server.renewals;
 
+import io.quarkus.security.identity.SecurityIdentity;
 import jakarta.annotation.security.RolesAllowed;
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Size;
 import jakarta.ws.rs.GET;
+import jakarta.ws.rs.PUT;
 import jakarta.ws.rs.Path;
 import jakarta.ws.rs.Produces;
 import jakarta.ws.rs.QueryParam;
@@ -16,6 +21,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
+import org.eclipse.microprofile.openapi.annotations.media.Schema;
 import org.eclipse.microprofile.openapi.annotations.tags.Tag;
 import org.jboss.resteasy.reactive.RestResponse;
 import org.sobertally.core.agreement.Agreement;
@@ -28,6 +34,7 @@ import org.sobertally.core.renewal.Mix;
 import org.sobertally.core.renewal.RenewalOption.Kind;
 import org.sobertally.core.renewal.RenewalStudy;
 import org.sobertally.core.renewal.RenewalTerms;
+import org.sobertally.server.access.Role;
 import org.sobertally.server.book.store.Books;
 import org.sobertally.server.figures.FigureCache;
 import org.sobertally.server.http.MoneyDto;
@@ -53,6 +60,8 @@ public class RenewalsResource {
   private final RenewalFigures renewals;
   private final RenewalCases cases;
   private final AgreementOwners owners;
+  private final ReminderRule rule;
+  private final SecurityIdentity identity;
 
   RenewalsResource(
       Books books,
@@ -60,7 +69,11 @@ public class RenewalsResource {
       FigureCache figures,
       RenewalFigures renewals,
       RenewalCases cases,
-      AgreementOwners owners) {
+      AgreementOwners owners,
+      ReminderRule rule,
+      SecurityIdentity identity) {
+    this.rule = rule;
+    this.identity = identity;
     this.books = books;
     this.asOf = asOf;
     this.figures = figures;
@@ -161,6 +174,30 @@ public class RenewalsResource {
         .rates()
         .toReporting(new Money(cost, study.agreement().currency()), study.asOf())
         .amount();
+  }
+
+  /**
+   * When owners are reminded by mail.
+   *
+   * @param days before the last day for notice
+   */
+  @Schema(name = "RenewalReminders")
+  public record Reminders(@NotNull @Size(max = 10) List<@NotNull Integer> days) {}
+
+  @GET
+  @Path("/renewals/reminders")
+  @Produces(MediaType.APPLICATION_JSON)
+  public Reminders reminders() {
+    return new Reminders(rule.days());
+  }
+
+  /** From now on so; none for never. */
+  @PUT
+  @Path("/renewals/reminders")
+  @Produces(MediaType.APPLICATION_JSON)
+  @RolesAllowed({Role.STEWARD_NAME, Role.KEEPER_NAME})
+  public Reminders remind(@NotNull @Valid Reminders wanted) {
+    return new Reminders(rule.say(wanted.days(), identity.getPrincipal().getName()));
   }
 
   /** What vendors propose. */

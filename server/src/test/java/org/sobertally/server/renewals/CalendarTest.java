@@ -36,6 +36,7 @@ class CalendarTest {
                       "renewal_seats",
                       "renewal_case",
                       "renewal_reminder",
+                      "renewal_reminder_rule",
                       "calendar_feed",
                       "agreement_note",
                       "mail")) {
@@ -135,6 +136,54 @@ class CalendarTest {
         .hasSize(1)
         .first()
         .isEqualTo("bo@skerryline.example 24 days to give notice on Suite, yearly");
+  }
+
+  @Test
+  void theHouseSaysWhenOwnersAreReminded() {
+    String path = "/api/v1/renewals/reminders";
+    assertThat(steward.get(path).json().get("days").toString()).isEqualTo("[60,30,14,3]");
+    assertThat(put(path, "{\"days\":[0]}").detail()).contains("0 is none");
+    assertThat(
+            Caller.reader()
+                .send(
+                    "PUT",
+                    path,
+                    "application/json",
+                    "{\"days\":[1]}".getBytes(StandardCharsets.UTF_8))
+                .status())
+        .isEqualTo(403);
+    assertThat(put(path, "{\"days\":[10, 20, 10]}").json().get("days").toString())
+        .isEqualTo("[20,10]");
+    ownedBy("bo");
+    reminders.look();
+    assertThat(mails()).as("24 days are left").isEmpty();
+    put(path, "{\"days\":[24]}");
+    reminders.look();
+    assertThat(mails()).hasSize(1);
+    assertThat(put(path, "{\"days\":[]}").json().get("days")).isEmpty();
+  }
+
+  private Caller.Answer put(String path, String json) {
+    return steward.send("PUT", path, "application/json", json.getBytes(StandardCharsets.UTF_8));
+  }
+
+  @Test
+  void theLastDayOfAnOfferIsInTheCalendar() {
+    byte[] book =
+        new SmallBook()
+            .file(
+                "offers.csv",
+                "offer,agreement,name,months,valid_until,added_seat_percent",
+                "two,qm,Two years,24,2026-11-30,15")
+            .file(
+                "offer_prices.csv",
+                "offer,plan,from_seats,unit_price,pricing,minimum",
+                "two,quill-opus,1,400,,")
+            .zip();
+    assertThat(Caller.keeper().putZip("/api/v1/book?replace=true", book).status()).isEqualTo(200);
+    VEvent last = event(read(path(made("ALL"))), "offer-two");
+    assertThat(last.getSummary().getValue())
+        .isEqualTo("Last day to take Two years for Suite, yearly");
   }
 
   @Test

@@ -1,0 +1,85 @@
+package org.sobertally.server.renewals;
+
+import jakarta.enterprise.context.ApplicationScoped;
+import jakarta.persistence.EntityManager;
+import jakarta.transaction.Transactional;
+import java.util.Arrays;
+import java.util.List;
+import java.util.stream.Collectors;
+import org.eclipse.microprofile.config.inject.ConfigProperty;
+import org.sobertally.core.words.Words;
+import org.sobertally.server.http.Problem;
+import org.sobertally.server.journal.Journal;
+
+/** How long before the last day for notice whoever looks after an agreement is reminded. */
+@ApplicationScoped
+class ReminderRule {
+
+  private static final int MOST = 10;
+  private static final int LONGEST = 730;
+
+  private final EntityManager entities;
+  private final Journal journal;
+  private final List<Integer> usual;
+
+  ReminderRule(
+      EntityManager entities,
+      Journal journal,
+      @ConfigProperty(name = "sober.renewals.remind") List<Integer> usual) {
+    this.entities = entities;
+    this.journal = journal;
+    this.usual = usual;
+  }
+
+  /** In days, the longest first; the configuration's as long as the house has said nothing. */
+  @Transactional
+  List<Integer> days() {
+    List<?> said =
+        entities
+            .createNativeQuery("select days from renewal_reminder_rule where id = 1", String.class)
+            .getResultList();
+    if (said.isEmpty()) {
+      return sorted(usual);
+    }
+    String text = (String) said.get(0);
+    return text.isEmpty()
+        ? List.of()
+        : Arrays.stream(text.split(",")).map(Integer::valueOf).toList();
+  }
+
+  private static List<Integer> sorted(List<Integer> days) {
+    return days.stream().distinct().sorted((one, other) -> other - one).toList();
+  }
+
+  /** From now on so; nobody is reminded where there are none. */
+  @Transactional
+  List<Integer> say(List<Integer> days, String actor) {
+    if (days.size() > MOST) {
+      throw Problem.badRequest("days: at most %d of them.".formatted(MOST));
+    }
+    for (int one : days) {
+      if (one < 1 || one > LONGEST) {
+        throw Problem.badRequest(
+            "days: %d is none. Use 1 to %d days before the last day for notice."
+                .formatted(one, LONGEST));
+      }
+    }
+    List<Integer> kept = sorted(days);
+    String text = kept.stream().map(String::valueOf).collect(Collectors.joining(","));
+    entities
+        .createNativeQuery("merge into renewal_reminder_rule (id, days) key (id) values (1, :days)")
+        .setParameter("days", text)
+        .executeUpdate();
+    journal.add(
+        actor,
+        "HOUSE_RULE",
+        kept.isEmpty()
+            ? "Nobody is reminded of notice days by mail."
+            : "Owners are reminded %s before the last day for notice."
+                .formatted(
+                    kept.stream()
+                        .map(day -> Words.count(day, "day"))
+                        .collect(Collectors.joining(", "))));
+    return kept;
+  }
+}
