@@ -6738,6 +6738,101 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/v1/renewals/reminders': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Reminders */
+    get: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['RenewalReminders'];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    /** Remind */
+    put: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/json': components['schemas']['RenewalReminders'];
+        };
+      };
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['RenewalReminders'];
+          };
+        };
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/v1/rounds': {
     parameters: {
       query?: never;
@@ -13715,10 +13810,13 @@ export interface components {
       send?: boolean | null;
     };
     Renewal: {
+      addons: components['schemas']['RenewalAddOn'][];
       agreement: string;
+      all: components['schemas']['Money'] | null;
       beside: components['schemas']['RenewalBeside'][];
       classes: components['schemas']['NeedClass'][];
       dormant: string[];
+      floors: string[];
       gap: components['schemas']['Money'];
       missed: string[];
       /** Format: int32 */
@@ -13740,6 +13838,19 @@ export interface components {
       u: number;
       uncovered: string[];
       vendor: string;
+    };
+    RenewalAddOn: {
+      /** Format: int32 */
+      bought: number;
+      /** Format: int32 */
+      held: number;
+      line: string;
+      name: string;
+      /** Format: int32 */
+      needed: number;
+      neededYearly: components['schemas']['Money'];
+      plan: string;
+      yearly: components['schemas']['Money'];
     };
     RenewalAhead: {
       day: components['schemas']['LocalDate'];
@@ -13934,6 +14045,9 @@ export interface components {
       plan: string;
       /** Format: int32 */
       seats: number;
+    };
+    RenewalReminders: {
+      days: number[];
     };
     RenewalReturns: {
       known: string;

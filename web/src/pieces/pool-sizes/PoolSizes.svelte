@@ -9,7 +9,16 @@ bought is marked, and the smallest size that refuses at most one start in a hund
   import type { Schemas } from '../../api/client';
   import { sayCount, sayMoney } from '../../state/say';
 
-  let { sizing }: { sizing: Schemas['PoolSizing'] } = $props();
+  let {
+    sizing,
+    chosen = $bindable(null),
+  }: {
+    sizing: Schemas['PoolSizing'];
+    /** The size that was clicked or reached by keys; null for none. */
+    chosen?: number | null;
+  } = $props();
+  /** What the pointer is over. */
+  let at = $state<number | null>(null);
 
   const W = 460;
   const H = 190;
@@ -35,9 +44,8 @@ bought is marked, and the smallest size that refuses at most one start in a hund
       .x((p) => x(p.seats))
       .y((p) => y(p.denied))(sizing.points) ?? '',
   );
-  let at = $state<number | null>(null);
   const deniedAt = (seats: number) => sizing.points.find((p) => p.seats === seats)?.denied ?? 0;
-  const shown = $derived(at ?? sizing.bought);
+  const shown = $derived(at ?? chosen ?? sizing.bought);
   const cost = $derived(sizing.points.find((p) => p.seats === shown)?.yearlyCost);
   const words = $derived(
     `With ${sayCount(shown, 'seat')}: ${deniedAt(shown)} of ${sayCount(sizing.starts, 'start')} refused` +
@@ -54,7 +62,8 @@ bought is marked, and the smallest size that refuses at most one start in a hund
     const by = { ArrowLeft: -1, ArrowRight: 1 }[event.key];
     if (by === undefined) return;
     event.preventDefault();
-    at = Math.min(most, Math.max(1, shown + by));
+    at = null;
+    chosen = Math.min(most, Math.max(1, (chosen ?? sizing.bought) + by));
   }
 </script>
 
@@ -68,6 +77,10 @@ bought is marked, and the smallest size that refuses at most one start in a hund
   aria-valuenow={shown}
   aria-valuetext={words}
   onpointermove={move}
+  onpointerdown={(event) => {
+    move(event);
+    chosen = at;
+  }}
   onpointerleave={() => (at = null)}
   onkeydown={press}
 >

@@ -14,9 +14,11 @@
     choice: Schemas['RenewalChoice'];
     /** What it would cost a year. */
     yearly: Schemas['Money'] | null;
+    /** Whether there are quantities to choose. */
+    choosable?: boolean;
     onchanged: () => Promise<void>;
   }
-  let { one, agreement, choice, yearly, onchanged }: Props = $props();
+  let { one, agreement, choice, yearly, choosable = true, onchanged }: Props = $props();
 
   const params = $derived({ path: { agreement } });
   const may = (step: Schemas['RenewalStepToDo']) => one.mayDo.includes(step);
@@ -218,7 +220,7 @@
     {#if may('WITHDRAW_NOTICE')}
       <button class="plain" disabled={busy} onclick={withdraw}>Withdraw the notice</button>
     {/if}
-    {#if may('PREPARE') && !keeping}
+    {#if may('PREPARE') && choosable && !keeping}
       <label
         >note <input
           aria-label="Note for the decision"

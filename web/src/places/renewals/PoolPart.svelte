@@ -5,12 +5,29 @@
   import { asOf, to } from '../../state/address.svelte';
   import { book } from '../../state/book.svelte';
   import { Question } from '../../state/question.svelte';
+  import { session } from '../../state/session.svelte';
+  import { slates } from '../../state/slate.svelte';
+  import { sayCount } from '../../state/say';
 
   let { pool }: { pool: Schemas['RenewalPool'] } = $props();
 
   const name = $derived(
     book.subscriptions?.find((one) => one.plan === pool.plan)?.planName ?? pool.plan,
   );
+  const subscription = $derived(book.subscriptions?.find((one) => one.plan === pool.plan));
+  /** The size that somebody chose; null for the proposed one. */
+  let chosen = $state<number | null>(null);
+  const size = $derived(chosen ?? pool.seats);
+  const fewer = $derived(pool.bought - size);
+
+  async function plan() {
+    if (!subscription || fewer === 0) return;
+    await slates.plan([
+      fewer > 0
+        ? { kind: 'GIVE_BACK', line: subscription.line, seats: fewer }
+        : { kind: 'BUY_MORE', line: subscription.line, seats: -fewer },
+    ]);
+  }
   const sizing = new Question(
     () => ({ path: { plan: pool.plan }, query: { asOf: asOf() } }),
     (params) => dataOf(api.GET('/api/v1/pools/{plan}/sizing', { params })),
@@ -22,14 +39,31 @@
   {name}, a pool
   <span class="sub">
     {pool.bought} bought, {pool.seats} would do ·
-    <a href={to(`/pools/${pool.plan}`)}>give back what it does not need</a>
+    <a href={to(`/pools/${pool.plan}`)}>its sessions</a>
   </span>
 </h2>
-{#if sizing.value}<div><PoolSizes sizing={sizing.value} /></div>{/if}
+{#if sizing.value}<div><PoolSizes sizing={sizing.value} bind:chosen /></div>{/if}
+{#if session.maySteer && subscription && fewer !== 0}
+  <p>
+    <button class="plain" disabled={slates.busy} onclick={plan}>
+      {fewer > 0 ? `Give ${sayCount(fewer, 'seat')} back` : `Buy ${sayCount(-fewer, 'seat')} more`}:
+      a pool of {size}
+    </button>
+    {#if slates.fault}<span class="neg" role="alert">{slates.fault}</span>{/if}
+  </p>
+{/if}
 
 <style>
   div {
     max-width: 460px;
+  }
+  p {
+    display: flex;
+    gap: 10px;
+    align-items: baseline;
+  }
+  .plain {
+    padding: 3px 10px;
   }
   h2 {
     font: 600 14.5px var(--font-serif);

@@ -15,6 +15,8 @@
   import { sayCount, sayDay, sayMoney } from '../../state/say';
   import CaseWay from './CaseWay.svelte';
   import Known from './Known.svelte';
+  import AddOnPart from './AddOnPart.svelte';
+  import FloorPart from './FloorPart.svelte';
   import PoolPart from './PoolPart.svelte';
   import { BESIDE_WORDS } from './words';
   import { Trying } from './trying.svelte';
@@ -45,6 +47,12 @@
     { again: () => book.version, subject: () => agreement, settles: SETTLES_MS },
   );
   const renewal = $derived(asked.value);
+  /** Subscriptions on it of which the vendor looks at how much they are used. */
+  const floors = $derived(
+    (book.subscriptions ?? []).filter(
+      (one) => renewal?.floors.includes(one.line) && one.floor?.check,
+    ),
+  );
   /** Whether the vendor was told of it: it is too late to change it only because it was. */
   const toldOf = (renews: string | undefined) =>
     decision.value?.state === 'NOTICE_GIVEN' && decision.value.renews === renews;
@@ -100,7 +108,8 @@
     renewal?.noticeBy ? (Date.parse(renewal.noticeBy) - Date.parse(asOf())) / DAY_MS : 0,
   );
   const name = $derived(decision.value?.name ?? agreement);
-  const stands = $derived(renewal?.beside[0]);
+  /** Whether there is a quantity of named seats to be chosen; pools and extras go by slates. */
+  const choosable = $derived((renewal?.plans.length ?? 0) > 0);
   const knownOf = $derived(
     trying.known
       .filter((one) => one.plan === chosen?.plan)
@@ -139,8 +148,7 @@
   <div class="title">
     <h1>{name}</h1>
     <span class="sub">
-      renews {sayDay(renewal.renews)} · its seats cost {sayMoney(stands?.yearly)} a year as it stands
-      ·
+      renews {sayDay(renewal.renews)} · {sayMoney(renewal.all)} a year as it stands ·
       <a href={to(`/terms/${renewal.vendor}`)}>terms</a>
       · <a href={to(`/renewals/${agreement}/brief`)}>brief</a>
     </span>
@@ -160,6 +168,7 @@
     <CaseWay
       one={decision.value}
       {agreement}
+      {choosable}
       choice={{
         seen: null,
         what: null,
@@ -242,70 +251,73 @@
             >write an offer down</a
           >{/if}
       </div>
-      <table class="list dense">
-        <thead>
-          <tr>
-            <th>Plan</th>
-            <th class="r">bought</th>
-            <th class="r">held</th>
-            <th class="r" title="by the cheapest mix, today">needed</th>
-            <th class="r" title="the most at once to the end of the term">8 of 10</th>
-            <th class="r">promise</th>
-            <th class="r">a year</th>
-          </tr>
-        </thead>
-        <tbody>
-          {#each rows as row (row.plan)}
-            <tr class:at={row.plan === chosen?.plan}>
-              <td>
-                <button class="plan" onclick={() => setParam('plan', row.plan)}>{row.name}</button>
-                {#if row.listed}<span class="sub">listed</span>{/if}
-              </td>
-              <td class="r num">{row.bought}</td>
-              <td class="r num">{row.held + row.resting}</td>
-              <td class="r num">{row.given}</td>
-              <td class="r num sub">
-                {row.low === null || row.low === undefined ? '–' : `${row.low}–${row.high}`}
-              </td>
-              <td class="r">
-                <Typed
-                  label="Seats of {row.name} promised"
-                  number
-                  width={7}
-                  value={String(trying.promised[row.plan] ?? row.seats)}
-                  changed={row.plan in trying.promised}
-                  onvalue={(v) => {
-                    const seats = Number(v);
-                    if (Number.isInteger(seats) && seats >= 0) trying.promise(row.plan, seats);
-                  }}
-                />
-              </td>
-              <td class="r num">{sayMoney(row.yearly)}</td>
+      {#if choosable}
+        <table class="list dense">
+          <thead>
+            <tr>
+              <th>Plan</th>
+              <th class="r">bought</th>
+              <th class="r">held</th>
+              <th class="r" title="by the cheapest mix, today">needed</th>
+              <th class="r" title="the most at once to the end of the term">8 of 10</th>
+              <th class="r">promise</th>
+              <th class="r">a year</th>
             </tr>
-          {/each}
-          <tr class="sum">
-            <td colspan="6"><b>Together</b></td>
-            <td class="r num"><b>{sayMoney(renewal.shown?.yearly)}</b></td>
-          </tr>
-        </tbody>
-      </table>
-      <p class="sub">
-        {renewal.proven
-          ? 'Proven cheapest'
-          : `Within ${sayMoney(renewal.gap)} a year of the cheapest`} for {sayCount(
-          renewal.classes.reduce((sum, one) => sum + one.persons, 0),
-          'person',
-          'people',
-        )} in {sayCount(renewal.classes.length, 'kind')} of need.
-        {#if more > 0}
-          <button class="word" onclick={() => (all = !all)}
-            >{all ? 'only what matters' : `${sayCount(more, 'plan')} more`}</button
-          >
-        {/if}
-        {#if Object.keys(trying.promised).length > 0}
-          <button class="word" onclick={() => (trying.promised = {})}>as advised again</button>
-        {/if}
-      </p>
+          </thead>
+          <tbody>
+            {#each rows as row (row.plan)}
+              <tr class:at={row.plan === chosen?.plan}>
+                <td>
+                  <button class="plan" onclick={() => setParam('plan', row.plan)}>{row.name}</button
+                  >
+                  {#if row.listed}<span class="sub">listed</span>{/if}
+                </td>
+                <td class="r num">{row.bought}</td>
+                <td class="r num">{row.held + row.resting}</td>
+                <td class="r num">{row.given}</td>
+                <td class="r num sub">
+                  {row.low === null || row.low === undefined ? '–' : `${row.low}–${row.high}`}
+                </td>
+                <td class="r">
+                  <Typed
+                    label="Seats of {row.name} promised"
+                    number
+                    width={7}
+                    value={String(trying.promised[row.plan] ?? row.seats)}
+                    changed={row.plan in trying.promised}
+                    onvalue={(v) => {
+                      const seats = Number(v);
+                      if (Number.isInteger(seats) && seats >= 0) trying.promise(row.plan, seats);
+                    }}
+                  />
+                </td>
+                <td class="r num">{sayMoney(row.yearly)}</td>
+              </tr>
+            {/each}
+            <tr class="sum">
+              <td colspan="6"><b>Together</b></td>
+              <td class="r num"><b>{sayMoney(renewal.shown?.yearly)}</b></td>
+            </tr>
+          </tbody>
+        </table>
+        <p class="sub">
+          {renewal.proven
+            ? 'Proven cheapest'
+            : `Within ${sayMoney(renewal.gap)} a year of the cheapest`} for {sayCount(
+            renewal.classes.reduce((sum, one) => sum + one.persons, 0),
+            'person',
+            'people',
+          )} in {sayCount(renewal.classes.length, 'kind')} of need.
+          {#if more > 0}
+            <button class="word" onclick={() => (all = !all)}
+              >{all ? 'only what matters' : `${sayCount(more, 'plan')} more`}</button
+            >
+          {/if}
+          {#if Object.keys(trying.promised).length > 0}
+            <button class="word" onclick={() => (trying.promised = {})}>as advised again</button>
+          {/if}
+        </p>
+      {/if}
       {#if renewal.uncovered.length > 0}
         <p class="neg">
           {sayCount(renewal.uncovered.length, 'person', 'people')} would have nothing that gives what
@@ -325,30 +337,36 @@
         />
       {/if}
       {#each renewal.pools as pool (pool.plan)}<PoolPart {pool} />{/each}
+      {#if renewal.addons.length > 0}
+        <AddOnPart addons={renewal.addons} vendor={renewal.vendor} />
+      {/if}
+      {#each floors as one (one.line)}<FloorPart subscription={one} />{/each}
     </section>
   </div>
-  <div class="cards">
-    {#each renewal.beside as one (one.what + (one.offer ?? ''))}
-      <button
-        class="card"
-        class:on={isShown(one)}
-        disabled={one.what === 'AS_IT_STANDS'}
-        aria-pressed={isShown(one)}
-        onclick={() => trying.choose(one.offer ?? '', one.what === 'NEEDED')}
-      >
-        <b>{one.what === 'OFFER' ? offerName(one.offer) : BESIDE_WORDS[one.what]}</b>
-        <span class="num">{sayMoney(one.yearly)}</span>
-        <span class="sub">
-          {one.what === 'AS_IT_STANDS'
-            ? 'nobody moves'
-            : `${one.moved} move · ${sayCount(one.takeBack, 'seat')} back`}
-          · {sayMoney(one.overTerm)} in {one.months} months{Number(one.expectedAdded.amount) >= 1
-            ? `, ${sayMoney(one.expectedAdded)} to be added`
-            : ''}
-        </span>
-      </button>
-    {/each}
-  </div>
+  {#if choosable}
+    <div class="cards">
+      {#each renewal.beside as one (one.what + (one.offer ?? ''))}
+        <button
+          class="card"
+          class:on={isShown(one)}
+          disabled={one.what === 'AS_IT_STANDS'}
+          aria-pressed={isShown(one)}
+          onclick={() => trying.choose(one.offer ?? '', one.what === 'NEEDED')}
+        >
+          <b>{one.what === 'OFFER' ? offerName(one.offer) : BESIDE_WORDS[one.what]}</b>
+          <span class="num">{sayMoney(one.yearly)}</span>
+          <span class="sub">
+            {one.what === 'AS_IT_STANDS'
+              ? 'nobody moves'
+              : `${one.moved} move · ${sayCount(one.takeBack, 'seat')} back`}
+            · {sayMoney(one.overTerm)} in {one.months} months{Number(one.expectedAdded.amount) >= 1
+              ? `, ${sayMoney(one.expectedAdded)} to be added`
+              : ''}
+          </span>
+        </button>
+      {/each}
+    </div>
+  {/if}
   <div class="do">
     {#if maySteer && (movers.value?.length ?? 0) > 0}
       <button class="plain" disabled={slates.busy} onclick={moveAll}>
@@ -357,8 +375,7 @@
       </button>
     {/if}
     <span class="sub last">
-      If nothing is done its seats renew on {sayDay(renewal.renews)} for {sayMoney(stands?.yearly)} a
-      year.
+      If nothing is done it renews on {sayDay(renewal.renews)} for {sayMoney(renewal.all)} a year.
     </span>
   </div>
 {:else if renewal}

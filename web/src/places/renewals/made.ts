@@ -90,6 +90,9 @@ export function aRenewal(): Schemas['Renewal'] {
     movement: [],
     dormant: ['p9'],
     pools: [],
+    addons: [],
+    floors: [],
+    all: eur('59400.00'),
     beside: [
       beside('AS_IT_STANDS', '59400.00'),
       beside('NEEDED', '42768.00'),

@@ -1,5 +1,6 @@
 <!-- Beside the line: what the seats did, how the promised utilisation stands, what would do instead. -->
 <script lang="ts">
+  import FloorAhead from '../../pieces/floor-ahead/FloorAhead.svelte';
   import UseSeries from '../../pieces/use-series/UseSeries.svelte';
   import {
     saveCsv,
@@ -33,20 +34,6 @@
 
   const judgedFrom = $derived(s.utilisation.judgedFrom);
   const canJudge = $derived(s.utilisation.percent !== null && s.utilisation.percent !== undefined);
-  const expectedIn = $derived(
-    typeof floor?.expectedToSignIn === 'number'
-      ? ` (${floor.expectedToSignIn} ${floor.expectedToSignIn === 1 ? 'is' : 'are'} expected to)`
-      : '',
-  );
-  const instead = $derived.by(() => {
-    if (!floor) return '';
-    if (typeof floor.giveUpExpected !== 'number') {
-      return `Or ${sayCount(floor.giveUp, 'seat')} be given up.`;
-    }
-    return floor.giveUpExpected > 0
-      ? `Or ${sayCount(floor.giveUpExpected, 'seat')} least likely to be used be given up.`
-      : '';
-  });
 </script>
 
 <div class="facts">
@@ -97,16 +84,7 @@
         )}.
       {/if}
     </p>
-    {#if floor}
-      <p class="sub ahead">
-        On {sayDay(floor.check)}:
-        <b>{floor.surePercent?.toFixed(1) ?? '–'} %</b> if nobody else signs in{#if floor.expectedPercent !== null && floor.expectedPercent !== undefined},
-          <b>{floor.expectedPercent.toFixed(1)} %</b> as expected{/if}.
-        {#if floor.mustSignIn > 0}
-          {sayCount(floor.mustSignIn, 'person', 'people')} of {floor.others} must sign in by then{expectedIn}.
-          {instead}
-        {/if}
-      </p>
+    {#if floor}<div class="ahead"><FloorAhead {floor} /></div>
     {/if}
   </section>
   {#if tiers.length > 0}

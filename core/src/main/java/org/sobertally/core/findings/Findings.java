@@ -201,7 +201,8 @@ public final class Findings {
     return since[n];
   }
 
-  int plan(int n) {
+  /** The number of the plan that would do instead, or {@link #NONE}. */
+  public int plan(int n) {
     return plan[n];
   }
 

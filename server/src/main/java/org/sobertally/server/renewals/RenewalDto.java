@@ -23,6 +23,9 @@ final class RenewalDto {
    * @param u per cent that a seat added during the term costs more
    * @param shown what plans come to together; null where there is no renewal to decide
    * @param movement by calendar month; null where it cannot be said
+   * @param addons sizes of extras, which no mix has
+   * @param floors subscriptions of which the vendor will look at how much they are used
+   * @param all what everything on the agreement costs a year from the renewal on, as it stands
    */
   @Schema(name = "Renewal")
   record Renewal(
@@ -42,6 +45,9 @@ final class RenewalDto {
       @Schema(nullable = true) List<MovementRow> movement,
       List<String> dormant,
       List<PoolRow> pools,
+      List<AddOnRow> addons,
+      List<String> floors,
+      @Schema(nullable = true) MoneyDto all,
       List<Beside> beside,
       @Schema(nullable = true) Beside shown) {}
 
@@ -98,6 +104,25 @@ final class RenewalDto {
    */
   @Schema(name = "RenewalPool")
   record PoolRow(String plan, int bought, int seats) {}
+
+  /**
+   * One size of an extra.
+   *
+   * @param bought on the renewal day
+   * @param needed by those for whom it is the size that would do
+   * @param yearly what is bought of it costs a year
+   * @param neededYearly what is needed of it costs a year
+   */
+  @Schema(name = "RenewalAddOn")
+  record AddOnRow(
+      String plan,
+      String line,
+      String name,
+      int bought,
+      int held,
+      int needed,
+      MoneyDto yearly,
+      MoneyDto neededYearly) {}
 
   /**
    * One way to go into the renewal, beside the others.

@@ -46,7 +46,8 @@ class RenewalSheets {
       }
     }
     Mix mix = shown == null ? own : renewals.mix(study, shown);
-    return new RenewalViews(study).renewal(mix, own, offers, figures.surplus(book, day), tried);
+    return new RenewalViews(study)
+        .renewal(mix, own, offers, figures.surplus(book, day), figures.findings(book, day), tried);
   }
 
   private static RenewalDto.Renewal nothing(Book book, String agreement, Tried tried) {
@@ -67,6 +68,9 @@ class RenewalSheets {
         null,
         List.of(),
         List.of(),
+        List.of(),
+        List.of(),
+        null,
         List.of(),
         null);
   }

@@ -1,17 +1,22 @@
 package org.sobertally.server.renewals;
 
 import java.math.BigDecimal;
+import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
+import org.sobertally.core.agreement.Agreement;
 import org.sobertally.core.agreement.Offer;
+import org.sobertally.core.agreement.Subscription;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.catalogue.PlanModel;
 import org.sobertally.core.catalogue.PriceList;
+import org.sobertally.core.findings.Findings;
 import org.sobertally.core.findings.Surplus;
 import org.sobertally.core.money.Money;
+import org.sobertally.core.renewal.AddOnSizes;
 import org.sobertally.core.renewal.Margins;
 import org.sobertally.core.renewal.Mix;
 import org.sobertally.core.renewal.Movement;
@@ -53,7 +58,7 @@ final class RenewalViews {
   }
 
   RenewalDto.Renewal renewal(
-      Mix shown, Mix own, List<Mix> offers, List<Surplus> surplus, Tried tried) {
+      Mix shown, Mix own, List<Mix> offers, List<Surplus> surplus, Findings findings, Tried tried) {
     RenewalOption option = study.option(Kind.PROPOSED, shown, tried.margins(), tried.known());
     List<RenewalDto.Beside> beside = new ArrayList<>();
     beside.add(beside(study.asItStands(own.terms(), tried.known())));
@@ -79,6 +84,9 @@ final class RenewalViews {
         movement(study.movement()),
         study.dormant().stream().map(one -> book.people().get(one.person()).id()).toList(),
         pools(surplus),
+        addOns(findings),
+        floors(),
+        money(paidAtRenewal(study)),
         beside,
         beside(option));
   }
@@ -174,6 +182,58 @@ final class RenewalViews {
       }
     }
     return pools;
+  }
+
+  private List<String> floors() {
+    Agreement agreement = study.agreement();
+    if (agreement.floor() == null || agreement.floor().check() == null) {
+      return List.of();
+    }
+    return book.lines().all().stream()
+        .filter(line -> line.agreement().equals(agreement.id()))
+        .map(Subscription::id)
+        .toList();
+  }
+
+  private List<RenewalDto.AddOnRow> addOns(Findings findings) {
+    List<RenewalDto.AddOnRow> rows = new ArrayList<>();
+    for (AddOnSizes size : AddOnSizes.of(book, study.asOf(), findings, study.agreement().id())) {
+      Subscription line = book.lines().get(size.line());
+      int bought = line.quantityOn(study.chance().renews());
+      rows.add(
+          new RenewalDto.AddOnRow(
+              plan(size.plan()),
+              line.id(),
+              book.plans().get(size.plan()).name(),
+              bought,
+              size.held(),
+              size.needed(),
+              costThen(line, bought),
+              costThen(line, size.needed())));
+    }
+    return rows;
+  }
+
+  private MoneyDto costThen(Subscription line, int seats) {
+    BigDecimal cost = line.pricesOn(study.chance().renews()).costOf(seats);
+    return money(
+        book.rates()
+            .toReporting(new Money(cost, study.agreement().currency()), study.asOf())
+            .amount());
+  }
+
+  /** What everything on the agreement costs a year from the renewal on, as it stands. */
+  static BigDecimal paidAtRenewal(RenewalStudy study) {
+    BigDecimal paid = BigDecimal.ZERO;
+    LocalDate day = study.chance().renews();
+    for (Subscription line : study.book().lines().all()) {
+      if (line.agreement().equals(study.agreement().id())) {
+        BigDecimal cost = line.pricesOn(day).costOf(line.quantityOn(day));
+        Money money = new Money(cost, study.agreement().currency());
+        paid = paid.add(study.book().rates().toReporting(money, study.asOf()).amount());
+      }
+    }
+    return paid;
   }
 
   RenewalDto.Beside beside(RenewalOption option) {

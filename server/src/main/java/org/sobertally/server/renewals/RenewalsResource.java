@@ -25,7 +25,6 @@ import org.eclipse.microprofile.openapi.annotations.media.Schema;
 import org.eclipse.microprofile.openapi.annotations.tags.Tag;
 import org.jboss.resteasy.reactive.RestResponse;
 import org.sobertally.core.agreement.Agreement;
-import org.sobertally.core.agreement.Subscription;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.money.Money;
 import org.sobertally.core.renewal.Known;
@@ -126,11 +125,10 @@ public class RenewalsResource {
     Agreement agreement = study.agreement();
     RenewalViews views = new RenewalViews(study);
     Optional<RenewalCase> told = cases.told(agreement.id());
-    BigDecimal paid = BigDecimal.ZERO;
+    BigDecimal paid = RenewalViews.paidAtRenewal(study);
     Money recoverable = Money.zero(book.rates().reportingCurrency());
     for (int line = 0; line < book.lines().size(); line++) {
       if (book.lines().get(line).agreement().equals(agreement.id())) {
-        paid = paid.add(paidAtRenewal(study, book.lines().get(line)));
         recoverable = recoverable.plus(figures.of(book, study.asOf()).covers().recoverableOf(line));
       }
     }
@@ -164,16 +162,6 @@ public class RenewalsResource {
             .orElseGet(() -> cases.stateOf(agreement.id(), study.chance().renews(), study.asOf())),
         note == null ? null : note.ownerName(),
         note == null ? null : note.payer());
-  }
-
-  private static BigDecimal paidAtRenewal(RenewalStudy study, Subscription line) {
-    LocalDate day = study.chance().renews();
-    BigDecimal cost = line.pricesOn(day).costOf(line.quantityOn(day));
-    return study
-        .book()
-        .rates()
-        .toReporting(new Money(cost, study.agreement().currency()), study.asOf())
-        .amount();
   }
 
   /**

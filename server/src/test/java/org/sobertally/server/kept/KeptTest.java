@@ -173,7 +173,9 @@ class KeptTest {
   void aDeciderWhoDoesNotSignIsRefused() {
     Caller keeper = Caller.keeper();
     String path = "/api/v1/access/people/teodor";
-    String form = "{\"name\":\"Teodor Quist\",\"role\":\"DECIDER\",\"signs\":%s}";
+    String form =
+        "{\"name\":\"Teodor Quist\",\"role\":\"DECIDER\",\"email\":\"teodor@skerryline.example\","
+            + "\"signs\":%s}";
     Caller.Answer changed =
         keeper.send(
             "PUT",

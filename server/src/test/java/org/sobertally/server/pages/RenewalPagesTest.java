@@ -10,6 +10,7 @@ import io.quarkus.test.junit.QuarkusTest;
 import jakarta.inject.Inject;
 import jakarta.persistence.EntityManager;
 import java.util.List;
+import java.util.Locale;
 import java.util.regex.Pattern;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.AfterEach;
@@ -71,6 +72,7 @@ class RenewalPagesTest {
 
   @Test
   void goesFromTheDeskToALowerBill() {
+    double before = nextBill();
     Page runa = browser.visit("Runa Skarholt");
     go(runa, "/desk").getByText("Give notice on Quillmoor office suite, or keep it").click();
     assertThat(runa.getByText("notice in 12 days")).isVisible();
@@ -110,6 +112,40 @@ class RenewalPagesTest {
     go(runa, "/desk");
     assertThat(runa.getByText("Give notice on Plumbrigg drawing, or keep it")).isVisible();
     assertThat(runa.getByText("Quillmoor office suite, or keep it")).hasCount(0);
+    // The next year's bill is lower by what was chosen, and that is what finance is promised.
+    double less = before - nextBill();
+    org.assertj.core.api.Assertions.assertThat(less).isPositive();
+    go(runa, "/statement/kept");
+    Locator entry =
+        runa.getByRole(AriaRole.ROW)
+            .filter(new Locator.FilterOptions().setHasText("Quillmoor office suite renewed"));
+    assertThat(entry).containsText("promised");
+    assertThat(entry).containsText(String.format(Locale.ROOT, "€%,.2f", less));
+  }
+
+  /** What Quillmoor will charge for the year from 7 January 2027 on. */
+  private static double nextBill() {
+    return Caller.steward()
+        .get("/api/v1/bills/next?agreement=qm-2024")
+        .json()
+        .at("/0/total/amount")
+        .asDouble();
+  }
+
+  /** Another size than the proposed one, by the keys. */
+  @Test
+  void aPoolIsMadeSmallerByAnySize() {
+    Page runa = browser.visit("Runa Skarholt");
+    go(runa, "/renewals/pb-draft");
+    Locator sizes = runa.getByRole(AriaRole.SLIDER, new Page.GetByRoleOptions().setName("Size"));
+    assertThat(sizes).isVisible();
+    sizes.focus();
+    sizes.press("ArrowLeft");
+    sizes.press("ArrowLeft");
+    button(runa, "Give 2 seats back").click();
+    assertThat(runa.getByText("2 seats").first()).isVisible();
+    go(runa, "/slates");
+    assertThat(runa.getByText("1 move").first()).isVisible();
   }
 
   @Test
