@@ -1,5 +1,6 @@
 <!-- What was found of subscriptions as a whole, not of anybody in them. -->
 <script lang="ts">
+  import QuantityMoves from '../../pieces/quantity-moves/QuantityMoves.svelte';
   import type { Finding } from '../../api/client';
   import { kinds as findingKinds } from '../../state/kinds.svelte';
   import { to } from '../../state/address.svelte';
@@ -8,6 +9,11 @@
   import { sayMoney } from '../../state/say';
 
   let { found }: { found: Finding[] } = $props();
+
+  /** Found of a quantity, and ended by another. */
+  const QUANTITY = ['MORE_SPARE', 'SHORT'];
+  /** The subscription whose quantity is being changed. */
+  let opened = $state<string | null>(null);
 
   const lineOf = (one: Finding) => book.subscription(one.line ?? '');
   const nameOf = (one: Finding) => lineOf(one)?.planName ?? one.line ?? one.vendor;
@@ -31,7 +37,19 @@
       <span class="kind">{findingKinds.title(one.kind)}</span>
       <span class="sub">{one.explanation}</span>
       <span class="num r">{sayMoney(one.amount)}</span>
+      {#if session.maySteer && one.line && QUANTITY.includes(one.kind)}
+        <button
+          class="word"
+          aria-expanded={opened === one.line}
+          aria-label="Change the quantity of {nameOf(one)}"
+          onclick={() => (opened = opened === one.line ? null : (one.line ?? null))}
+          >quantity</button
+        >
+      {/if}
     </li>
+    {#if opened !== null && opened === one.line && QUANTITY.includes(one.kind)}
+      <li class="moves"><QuantityMoves line={opened} /></li>
+    {/if}
   {/each}
 </ul>
 
@@ -42,10 +60,13 @@
   }
   li {
     display: grid;
-    grid-template-columns: 90px 160px 1fr 80px;
+    grid-template-columns: 90px 160px 1fr 80px 60px;
     gap: 10px;
     padding: 4px 0;
     border-bottom: 1px solid var(--fine);
     align-items: baseline;
+  }
+  li.moves {
+    display: block;
   }
 </style>

@@ -94,6 +94,9 @@ class RenewalPagesTest {
     Page teodor = browser.visit("Teodor Quist");
     go(teodor, "/desk").getByText("Decide how Quillmoor office suite renews").click();
     assertThat(teodor.getByText("three years at less")).isVisible();
+    go(teodor, "/renewals/qm-2024/brief");
+    assertThat(teodor.getByText("Quillmoor office suite: how it renews on 7 Jan 2027")).isVisible();
+    go(teodor, "/renewals/qm-2024");
     button(teodor, "Grant it").click();
     assertThat(teodor.getByText("Granted by Teodor Quist")).isVisible();
 
