@@ -327,8 +327,8 @@
       <h2>Bring in a single file</h2>
       <p class="sub way">
         <a class="word" href={to('/intake/file')}>A CSV or XLSX of any shape</a>: contracts, people,
-        seats, last uses, sessions, groups, rates, price lists, offers. Its columns are named once
-        and remembered.
+        seats, last uses, sessions, groups, rates, price lists, offers, bills, use of allowances.
+        Its columns are named once and remembered.
         <a class="word" href={to('/begin')}>What is here and what is missing</a>
       </p>
       <h2>Bring in a whole book</h2>

@@ -184,74 +184,73 @@
       }}
     />
   {/if}
-  <div class="bench">
-    <section aria-label="How many will be needed">
-      {#if chosen}
-        <h2>
-          {chosen.name}: how many will be needed?
-          <span class="sub">
-            {chosen.low === null || chosen.low === undefined
-              ? 'nobody has left yet, so how many come and go cannot be said'
-              : 'band: 8 of 10 years stay inside · hatched: added later'}
-          </span>
-        </h2>
-        {#if close.value}
-          <SeatOutlook
-            name={chosen.name}
-            past={close.value.past}
-            outlook={close.value.outlook}
-            renews={renewal.renews}
-            today={asOf()}
-            bought={chosen.bought}
-            promised={trying.promised[chosen.plan] ?? chosen.seats}
-            known={knownOf}
-            onpromise={(seats) => trying.promise(chosen.plan, seats)}
+  <div class="bench" class:single={!choosable}>
+    {#if choosable}<section aria-label="How many will be needed">
+        {#if chosen}
+          <h2>
+            {chosen.name}: how many will be needed?
+            <span class="sub">
+              {chosen.low === null || chosen.low === undefined
+                ? 'nobody has left yet, so how many come and go cannot be said'
+                : 'band: 8 of 10 years stay inside · hatched: added later'}
+            </span>
+          </h2>
+          {#if close.value}
+            <SeatOutlook
+              name={chosen.name}
+              past={close.value.past}
+              outlook={close.value.outlook}
+              renews={renewal.renews}
+              today={asOf()}
+              bought={chosen.bought}
+              promised={trying.promised[chosen.plan] ?? chosen.seats}
+              known={knownOf}
+              onpromise={(seats) => trying.promise(chosen.plan, seats)}
+            />
+          {/if}
+          <Known
+            {trying}
+            returns={returns.value ?? []}
+            plans={rows}
+            plan={chosen.plan}
+            dormant={renewal.dormant.length}
           />
         {/if}
-        <Known
-          {trying}
-          returns={returns.value ?? []}
-          plans={rows}
-          plan={chosen.plan}
-          dormant={renewal.dormant.length}
-        />
-      {/if}
-    </section>
+      </section>{/if}
     <section aria-label="What is promised">
-      <div class="terms">
-        <label>
-          terms
-          <Pick
-            label="By whose terms"
-            value={trying.offer}
-            onchange={(e) => trying.choose(e.currentTarget.value, false)}
-          >
-            <option value="">the agreement’s own</option>
-            {#each offers.value ?? [] as one (one.offer)}
-              <option value={one.offer}>{one.name}</option>
-            {/each}
-          </Pick>
-        </label>
-        <span class="sub">
-          seats added later cost
-          {#if trying.offer === ''}
-            <Typed
-              label="Per cent that a seat added later costs more"
-              number
-              width={4}
-              value={String(renewal.u)}
-              changed={trying.u !== ''}
-              onvalue={(v) => (trying.u = v)}
-            />
-          {:else}<b>{renewal.u}</b>{/if} % more
-        </span>
-        {#if maySteer}<a
-            class="word"
-            href={`${to(`/terms/${renewal.vendor}`)}${to('').includes('?') ? '&' : '?'}sheet=rows`}
-            >write an offer down</a
-          >{/if}
-      </div>
-      {#if choosable}
+      {#if choosable}<div class="terms">
+          <label>
+            terms
+            <Pick
+              label="By whose terms"
+              value={trying.offer}
+              onchange={(e) => trying.choose(e.currentTarget.value, false)}
+            >
+              <option value="">the agreement’s own</option>
+              {#each offers.value ?? [] as one (one.offer)}
+                <option value={one.offer}>{one.name}</option>
+              {/each}
+            </Pick>
+          </label>
+          <span class="sub">
+            seats added later cost
+            {#if trying.offer === ''}
+              <Typed
+                label="Per cent that a seat added later costs more"
+                number
+                width={4}
+                value={String(renewal.u)}
+                changed={trying.u !== ''}
+                onvalue={(v) => (trying.u = v)}
+              />
+            {:else}<b>{renewal.u}</b>{/if} % more
+          </span>
+          {#if maySteer}<a
+              class="word"
+              href={`${to(`/terms/${renewal.vendor}`)}${to('').includes('?') ? '&' : '?'}sheet=rows`}
+              >write an offer down</a
+            >{/if}
+        </div>
         <table class="list dense">
           <thead>
             <tr>
@@ -403,6 +402,9 @@
     grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
     gap: 12px 30px;
     padding-top: 12px;
+  }
+  .bench.single {
+    grid-template-columns: minmax(0, 640px);
   }
   h2 {
     font: 600 14.5px var(--font-serif);
