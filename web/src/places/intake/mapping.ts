@@ -55,6 +55,7 @@ const FIELD_WORDS: Record<string, string> = {
   amount: 'for how much',
   bill: 'the bill’s number',
   day: 'the day',
+  first_day: 'first day charged',
   last_day: 'last day charged',
   currency: 'the currency',
   group: 'the group',

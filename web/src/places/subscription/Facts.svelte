@@ -11,7 +11,7 @@
     type Subscription,
   } from '../../api/client';
   import { to } from '../../state/address.svelte';
-  import { sayCount, sayDay, sayMoney } from '../../state/say';
+  import { sayDay, sayMoney } from '../../state/say';
 
   let {
     subscription: s,

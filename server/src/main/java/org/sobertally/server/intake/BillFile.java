@@ -33,6 +33,10 @@ final class BillFile {
   /** What is charged and was not bought as seats: a row without a subscription. */
   private static final String NOTHING_OF_OURS = "-";
 
+  /** What the rules of a bill call a field that is called otherwise here. */
+  private static final Map<String, String> FIELDS =
+      Map.of("from", "first_day", "until", "last_day");
+
   private final FileChanges draft;
   private final String vendor;
   private final Amounts amounts;
@@ -90,7 +94,8 @@ final class BillFile {
     String id = number.isEmpty() ? draft.mapping.source() : number;
     Bill bill = bills.computeIfAbsent(id, key -> new Bill(key, row));
     try {
-      for (String field : List.of("agreement", "day", "from", "last_day", "total", "currency")) {
+      for (String field :
+          List.of("agreement", "day", "first_day", "last_day", "total", "currency")) {
         sayOnce(bill, row, field);
       }
       bill.positions.add(position(row));
@@ -154,7 +159,7 @@ final class BillFile {
   private VendorBill whole(Bill bill) throws BadRowException {
     Agreement agreement = agreement(bill);
     LocalDate day = day(bill, "day");
-    LocalDate from = day(bill, "from");
+    LocalDate from = day(bill, "first_day");
     LocalDate last = day(bill, "last_day");
     LocalDate until = last == null ? null : last.plusDays(1);
     if (from == null || until == null) {
@@ -208,13 +213,15 @@ final class BillFile {
       throws BadRowException {
     if (day == null) {
       throw new BadRowException(
-          "from", "The bill says neither its day nor its period: a column must say one of them.");
+          "first_day",
+          "The bill says neither its day nor its period: a column must say one of them.");
     }
     Optional<ExpectedBill> due =
         ExpectedBill.from(draft.book, draft.book.agreements().require(agreement.id()), day);
     if (due.isEmpty() || due.get().rows().isEmpty()) {
       throw new BadRowException(
-          "from", "Nothing is due on %s by then: a column must say the period.".formatted(day));
+          "first_day",
+          "Nothing is due on %s by then: a column must say the period.".formatted(day));
     }
     return due.get().rows().get(0);
   }

@@ -311,7 +311,15 @@ public enum FileKind {
           "contrato"),
       Field.wished(
           "day", "bill date", "invoice date", "date", "day", "rechnungsdatum", "datum", "fecha"),
-      Field.wished("from", "period from", "service from", "from", "leistung von", "du", "desde"),
+      Field.wished(
+          "first_day",
+          "period from",
+          "service from",
+          "first day",
+          "from",
+          "leistung von",
+          "du",
+          "desde"),
       Field.wished(
           "last_day", "period to", "service to", "last day", "to", "leistung bis", "au", "hasta"),
       Field.wished("total", "bill total", "invoice total", "rechnungsbetrag", "total"),

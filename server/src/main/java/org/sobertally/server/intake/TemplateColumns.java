@@ -127,7 +127,7 @@ final class TemplateColumns {
                   "bill", Described.of("The bill's number", "B-2609"),
                   "agreement", Described.of("By which contract", "OW-17"),
                   "day", Described.of("The day on the bill", "2026-09-01"),
-                  "from", Described.of("The first day charged", "2026-09-01"),
+                  "first_day", Described.of("The first day charged", "2026-09-01"),
                   "last_day", Described.of("The last day charged", "2026-09-30"),
                   "total", Described.of("What stands at the bill's foot", "3600.00"),
                   "currency", Described.of("Three letters", "EUR"))),

@@ -197,7 +197,7 @@ class MoreKindsTest {
       mapping(
           "BILL",
           "\"plan\": \"Position\", \"quantity\": \"Menge\", \"amount\": \"Betrag\", \"bill\": \"Rechnung\","
-              + " \"day\": \"Datum\", \"from\": \"Von\", \"last_day\": \"Bis\", \"total\": \"Summe\","
+              + " \"day\": \"Datum\", \"first_day\": \"Von\", \"last_day\": \"Bis\", \"total\": \"Summe\","
               + " \"currency\": \"Währung\", \"agreement\": \"Vertrag\"",
           ", \"values\": {\"Einrichtung\": \"-\"}");
   private static final String BILL_HEAD =
