@@ -7,7 +7,7 @@
   import { bindKeys } from '../../state/keys.svelte';
   import { ListState } from '../../state/list.svelte';
   import { Question } from '../../state/question.svelte';
-  import { sayDay, sayMoney, saySigned } from '../../state/say';
+  import { plusDays, sayCount, sayDay, sayMoney, saySigned } from '../../state/say';
   import { session } from '../../state/session.svelte';
   import Allowances from './Allowances.svelte';
   import BillCheck from './BillCheck.svelte';
@@ -27,6 +27,17 @@
   );
   const bills = $derived([...(came.value ?? [])].reverse());
   const open = $derived(param('bill'));
+  /** Days for which a bill that is dealt with is shown without being asked for. */
+  const LATELY = 45;
+  let all = $state(false);
+  const isDealtWith = (bill: Schemas['Bill']) =>
+    bill.state === 'ACCEPTED' || bill.state === 'SETTLED';
+  const shown = $derived(
+    bills.filter(
+      (bill) =>
+        all || bill.bill === open || !isDealtWith(bill) || bill.day >= plusDays(asOf(), -LATELY),
+    ),
+  );
 
   const list = new ListState<Next>({
     rows: () => next.value ?? [],
@@ -72,8 +83,11 @@
 <div class="title">
   <h1>Bills</h1>
   <span class="sub">what each agreement charges next, and what came beside it</span>
-  <button class="word csv" onclick={() => saveCsv(`/api/v1/bills/next?asOf=${asOf()}`, 'next.csv')}
-    >as CSV</button
+  {#if session.maySteer}<a class="word csv" href={to('/intake/file')}>bring bills in as a file</a
+    >{/if}
+  <button
+    class={['word', !session.maySteer && 'csv']}
+    onclick={() => saveCsv(`/api/v1/bills/next?asOf=${asOf()}`, 'next.csv')}>as CSV</button
   >
   <button class="word" onclick={() => saveXlsx(`/api/v1/bills/next?asOf=${asOf()}`, 'next.xlsx')}
     >as a workbook</button
@@ -96,7 +110,7 @@
       </tr>
     </thead>
     <tbody>
-      {#each bills as bill (bill.bill)}
+      {#each shown as bill (bill.bill)}
         <tr>
           <td class="num">{sayDay(bill.day)}</td>
           <td>
@@ -129,6 +143,15 @@
       {/each}
     </tbody>
   </table>
+  {#if shown.length < bills.length || all}
+    <p>
+      <button class="word" onclick={() => (all = !all)}
+        >{all
+          ? 'only those of late and those to be dealt with'
+          : `${sayCount(bills.length - shown.length, 'earlier bill')}, dealt with`}</button
+      >
+    </p>
+  {/if}
 {/if}
 
 {#if writing}

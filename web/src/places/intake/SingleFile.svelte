@@ -193,6 +193,7 @@
   <div class="do">
     {#if taken}
       <b role="status">Taken in.</b>
+      {#if mapping.kind === 'BILL'}<a class="word" href={to('/bills')}>to the bills</a>{/if}
       <a class="word" href={to('/begin')}>what comes next</a>
       <a class="word" href={to('/intake')}>to what came in</a>
     {:else}

@@ -194,7 +194,8 @@
     {#each estates.value as one (one.vendor)}
       <a href={to(`/leavers/estate/${one.vendor}`)} title={one.nextWhat ?? undefined}
         >{one.vendorName}
-        <span class="num">{sayCount(one.accounts, 'account')}, {Math.round(one.gb)} GB</span
+        <span class="num"
+          >{sayCount(one.accounts, 'account')}{one.gb > 0 ? `, ${Math.round(one.gb)} GB` : ''}</span
         >{#if one.nextDay}<span class="sub">, next {sayDay(one.nextDay)}</span>{/if}</a
       >
     {/each}
