@@ -5,6 +5,7 @@ import java.time.LocalDate;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.IntStream;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.book.HouseRules;
 import org.sobertally.core.cover.Covers;
@@ -69,7 +70,7 @@ public class FigureCache {
   }
 
   /** Of the same day; most of what it was counted from is the same in the next version. */
-  private Whole newestOf(LocalDate asOf) {
+  private @Nullable Whole newestOf(LocalDate asOf) {
     Whole newest = null;
     for (Whole whole : wholes.known()) {
       newest = whole.states().asOf().equals(asOf) ? whole : newest;

@@ -19,6 +19,7 @@ import java.util.ArrayList;
 import java.util.List;
 import javax.sql.DataSource;
 import org.eclipse.microprofile.openapi.annotations.media.Schema;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Chains the journal's entries by their hashes. They are sealed at the end of their transaction,
@@ -150,8 +151,8 @@ class Chain {
   public record Check(
       long entries,
       boolean intact,
-      @Schema(nullable = true) Long brokenAt,
-      @Schema(nullable = true) String why,
+      @Schema(nullable = true) @Nullable Long brokenAt,
+      @Schema(nullable = true) @Nullable String why,
       String head) {}
 
   @Transactional
@@ -191,7 +192,7 @@ class Chain {
     return new Check(count, why == null, null, why, (String) head[1]);
   }
 
-  private static String fault(JournalEntry entry, long before, String previous) {
+  private static @Nullable String fault(JournalEntry entry, long before, String previous) {
     if (entry.seq != before + 1) {
       return "%d entries before it are missing.".formatted(entry.seq - before - 1);
     }

@@ -8,6 +8,7 @@ import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
 import java.util.List;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.server.access.AccessChanged;
 import org.sobertally.server.time.TallyClock;
 
@@ -80,12 +81,12 @@ public class Journal {
 
   /** What entries must be about; null for anything, and no kinds for any kind. */
   record Filter(
-      String slate,
+      @Nullable String slate,
       List<String> lines,
-      String person,
-      String actor,
-      LocalDate from,
-      LocalDate to,
+      @Nullable String person,
+      @Nullable String actor,
+      @Nullable LocalDate from,
+      @Nullable LocalDate to,
       List<String> kinds) {}
 
   /**

@@ -9,10 +9,12 @@ import jakarta.persistence.Table;
 import java.math.BigDecimal;
 import java.time.Instant;
 import java.time.LocalDate;
+import org.jspecify.annotations.Nullable;
 
 /** One thing that happened. Rows are only ever added. */
 @Entity
 @Table(name = "journal")
+@SuppressWarnings("NullAway.Init")
 public class JournalEntry {
 
   @Id
@@ -27,26 +29,26 @@ public class JournalEntry {
   public String actor;
   public String kind;
   public String text;
-  public String slate;
-  public String move;
-  public String line;
-  public String holding;
-  public String person;
+  public @Nullable String slate;
+  public @Nullable String move;
+  public @Nullable String line;
+  public @Nullable String holding;
+  public @Nullable String person;
 
   @Column(name = "from_place")
-  public String fromPlace;
+  public @Nullable String fromPlace;
 
   @Column(name = "to_place")
-  public String toPlace;
+  public @Nullable String toPlace;
 
-  public Integer seats;
-  public BigDecimal yearly;
+  public @Nullable Integer seats;
+  public @Nullable BigDecimal yearly;
 
   @Column(columnDefinition = "char(3)")
-  public String currency;
+  public @Nullable String currency;
 
   @Column(name = "cash_from")
-  public LocalDate cashFrom;
+  public @Nullable LocalDate cashFrom;
 
   /** Its place in the chain, from 1 on. */
   @Column(insertable = false, updatable = false)

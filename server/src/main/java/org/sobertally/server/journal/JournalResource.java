@@ -16,6 +16,7 @@ import java.util.Optional;
 import org.eclipse.microprofile.openapi.annotations.media.Schema;
 import org.eclipse.microprofile.openapi.annotations.tags.Tag;
 import org.jboss.resteasy.reactive.RestResponse;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.agreement.Subscription;
 import org.sobertally.core.book.Book;
 import org.sobertally.server.access.SignIns;
@@ -61,17 +62,17 @@ public class JournalResource {
       String actorName,
       String kind,
       String text,
-      @Schema(nullable = true) String slate,
-      @Schema(nullable = true) String line,
-      @Schema(nullable = true) String planName,
-      @Schema(nullable = true) String holding,
-      @Schema(nullable = true) String person,
-      @Schema(nullable = true) String personName,
-      @Schema(nullable = true) String fromPlace,
-      @Schema(nullable = true) String toPlace,
-      @Schema(nullable = true) Integer seats,
-      @Schema(nullable = true) MoneyDto yearly,
-      @Schema(nullable = true) LocalDate cashFrom,
+      @Schema(nullable = true) @Nullable String slate,
+      @Schema(nullable = true) @Nullable String line,
+      @Schema(nullable = true) @Nullable String planName,
+      @Schema(nullable = true) @Nullable String holding,
+      @Schema(nullable = true) @Nullable String person,
+      @Schema(nullable = true) @Nullable String personName,
+      @Schema(nullable = true) @Nullable String fromPlace,
+      @Schema(nullable = true) @Nullable String toPlace,
+      @Schema(nullable = true) @Nullable Integer seats,
+      @Schema(nullable = true) @Nullable MoneyDto yearly,
+      @Schema(nullable = true) @Nullable LocalDate cashFrom,
       String hash) {}
 
   @GET
@@ -146,7 +147,11 @@ public class JournalResource {
 
   private EntryDto dto(JournalEntry entry) {
     Book book = books.current();
-    boolean known = entry.line != null && book.lines().has(entry.line);
+    String line = entry.line;
+    String plan =
+        line == null || !book.lines().has(line)
+            ? null
+            : book.plans().byId(book.lines().byId(line).plan()).name();
     return new EntryDto(
         entry.id,
         entry.happened,
@@ -157,7 +162,7 @@ public class JournalResource {
         entry.text,
         entry.slate,
         entry.line,
-        known ? book.plans().byId(book.lines().byId(entry.line).plan()).name() : null,
+        plan,
         entry.holding,
         entry.person,
         entry.person != null && book.people().has(entry.person)

@@ -15,6 +15,7 @@ import org.sobertally.core.people.Group;
 import org.sobertally.server.access.OpenToLeads;
 import org.sobertally.server.book.store.Books;
 import org.sobertally.server.http.Problem;
+import org.sobertally.server.print.Pdf;
 import org.sobertally.server.store.AsOf;
 import org.sobertally.server.visibility.Reach;
 
@@ -54,6 +55,6 @@ public class GroupSheetResource {
     LocalDate day = asOf.of(book, asOfText);
     YearMonth month = StatementResource.month(monthText, day);
     return StatementResource.pdf(
-        sheet.of(book, group, month, day), "seats-group-%s.pdf".formatted(month));
+        Pdf.of(sheet.of(book, group, month, day)), "seats-group-%s.pdf".formatted(month));
   }
 }

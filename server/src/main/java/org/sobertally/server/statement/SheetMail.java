@@ -10,6 +10,7 @@ import java.time.YearMonth;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Optional;
 import java.util.regex.Pattern;
 import org.eclipse.microprofile.config.inject.ConfigProperty;
 import org.sobertally.core.book.Book;
@@ -23,6 +24,7 @@ import org.sobertally.server.http.Problem;
 import org.sobertally.server.journal.Journal;
 import org.sobertally.server.kept.Savings;
 import org.sobertally.server.mail.Mailroom;
+import org.sobertally.server.print.Pdf;
 import org.sobertally.server.time.TallyClock;
 
 /**
@@ -40,6 +42,7 @@ class SheetMail {
   private final EntityManager entities;
   private final Books books;
   private final Savings savings;
+  private final MonthSheet sheet;
   private final Mailroom mailroom;
   private final Journal journal;
   private final TallyClock clock;
@@ -49,6 +52,7 @@ class SheetMail {
       EntityManager entities,
       Books books,
       Savings savings,
+      MonthSheet sheet,
       Mailroom mailroom,
       Journal journal,
       TallyClock clock,
@@ -56,6 +60,7 @@ class SheetMail {
     this.entities = entities;
     this.books = books;
     this.savings = savings;
+    this.sheet = sheet;
     this.mailroom = mailroom;
     this.journal = journal;
     this.clock = clock;
@@ -143,6 +148,7 @@ class SheetMail {
     if (sent || kept.recipients().isEmpty() && !kept.leads()) {
       return;
     }
+    issue(last);
     String subject = "Software seats in %s".formatted(MonthSheet.said(last));
     String body = body(books.current(), last);
     kept.recipients().forEach(to -> mailroom.send(to, subject, body, "SHEET"));
@@ -150,6 +156,37 @@ class SheetMail {
       books.current().groups().all().forEach(group -> tellLeads(books.current(), group, last));
     }
     keep(kept.recipients(), kept.leads(), last.toString());
+  }
+
+  /** Keeps the sheet as it is now: whoever opens it later sees what was told of. */
+  private void issue(YearMonth month) {
+    if (issued(month, clock.today()).isEmpty()) {
+      entities
+          .createNativeQuery(
+              "insert into issued_sheet (sheet_month, issued, pages) values (:month, :day, :pages)")
+          .setParameter("month", month.toString())
+          .setParameter("day", clock.today())
+          .setParameter("pages", Pdf.of(sheet.of(books.current(), month, clock.today())))
+          .executeUpdate();
+    }
+  }
+
+  /**
+   * The pages of a month as they were issued.
+   *
+   * @param day as of which one looks; what was issued after it is not there yet
+   */
+  @Transactional
+  Optional<byte[]> issued(YearMonth month, LocalDate day) {
+    List<?> pages =
+        entities
+            .createNativeQuery(
+                "select pages from issued_sheet where sheet_month = :month and issued <= :day",
+                byte[].class)
+            .setParameter("month", month.toString())
+            .setParameter("day", day)
+            .getResultList();
+    return pages.stream().findFirst().map(byte[].class::cast);
   }
 
   private void tellLeads(Book book, Group group, YearMonth month) {

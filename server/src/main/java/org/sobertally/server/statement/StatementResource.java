@@ -41,7 +41,6 @@ import org.sobertally.server.http.Problem;
 import org.sobertally.server.http.XlsxListWriter;
 import org.sobertally.server.kept.KeptLedger;
 import org.sobertally.server.kept.Savings;
-import org.sobertally.server.print.Paper;
 import org.sobertally.server.print.Pdf;
 import org.sobertally.server.store.AsOf;
 
@@ -360,7 +359,10 @@ public class StatementResource {
             .toList());
   }
 
-  /** The month's sheet, two pages; of the month before that of the day where none is named. */
+  /**
+   * The month's sheet, two pages; of the month before that of the day where none is named. One that
+   * was issued is as it was then.
+   */
   @GET
   @Path("/sheet.pdf")
   @Produces("application/pdf")
@@ -369,7 +371,9 @@ public class StatementResource {
     Book book = books.current();
     LocalDate day = asOf.of(book, asOfText);
     YearMonth month = month(monthText, day);
-    return pdf(monthSheet.of(book, month, day), "seats-%s.pdf".formatted(month));
+    byte[] pages =
+        sheetMail.issued(month, day).orElseGet(() -> Pdf.of(monthSheet.of(book, month, day)));
+    return pdf(pages, "seats-%s.pdf".formatted(month));
   }
 
   /** The one that was over last where none is named. */
@@ -382,8 +386,8 @@ public class StatementResource {
     return month;
   }
 
-  static Response pdf(Paper paper, String name) {
-    return Response.ok(Pdf.of(paper))
+  static Response pdf(byte[] pages, String name) {
+    return Response.ok(pages)
         .header(HttpHeaders.CONTENT_DISPOSITION, "inline; filename=\"%s\"".formatted(name))
         .build();
   }

@@ -4,6 +4,7 @@ import jakarta.enterprise.context.ApplicationScoped;
 import java.time.LocalDate;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.time.Days;
 import org.sobertally.server.http.Params;
@@ -21,7 +22,7 @@ public class AsOf {
   }
 
   /** Today where nothing is given; a day before the book begins is a 400 that names its first. */
-  public LocalDate of(Book book, String text) {
+  public LocalDate of(Book book, @Nullable String text) {
     LocalDate day = Params.day("asOf", text).orElseGet(clock::today);
     LocalDate first = firstDay(book);
     if (text != null && first != null && day.isBefore(first)) {
@@ -32,7 +33,7 @@ public class AsOf {
   }
 
   /** The first day on which anything was bought or held; null for an empty book. */
-  static LocalDate firstDay(Book book) {
+  static @Nullable LocalDate firstDay(Book book) {
     Stream<LocalDate> starts = book.agreements().all().stream().map(a -> a.starts());
     IntStream held = IntStream.range(0, book.holdings().size()).map(book.holdings()::from);
     return Stream.concat(starts, held.min().stream().mapToObj(Days::date))

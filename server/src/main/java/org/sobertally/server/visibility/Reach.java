@@ -4,6 +4,7 @@ import io.quarkus.security.identity.SecurityIdentity;
 import jakarta.enterprise.context.ApplicationScoped;
 import java.util.BitSet;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.people.Group;
 import org.sobertally.server.access.Role;
@@ -38,7 +39,7 @@ public class Reach {
   }
 
   /** The numbers of the people who can be seen; null where that is everybody. */
-  public BitSet people(Book book) {
+  public @Nullable BitSet people(Book book) {
     return isLimited() ? members(book, groups(book)) : null;
   }
 
@@ -57,12 +58,13 @@ public class Reach {
   }
 
   /** Whether the person with that id is there and can be seen. */
-  public boolean sees(Book book, String person) {
-    if (!isLimited()) {
+  public boolean sees(Book book, @Nullable String person) {
+    BitSet people = people(book);
+    if (people == null) {
       return person == null || book.people().has(person);
     }
     int number = person == null ? -1 : book.people().numberOf(person);
-    return number >= 0 && people(book).get(number);
+    return number >= 0 && people.get(number);
   }
 
   /**
@@ -70,7 +72,7 @@ public class Reach {
    *
    * @throws io.quarkiverse.resteasy.problem.HttpProblem 404 where they cannot be seen
    */
-  public int require(Book book, String person) {
+  public int require(Book book, @Nullable String person) {
     if (person == null || !book.people().has(person) || !sees(book, person)) {
       throw Problem.notFound("There is no person %s.".formatted(person));
     }

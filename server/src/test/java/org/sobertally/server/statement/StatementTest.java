@@ -49,6 +49,7 @@ class StatementTest {
               entities.createNativeQuery("delete from saving").executeUpdate();
               entities.createNativeQuery("delete from mail").executeUpdate();
               entities.createNativeQuery("delete from month_sheet").executeUpdate();
+              entities.createNativeQuery("delete from issued_sheet").executeUpdate();
             });
   }
 
@@ -249,6 +250,15 @@ class StatementTest {
     sheetMail.look();
     sheetMail.look();
     assertThat(sheets()).isEqualTo(1);
+    // What was told of stays what it was, whatever the book says later.
+    String issued = "/api/v1/statement/sheet.pdf?month=2026-08&asOf=2026-09-30";
+    byte[] then = steward.get(issued).bytes();
+    byte[] dearer = new SmallBook().change("lines.csv", "10,84,FLAT", "10,184,FLAT").zip();
+    assertThat(Caller.keeper().putZip("/api/v1/book?replace=true", dearer).status()).isEqualTo(200);
+    assertThat(steward.get(issued).bytes()).isEqualTo(then);
+    assertThat(steward.get("/api/v1/statement/sheet.pdf?month=2026-08&asOf=2026-09-01").bytes())
+        .as("as of a day before it was issued")
+        .isNotEqualTo(then);
     assertThat(put(path, "{\"recipients\":[]}").json().get("recipients")).isEmpty();
   }
 

@@ -51,7 +51,7 @@ final class Beaconfell implements VendorStory {
         1_200,
         "AGREEMENT",
         "YEAR");
-    draft.meter("bf-credits", LocalDate.of(2025, 11, 1), LocalDate.of(2026, 9, 30), 1_132);
+    draft.meter("bf-credits", LocalDate.of(2025, 11, 1), LocalDate.of(2026, 9, 30), 1_136);
     draft.evidence(VENDOR, 0);
     Seats seats = new Seats(draft, VENDOR, "bf-drills");
     for (Member member : crew) {

@@ -1,0 +1,5 @@
+/** The application's clock. */
+@NullMarked
+package org.sobertally.server.time;
+
+import org.jspecify.annotations.NullMarked;
