@@ -52,7 +52,7 @@ class RenewalBriefs {
   }
 
   private RenewalDto.Renewal asChosen(Book book, LocalDate day, RenewalCase one) {
-    List<String> known = one.known == null ? List.of() : List.of(one.known.split("\n"));
+    List<String> known = one.knownChanges();
     // An offer that the book has no more is told by its numbers alone.
     String offer = one.offer != null && book.offers().has(one.offer) ? one.offer : null;
     return sheets.of(book, day, one.agreement, offer, Tried.of(book, one.margin, null, known));

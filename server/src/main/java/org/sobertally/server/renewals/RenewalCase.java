@@ -10,6 +10,7 @@ import jakarta.persistence.Table;
 import jakarta.persistence.Version;
 import java.math.BigDecimal;
 import java.time.LocalDate;
+import java.util.List;
 
 /** What was chosen for one renewal of an agreement, and what came of it. */
 @Entity
@@ -96,6 +97,11 @@ class RenewalCase {
 
   @Column(name = "renewed_on")
   LocalDate renewedOn;
+
+  /** Changes that were counted with, as they were asked for. */
+  List<String> knownChanges() {
+    return known == null || known.isBlank() ? List.of() : List.of(known.split("\n"));
+  }
 
   /** As it stands on the day: what was kept on purpose is open again once that is over. */
   RenewalState stateOn(LocalDate day) {

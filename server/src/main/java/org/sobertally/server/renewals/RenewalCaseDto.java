@@ -137,7 +137,7 @@ record RenewalCaseDto(
         offered ? book.offers().byId(one.offer).name() : one.offer,
         one.months,
         one.margin,
-        one.known == null || one.known.isBlank() ? List.of() : List.of(one.known.split("\n")),
+        one.knownChanges(),
         money(one, one.yearlyBefore),
         money(one, one.yearlyAfter),
         money(one, one.yearlyBefore.subtract(one.yearlyAfter)),

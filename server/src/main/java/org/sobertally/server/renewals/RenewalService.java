@@ -138,7 +138,8 @@ class RenewalService {
           one.offer = option.offer();
           one.months = option.months();
           one.margin = form.margin();
-          one.known = form.known() == null ? null : String.join("\n", form.known());
+          boolean nothingKnown = form.known() == null || form.known().isEmpty();
+          one.known = nothingKnown ? null : String.join("\n", form.known());
           one.note = form.note() == null ? null : form.note().strip();
           one.preparedBy = actor;
           one.preparedBehind = String.join("\n", new TreeSet<>(sessions.behind(actor)));

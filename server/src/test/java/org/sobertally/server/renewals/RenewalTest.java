@@ -481,6 +481,9 @@ class RenewalTest {
     Caller.decider()
         .postJson(path + "/case/decide", "{\"grant\":true,\"note\":\"As <asked> & no more\"}");
     assertThat(textOf(steward.get(path + "/brief.pdf").bytes())).contains("“As <asked> & no more”");
+    // As the page chooses, with no change known.
+    put(CASE, "{\"offer\":\"two\",\"margin\":\"advised\",\"known\":[]}");
+    assertThat(steward.get(RENEWAL + "/brief").status()).isEqualTo(200);
   }
 
   @Test
