@@ -431,9 +431,10 @@ class RenewalService {
           "%s has no price on %s: write down a subscription to it on the terms sheet first."
               .formatted(of.name(), book.agreements().byId(one.agreement).name()));
     }
-    String id = Slugs.of(one.agreement + " " + plan);
+    String base = Slugs.of(one.agreement + " " + plan);
+    String id = base;
     for (int n = 2; book.lines().has(id); n++) {
-      id = Slugs.of("%s %s %d".formatted(one.agreement, plan, n));
+      id = base + "-" + n;
     }
     Subscription line =
         new Subscription(id, one.agreement, plan, 0, prices, List.of(), List.of(), null);
