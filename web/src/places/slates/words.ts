@@ -17,7 +17,7 @@ export function sayState(slate: Pick<Slate, 'state' | 'readBack' | 'moveCount'>)
   return SLATE_STATES[slate.state];
 }
 
-export const MOVE_STATES: Record<Move['state'], string> = {
+const MOVE_STATES: Record<Move['state'], string> = {
   PLANNED: 'planned',
   SENT: 'on its way',
   CONFIRMED: 'confirmed',

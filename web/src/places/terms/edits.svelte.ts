@@ -1,6 +1,6 @@
 import type { Schemas } from '../../api/client';
 
-export type Sheet = Schemas['TermsSheet'];
+type Sheet = Schemas['TermsSheet'];
 export type Agreement = Schemas['AgreementTerms'];
 export type Line = Schemas['LineTerms'];
 export type Step = { fromSeats: string; unitPrice: string };
