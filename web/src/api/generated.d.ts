@@ -2614,7 +2614,9 @@ export interface paths {
     /** Desk */
     get: {
       parameters: {
-        query?: never;
+        query?: {
+          all?: boolean;
+        };
         header?: never;
         path?: never;
         cookie?: never;
@@ -2649,6 +2651,67 @@ export interface paths {
     };
     put?: never;
     post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/v1/desk/notes': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Say */
+    post: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/json': components['schemas']['DeskSaying'];
+        };
+      };
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['DeskLine'][];
+          };
+        };
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
     delete?: never;
     options?: never;
     head?: never;
@@ -12073,6 +12136,8 @@ export interface components {
       password: string;
       role: components['schemas']['Role'];
     };
+    /** @enum {string} */
+    DeskDoes: 'TAKE' | 'LEAVE' | 'PUT_OFF' | 'SETTLE' | 'PUT_BACK';
     DeskLine: {
       about: components['schemas']['About'];
       amount: components['schemas']['Money'] | null;
@@ -12083,9 +12148,32 @@ export interface components {
       /** Format: int32 */
       daysLeft?: number | null;
       ifNothing: string;
+      key: string;
+      maySettle: boolean;
+      mine: boolean;
+      note: components['schemas']['DeskNote'] | null;
+      owner?: string | null;
       path: string;
       what: string;
     };
+    DeskNote: {
+      by: string;
+      on: components['schemas']['LocalDate'];
+      reason: string;
+      state: components['schemas']['DeskState'];
+      until?:
+        | ((string | components['schemas']['LocalDate'] | null) | null)
+        | components['schemas']['LocalDate']
+        | null;
+    };
+    DeskSaying: {
+      does: components['schemas']['DeskDoes'];
+      key: string;
+      reason?: string | null;
+      until?: string | null;
+    };
+    /** @enum {string} */
+    DeskState: 'OPEN' | 'PUT_OFF' | 'SETTLED';
     DrawnLine: {
       by?: string | null;
       /** Format: int32 */

@@ -198,3 +198,21 @@ export const aStanding: Schemas['Standing'] = {
     spare: euros('40385'),
   },
 };
+
+export function aDeskLine(over: Partial<Schemas['DeskLine']> = {}): Schemas['DeskLine'] {
+  return {
+    about: 'NOTICE',
+    what: 'Give notice on Plumbrigg drawing, or keep it',
+    ifNothing: 'It renews on 30 Oct 2026 as it is.',
+    amount: euros('16480.00'),
+    by: '2026-10-03',
+    daysLeft: 3,
+    path: '/pools/plum-draft',
+    key: `${over.about ?? 'NOTICE'} ${over.path ?? '/pools/plum-draft'}`,
+    owner: null,
+    mine: false,
+    maySettle: false,
+    note: null,
+    ...over,
+  };
+}

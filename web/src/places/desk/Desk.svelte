@@ -10,7 +10,8 @@
   import { session } from '../../state/session.svelte';
   import { slates } from '../../state/slate.svelte';
   import { sayCount, sayDay, sayMoney, sayShortDay } from '../../state/say';
-  import { ABOUT_WORDS, parts, sayDaysLeft } from './about';
+  import { ABOUT_WORDS, parts, sayDaysLeft, sayNote, type Does } from './about';
+  import SayForm from './SayForm.svelte';
 
   type Line = Schemas['DeskLine'];
 
@@ -20,7 +21,7 @@
     async ({ me, day }) => {
       const query = { actor: me, from: day, limit: '30' };
       const [lines, done] = await Promise.all([
-        dataOf(api.GET('/api/v1/desk')),
+        dataOf(api.GET('/api/v1/desk', { params: { query: { all: true } } })),
         dataOf(api.GET('/api/v1/journal', { params: { query } })),
       ]);
       return { lines, done };
@@ -29,12 +30,42 @@
   );
   const lines = $derived(desk.value?.lines ?? null);
   const split = $derived(parts(lines ?? []));
+  const open = $derived(split.soon.length + split.later.length);
   const list = new ListState<Line>({
-    rows: () => [...split.soon, ...split.later],
-    key: (_, n) => String(n),
+    rows: () => [...split.soon, ...split.later, ...split.putOff, ...split.settled],
+    key: (line) => line.key,
     id: 'line',
     at: 'at',
   });
+  const maySay = $derived(session.maySteer || session.mayDecide);
+
+  /** What is being said of which line: a reason is asked for, and a day. */
+  let saying = $state<{ key: string; does: 'PUT_OFF' | 'SETTLE' } | null>(null);
+
+  /** Says it; the answer is the desk as it is then. */
+  const say = (line: Line, does: Does, more: { until?: string; reason?: string } = {}) =>
+    desk.attempt(async () => {
+      const body = {
+        key: line.key,
+        does,
+        until: more.until ?? null,
+        reason: more.reason ?? null,
+      };
+      const lines = await dataOf(api.POST('/api/v1/desk/notes', { body }));
+      desk.set({ lines, done: desk.value?.done ?? [] });
+      saying = null;
+    });
+  const take = (line: Line) => void say(line, line.mine ? 'LEAVE' : 'TAKE');
+  const ask = (line: Line, does: 'PUT_OFF' | 'SETTLE') => (saying = { key: line.key, does });
+  /** What is to be done today at the latest cannot come back later. */
+  const mayRest = (line: Line) => (line.daysLeft ?? 1) > 0;
+  const rests = (line: Line) => line.note !== null && line.note.state !== 'OPEN';
+
+  /** Of the line at the cursor, where that can be said of it. */
+  function atCursor(may: (line: Line) => boolean, run: (line: Line) => void) {
+    const line = list.current;
+    if (line && maySay && may(line)) run(line);
+  }
 
   /** The page that settles it; the as-of day stays. */
   function link(line: Line): string {
@@ -42,10 +73,39 @@
     return day ? `${line.path}${line.path.includes('?') ? '&' : '?'}asOf=${day}` : line.path;
   }
 
-  const open = () => document.querySelector<HTMLElement>(`#line-${list.cursor} a`)?.click();
+  const follow = () => document.querySelector<HTMLElement>(`#line-${list.cursor} a`)?.click();
 
   $effect(() =>
-    bindKeys(list.keys({ row: 'line', open: { does: 'open what settles it', run: open } })),
+    bindKeys([
+      ...list.keys({ row: 'line', open: { does: 'open what settles it', run: follow } }),
+      ...(maySay
+        ? [
+            {
+              keys: 't',
+              does: 'take the line, or leave it',
+              run: () => atCursor(() => true, take),
+            },
+            {
+              keys: 'p',
+              does: 'put the line off to a day',
+              run: () =>
+                atCursor(
+                  (l) => mayRest(l) && !rests(l),
+                  (l) => ask(l, 'PUT_OFF'),
+                ),
+            },
+            {
+              keys: 's',
+              does: 'say that it is settled',
+              run: () =>
+                atCursor(
+                  (l) => l.maySettle && !rests(l),
+                  (l) => ask(l, 'SETTLE'),
+                ),
+            },
+          ]
+        : []),
+    ]),
   );
 </script>
 
@@ -56,14 +116,14 @@
   <span class="sub">
     {lines === null
       ? 'Looking…'
-      : lines.length === 0
+      : open === 0
         ? 'Nothing wants a decision today.'
-        : `${sayCount(lines.length, 'thing')} to decide. Each line says what happens if nothing is done.`}
+        : `${sayCount(open, 'thing')} to decide. Each line says what happens if nothing is done.`}
     {travelled ? ' It is always about today.' : ''}
   </span>
   <button class="word csv" onclick={() => saveCsv('/api/v1/desk', 'desk.csv')}>as CSV</button>
 </div>
-{#if desk.fault}<p class="neg" role="alert">{desk.fault}</p>{/if}
+{#if desk.fault && !saying}<p class="neg" role="alert">{desk.fault}</p>{/if}
 
 {#snippet part(caption: string, some: Line[], from: number)}
   {#if some.length > 0}
@@ -78,6 +138,7 @@
         { name: 'What' },
         { name: 'If nothing is done' },
         { name: 'a year', right: true, width: 84 },
+        { name: 'Who', width: 150 },
       ]}
     >
       {#snippet row(line)}
@@ -91,20 +152,55 @@
         </td>
         <td>
           <a class="name" href={link(line)}>{line.what}</a>
-          <span class="sub block">{ABOUT_WORDS[line.about]}</span>
+          <span class="sub block">
+            {ABOUT_WORDS[line.about]}{line.note ? ` · ${sayNote(line.note)}` : ''}
+          </span>
+          {#if saying?.key === line.key}
+            <SayForm
+              {line}
+              does={saying.does}
+              fault={desk.fault}
+              onsay={(more) => void say(line, saying!.does, more)}
+              onleave={() => (saying = null)}
+            />
+          {/if}
         </td>
         <td class="sub">{line.ifNothing}</td>
         <td class="r num">{line.amount ? sayMoney(line.amount) : ''}</td>
+        <td class="who">
+          {#if line.mine}<b>you</b>{:else if line.owner}{line.owner}{:else}<span class="sub"
+              >nobody yet</span
+            >{/if}
+          {#if maySay}
+            <span class="does">
+              {#if rests(line)}
+                <button class="word" onclick={() => void say(line, 'PUT_BACK')}>put back</button>
+              {:else}
+                <button class="word" onclick={() => take(line)}
+                  >{line.mine ? 'leave' : 'take'}</button
+                >
+                {#if mayRest(line)}
+                  <button class="word" onclick={() => ask(line, 'PUT_OFF')}>put off</button>
+                {/if}
+                {#if line.maySettle}
+                  <button class="word" onclick={() => ask(line, 'SETTLE')}>settle</button>
+                {/if}
+              {/if}
+            </span>
+          {/if}
+        </td>
       {/snippet}
     </List>
   {/if}
 {/snippet}
 {@render part('Soon too late', split.soon, 0)}
 {@render part('By money', split.later, split.soon.length)}
+{@render part('Put off', split.putOff, open)}
+{@render part('Settled today', split.settled, open + split.putOff.length)}
 
 {#if desk.value && desk.value.done.length > 0}
   <section aria-labelledby="done">
-    <h2 id="done">What I settled today, {sayDay(today())}</h2>
+    <h2 id="done">What I did today, {sayDay(today())}</h2>
     <ul>
       {#each desk.value.done as entry (entry.id)}
         <li>
@@ -128,6 +224,26 @@
   }
   td {
     vertical-align: top;
+  }
+  .who {
+    font-size: 12.5px;
+  }
+  /* Of the line that one is at; of all others where nothing hovers. */
+  .does {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 2px 10px;
+    opacity: 0;
+  }
+  :global(tr.at) .does,
+  :global(tr:hover) .does,
+  :global(tr:focus-within) .does {
+    opacity: 1;
+  }
+  @media (hover: none) {
+    .does {
+      opacity: 1;
+    }
   }
   section {
     margin: 20px 0;

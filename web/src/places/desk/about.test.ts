@@ -1,16 +1,8 @@
 import { describe, expect, it } from 'vitest';
-import type { Schemas } from '../../api/client';
+import { aDeskLine } from '../../testing/made';
 import { parts, sayDaysLeft } from './about';
 
-const line = (daysLeft: number | null): Schemas['DeskLine'] => ({
-  about: 'NOTICE',
-  what: `in ${daysLeft}`,
-  ifNothing: '',
-  amount: null,
-  by: null,
-  daysLeft,
-  path: '/',
-});
+const line = (daysLeft: number | null) => aDeskLine({ daysLeft });
 
 describe('the desk', () => {
   it('puts apart what is soon too late, in the order it came', () => {

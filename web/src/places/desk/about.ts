@@ -1,6 +1,8 @@
 import type { Schemas } from '../../api/client';
+import { sayDay } from '../../state/say';
 
 type About = Schemas['DeskLine']['about'];
+export type Does = Schemas['DeskSaying']['does'];
 
 /** What a line of the desk is about, in one or two words. */
 export const ABOUT_WORDS: Record<About, string> = {
@@ -37,8 +39,21 @@ export function sayDaysLeft(days: number): string {
   return days === 0 ? 'today' : days === 1 ? 'tomorrow' : `in ${days} days`;
 }
 
-/** Lines whose day is near, and all others. */
+/** Lines whose day is near, all others that are open, those put off, and those settled today. */
 export function parts(lines: Schemas['DeskLine'][], soonDays = 14) {
+  const open = lines.filter((l) => !l.note || l.note.state === 'OPEN');
   const near = (l: Schemas['DeskLine']) => l.daysLeft != null && l.daysLeft <= soonDays;
-  return { soon: lines.filter(near), later: lines.filter((l) => !near(l)) };
+  return {
+    soon: open.filter(near),
+    later: open.filter((l) => !near(l)),
+    putOff: lines.filter((l) => l.note?.state === 'PUT_OFF'),
+    settled: lines.filter((l) => l.note?.state === 'SETTLED'),
+  };
+}
+
+/** What somebody said of a line, and why. */
+export function sayNote(note: Schemas['DeskNote']): string {
+  const rests = note.until ? `put off to ${sayDay(note.until)}` : 'put off';
+  const said = { OPEN: 'was put off', PUT_OFF: rests, SETTLED: 'settled' }[note.state];
+  return `${said} by ${note.by}: ${note.reason}`;
 }

@@ -1,6 +1,5 @@
 import type { Schemas } from '../../api/client';
 
-type Sheet = Schemas['TermsSheet'];
 export type Agreement = Schemas['AgreementTerms'];
 export type Line = Schemas['LineTerms'];
 export type Step = { fromSeats: string; unitPrice: string };

@@ -5,7 +5,6 @@ type Sheet = Schemas['RowSheet'];
 /** The place of a row that is not there. */
 const GONE = -1;
 export type Table = Schemas['RowTable'];
-type Column = Schemas['RowColumn'];
 
 /** A row as it would be: one that is there, or a new one. */
 export interface Shown {

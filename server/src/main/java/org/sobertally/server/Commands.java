@@ -11,6 +11,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.server.backup.BackupFile;
 
 /** What can be done from a command line, without starting the application. */
@@ -70,7 +71,7 @@ final class Commands {
     }
   }
 
-  private static int backup(Path file, PrintStream out) throws IOException {
+  private static int backup(@Nullable Path file, PrintStream out) throws IOException {
     String token = System.getenv("SOBER_TALLY_TOKEN");
     String address = System.getenv().getOrDefault("SOBER_TALLY_ADDRESS", "http://localhost:8080");
     if (token == null || token.isBlank()) {

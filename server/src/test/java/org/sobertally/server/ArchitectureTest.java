@@ -4,18 +4,26 @@ import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noClasses;
 import static com.tngtech.archunit.library.dependencies.SlicesRuleDefinition.slices;
 import static org.assertj.core.api.Assertions.assertThat;
 
+import com.tngtech.archunit.base.DescribedPredicate;
+import com.tngtech.archunit.core.domain.JavaClass;
 import com.tngtech.archunit.core.domain.JavaClasses;
+import com.tngtech.archunit.core.domain.JavaPackage;
 import com.tngtech.archunit.core.importer.ClassFileImporter;
 import com.tngtech.archunit.core.importer.ImportOption;
+import io.quarkiverse.resteasy.problem.HttpProblem;
 import jakarta.persistence.EntityManager;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Set;
+import java.util.TreeSet;
 import java.util.regex.Pattern;
 import java.util.stream.Stream;
+import org.jspecify.annotations.NullMarked;
 import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
+import org.sobertally.server.http.Problem;
 
 @Tag("unit")
 class ArchitectureTest {
@@ -59,6 +67,22 @@ class ArchitectureTest {
         .check(SERVER);
   }
 
+  /** What may be null says so; the strict build looks at every use of it. */
+  @Test
+  void everyPackageSaysWhatMayBeNull() {
+    Set<String> silent = new TreeSet<>();
+    for (JavaClass one : SERVER) {
+      JavaPackage of = one.getPackage();
+      boolean ours =
+          of.getName().startsWith("org.sobertally.core")
+              || of.getName().startsWith("org.sobertally.server");
+      if (ours && !of.isAnnotatedWith(NullMarked.class)) {
+        silent.add(of.getName());
+      }
+    }
+    assertThat(silent).isEmpty();
+  }
+
   @Test
   void packagesHaveNoCycles() {
     slices().matching("org.sobertally.server.(**)").should().beFreeOfCycles().check(SERVER);
@@ -76,6 +100,29 @@ class ArchitectureTest {
   }
 
   /** There is one way to write the book; who named a table of its would have another. */
+  /** Below what is called from outside nothing knows of HTTP's problems: it refuses. */
+  @Test
+  void onlyResourcesKnowProblems() {
+    noClasses()
+        .that()
+        .resideOutsideOfPackage("org.sobertally.server.http")
+        .and(DescribedPredicate.not(isOrIsInAResource()))
+        .should()
+        .dependOnClassesThat()
+        .belongToAnyOf(Problem.class, HttpProblem.class)
+        .check(SERVER);
+  }
+
+  private static DescribedPredicate<JavaClass> isOrIsInAResource() {
+    return DescribedPredicate.describe(
+        "resources",
+        one -> {
+          String name = one.getName();
+          String top = name.contains("$") ? name.substring(0, name.indexOf('$')) : name;
+          return top.endsWith("Resource");
+        });
+  }
+
   @Test
   void onlyTheBooksStoreNamesItsTables() throws IOException {
     Path sources = Path.of("src/main/java/org/sobertally/server");

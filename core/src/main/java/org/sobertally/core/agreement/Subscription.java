@@ -28,7 +28,7 @@ public record Subscription(
     @Nullable String costCentre) {
 
   /** From {@code day} on, {@code delta} seats more (or, below zero, fewer). */
-  public record QuantityChange(LocalDate day, int delta, String reason) {}
+  public record QuantityChange(LocalDate day, int delta, @Nullable String reason) {}
 
   /**
    * What a seat costs from a day on. Breaks are all its own; pricing and minimum that are null go

@@ -504,7 +504,7 @@ public final class Book {
    *
    * @throws NoSuchElementException where there is no such holding
    */
-  public Book withHoldingUntil(String holding, LocalDate until) {
+  public Book withHoldingUntil(String holding, @Nullable LocalDate until) {
     int number = holdings.numberOf(holding);
     if (number < 0) {
       throw new NoSuchElementException("There is no holding %s.".formatted(holding));

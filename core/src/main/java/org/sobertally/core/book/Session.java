@@ -1,6 +1,7 @@
 package org.sobertally.core.book;
 
 import java.time.Instant;
+import org.jspecify.annotations.Nullable;
 
 /**
  * One account's stay on a seat of a floating plan over the half-open interval {@code [started,
@@ -8,7 +9,8 @@ import java.time.Instant;
  *
  * @param ended null while it lasts; it then holds its seat for as long as anybody asks
  */
-public record Session(String id, String account, String plan, Instant started, Instant ended) {
+public record Session(
+    String id, String account, String plan, Instant started, @Nullable Instant ended) {
 
   public Session {
     if (ended != null && ended.isBefore(started)) {

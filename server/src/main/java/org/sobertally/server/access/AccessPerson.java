@@ -6,6 +6,7 @@ import jakarta.persistence.EnumType;
 import jakarta.persistence.Enumerated;
 import jakarta.persistence.Id;
 import jakarta.persistence.Table;
+import org.jspecify.annotations.Nullable;
 
 /** Somebody who may sign in. */
 @Entity
@@ -18,14 +19,14 @@ class AccessPerson {
   Role role;
 
   @Column(name = "password_hash")
-  String passwordHash;
+  @Nullable String passwordHash;
 
   /** Who of the directory they are; null where that does not matter. */
-  String person;
+  @Nullable String person;
 
   /** Whether they sign off what was kept, as long as they are a decider. */
   boolean signs = true;
 
   /** Where rounds write to; null for nowhere. */
-  String email;
+  @Nullable String email;
 }

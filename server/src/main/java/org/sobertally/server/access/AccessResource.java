@@ -24,6 +24,7 @@ import java.util.Locale;
 import java.util.concurrent.locks.ReentrantLock;
 import org.eclipse.microprofile.openapi.annotations.media.Schema;
 import org.eclipse.microprofile.openapi.annotations.tags.Tag;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.server.http.Problem;
 import org.sobertally.server.time.TallyClock;
 
@@ -64,8 +65,8 @@ public class AccessResource {
       String login,
       String name,
       Role role,
-      @Schema(nullable = true) String person,
-      @Schema(nullable = true) String email,
+      @Schema(nullable = true) @Nullable String person,
+      @Schema(nullable = true) @Nullable String email,
       boolean signs) {}
 
   /**
@@ -127,7 +128,7 @@ public class AccessResource {
     }
   }
 
-  private List<PersonDto> allow(String login, PersonForm form, String hash) {
+  private List<PersonDto> allow(String login, PersonForm form, @Nullable String hash) {
     AccessPerson known = find(login);
     if (known == null && hash == null) {
       throw Problem.badRequest("password: somebody new needs one of at least 10 characters.");
@@ -177,7 +178,7 @@ public class AccessResource {
     return people();
   }
 
-  private AccessPerson find(String login) {
+  private @Nullable AccessPerson find(String login) {
     return sessions.people().stream().filter(p -> p.login.equals(login)).findFirst().orElse(null);
   }
 

@@ -7,7 +7,7 @@ import java.util.Deque;
 import java.util.HashMap;
 import java.util.Map;
 import java.util.function.Supplier;
-import org.sobertally.server.http.Problem;
+import org.sobertally.server.refusal.Refusal;
 
 /**
  * How often a password was tried for a name. An attempt counts before it is looked at, so that many
@@ -31,7 +31,7 @@ final class Attempts {
   /**
    * Counts an attempt that is about to be made.
    *
-   * @throws io.quarkiverse.resteasy.problem.HttpProblem 429, where there were too many
+   * @throws Refusal 429, where there were too many
    */
   synchronized void reserve(String name) {
     Instant oldest = now.get().minus(COUNT_FOR);
@@ -41,7 +41,7 @@ final class Attempts {
     Deque<Instant> times = byName.computeIfAbsent(name, n -> new ArrayDeque<>());
     times.removeIf(at -> at.isBefore(oldest));
     if (times.size() >= MOST) {
-      throw Problem.tooMany("Too many wrong passwords for this name. Try again in ten minutes.");
+      throw Refusal.tooMany("Too many wrong passwords for this name. Try again in ten minutes.");
     }
     times.add(now.get());
   }

@@ -8,7 +8,7 @@ import jakarta.ws.rs.container.ContainerRequestFilter;
 import jakarta.ws.rs.ext.Provider;
 import java.util.List;
 import java.util.Set;
-import org.sobertally.server.http.Problem;
+import org.sobertally.server.refusal.Refusal;
 
 /**
  * A change made with a session cookie must carry the session's own token in a header, which a
@@ -45,7 +45,7 @@ public class CsrfFilter implements ContainerRequestFilter {
     }
     String sent = request.getHeaderString(HEADER);
     if (sent == null || !Secrets.same(sent, expected)) {
-      throw Problem.forbidden(
+      throw Refusal.forbidden(
           "The header %s is missing or does not belong to this session. Load the page again."
               .formatted(HEADER));
     }

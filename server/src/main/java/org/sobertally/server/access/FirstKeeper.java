@@ -5,7 +5,8 @@ import jakarta.annotation.Priority;
 import jakarta.enterprise.context.ApplicationScoped;
 import jakarta.enterprise.event.Observes;
 import org.jboss.logging.Logger;
-import org.sobertally.server.http.Problem;
+import org.jspecify.annotations.Nullable;
+import org.sobertally.server.refusal.Refusal;
 
 /**
  * Lets the first keeper of keys in. An instance that nobody has access to writes a code to the
@@ -21,7 +22,7 @@ class FirstKeeper {
   private static final int LATE = 1000;
 
   private final SignIns sessions;
-  private volatile String code;
+  private volatile @Nullable String code;
 
   FirstKeeper(SignIns sessions) {
     this.sessions = sessions;
@@ -43,16 +44,17 @@ class FirstKeeper {
   }
 
   /** What the console shows; null where nobody is awaited. */
-  String code() {
+  @Nullable String code() {
     return code;
   }
 
   synchronized void choose(String given, String password) {
-    if (!isAwaited()) {
-      throw Problem.conflict("Somebody has access already. Sign in.");
+    String shown = code;
+    if (shown == null || !isAwaited()) {
+      throw Refusal.conflict("Somebody has access already. Sign in.");
     }
-    if (!Secrets.same(code, given.strip())) {
-      throw Problem.forbidden("This is not the code that the console shows.");
+    if (!Secrets.same(shown, given.strip())) {
+      throw Refusal.forbidden("This is not the code that the console shows.");
     }
     sessions.allow(LOGIN, "Keeper of keys", Role.KEEPER, password);
     code = null;

@@ -9,7 +9,7 @@ import jakarta.ws.rs.container.ResourceInfo;
 import jakarta.ws.rs.core.Context;
 import jakarta.ws.rs.ext.Provider;
 import java.lang.reflect.Method;
-import org.sobertally.server.http.Problem;
+import org.sobertally.server.refusal.Refusal;
 
 /** Keeps leads to what is open to them; what nobody thought of is closed. */
 @Provider
@@ -17,11 +17,11 @@ import org.sobertally.server.http.Problem;
 public class LeadGate implements ContainerRequestFilter {
 
   private final SecurityIdentity identity;
+  private final ResourceInfo resource;
 
-  @Context ResourceInfo resource;
-
-  LeadGate(SecurityIdentity identity) {
+  LeadGate(SecurityIdentity identity, @Context ResourceInfo resource) {
     this.identity = identity;
+    this.resource = resource;
   }
 
   @Override
@@ -29,7 +29,7 @@ public class LeadGate implements ContainerRequestFilter {
     if (identity.hasRole(Role.LEAD_NAME)) {
       Method method = resource.getResourceMethod();
       if (method == null || !method.isAnnotationPresent(OpenToLeads.class)) {
-        throw Problem.forbidden("This is not open to leads: they see the groups they lead.");
+        throw Refusal.forbidden("This is not open to leads: they see the groups they lead.");
       }
     }
   }

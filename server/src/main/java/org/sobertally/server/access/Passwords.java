@@ -6,7 +6,7 @@ import java.util.concurrent.Semaphore;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.function.Supplier;
-import org.sobertally.server.http.Problem;
+import org.sobertally.server.refusal.Refusal;
 
 /**
  * Hashes passwords, which is slow on purpose: so few at a time that there is room for everybody
@@ -64,6 +64,6 @@ class Passwords {
   }
 
   private static RuntimeException busy() {
-    return Problem.tooMany("Too many people are signing in at this moment. Try again in a moment.");
+    return Refusal.tooMany("Too many people are signing in at this moment. Try again in a moment.");
   }
 }

@@ -19,6 +19,7 @@ import javax.crypto.Cipher;
 import javax.crypto.spec.GCMParameterSpec;
 import javax.crypto.spec.SecretKeySpec;
 import org.eclipse.microprofile.config.inject.ConfigProperty;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Seals secrets that must be read again, such as a vendor's token, so that the database and its
@@ -37,7 +38,7 @@ public class SealedSecrets {
   private final Optional<String> configured;
   private final Path folder;
   private final SecureRandom random = new SecureRandom();
-  private SecretKeySpec key;
+  private @Nullable SecretKeySpec key;
 
   SealedSecrets(
       @ConfigProperty(name = "sober.secrets.key") Optional<String> configured,

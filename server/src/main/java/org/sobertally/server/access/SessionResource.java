@@ -21,6 +21,7 @@ import org.eclipse.microprofile.config.inject.ConfigProperty;
 import org.eclipse.microprofile.openapi.annotations.media.Schema;
 import org.eclipse.microprofile.openapi.annotations.tags.Tag;
 import org.jboss.resteasy.reactive.RestResponse;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.server.time.TallyClock;
 
 /** Signing in and out. */
@@ -73,7 +74,7 @@ public class SessionResource {
       String login,
       String name,
       Role role,
-      @Schema(nullable = true) String csrf,
+      @Schema(nullable = true) @Nullable String csrf,
       String today,
       String zone,
       boolean signs) {}

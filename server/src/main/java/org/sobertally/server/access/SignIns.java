@@ -18,7 +18,8 @@ import java.util.Set;
 import java.util.UUID;
 import java.util.concurrent.ConcurrentHashMap;
 import org.eclipse.microprofile.config.inject.ConfigProperty;
-import org.sobertally.server.http.Problem;
+import org.jspecify.annotations.Nullable;
+import org.sobertally.server.refusal.Refusal;
 
 /**
  * Who is signed in. SignIns and tokens live in the database and outlast a restart; a copy in memory
@@ -58,7 +59,12 @@ public class SignIns {
    * @param person who of the directory they are; null where that does not matter
    */
   record Visitor(
-      String login, String name, Role role, String csrf, Instant expires, String person) {}
+      String login,
+      String name,
+      Role role,
+      @Nullable String csrf,
+      Instant expires,
+      @Nullable String person) {}
 
   /** A new session: its cookie is told this once. */
   record SignedIn(String cookie, Visitor visitor) {}
@@ -87,7 +93,7 @@ public class SignIns {
     }
   }
 
-  private static Visitor visitor(AccessPerson person, String csrf, Instant expires) {
+  private static Visitor visitor(AccessPerson person, @Nullable String csrf, Instant expires) {
     return new Visitor(person.login, person.name, person.role, csrf, expires, person.person);
   }
 
@@ -137,7 +143,7 @@ public class SignIns {
       throw e;
     }
     if (!right) {
-      throw Problem.forbidden(otherwise);
+      throw Refusal.forbidden(otherwise);
     }
     attempts.wasRight(name);
   }
@@ -145,7 +151,7 @@ public class SignIns {
   private SignedIn begin(String name) {
     AccessPerson person = entities.find(AccessPerson.class, name);
     if (person == null) {
-      throw Problem.forbidden("The name or the password is wrong.");
+      throw Refusal.forbidden("The name or the password is wrong.");
     }
     String cookie = Secrets.random();
     AccessSession session = new AccessSession();
@@ -176,7 +182,8 @@ public class SignIns {
   }
 
   /** The same, where they are known to be somebody of the directory. */
-  public void allow(String login, String name, Role role, String ofDirectory, String password) {
+  public void allow(
+      String login, String name, Role role, @Nullable String ofDirectory, String password) {
     boolean known =
         QuarkusTransaction.requiringNew()
             .call(() -> entities.find(AccessPerson.class, login) != null);
@@ -191,7 +198,8 @@ public class SignIns {
    * @param hash needed of somebody new; of others the password stays
    */
   @Transactional
-  void allowHashed(String login, String name, Role role, String ofDirectory, String hash) {
+  void allowHashed(
+      String login, String name, Role role, @Nullable String ofDirectory, @Nullable String hash) {
     AccessPerson person = entities.find(AccessPerson.class, login);
     boolean added = person == null;
     person = added ? new AccessPerson() : person;
@@ -347,7 +355,7 @@ public class SignIns {
 
   /** Gives somebody with access an address to be written to; null for none. */
   @Transactional
-  public void setAddress(String login, String email) {
+  public void setAddress(String login, @Nullable String email) {
     entities.find(AccessPerson.class, login).email = email;
   }
 

@@ -14,6 +14,7 @@ import java.util.List;
 import org.eclipse.microprofile.openapi.annotations.media.Schema;
 import org.eclipse.microprofile.openapi.annotations.tags.Tag;
 import org.jboss.resteasy.reactive.RestResponse;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.server.access.Role;
 
 /** Backups of everything: made, listed, fetched. They hold what passwords and tokens hash to. */
@@ -44,9 +45,9 @@ public class BackupResource {
       String name,
       long bytes,
       boolean readable,
-      @Schema(nullable = true) Instant made,
-      @Schema(nullable = true) String application,
-      @Schema(nullable = true) Long rows) {
+      @Schema(nullable = true) @Nullable Instant made,
+      @Schema(nullable = true) @Nullable String application,
+      @Schema(nullable = true) @Nullable Long rows) {
 
     static BackupDto of(Backups.Backup backup) {
       Manifest manifest = backup.manifest();

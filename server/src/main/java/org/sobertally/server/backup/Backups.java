@@ -24,8 +24,9 @@ import java.util.zip.ZipInputStream;
 import javax.sql.DataSource;
 import org.eclipse.microprofile.config.inject.ConfigProperty;
 import org.jboss.logging.Logger;
-import org.sobertally.server.http.Problem;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.server.journal.Journal;
+import org.sobertally.server.refusal.Refusal;
 
 /** Makes backups while people work, on demand and on a schedule, and keeps the newest of them. */
 @ApplicationScoped
@@ -59,7 +60,7 @@ class Backups {
   }
 
   /** One backup that is there. */
-  record Backup(String name, long bytes, Manifest manifest) {}
+  record Backup(String name, long bytes, @Nullable Manifest manifest) {}
 
   @Scheduled(
       every = "${sober.backup.every}",
@@ -80,7 +81,7 @@ class Backups {
   /** Makes a backup of everything as it is now; nobody waits for it meanwhile. */
   synchronized Backup make(String actor) {
     if (!onDisk) {
-      throw Problem.conflict("The database is in memory only: there is nothing to back up.");
+      throw Refusal.conflict("The database is in memory only: there is nothing to back up.");
     }
     Instant now = Instant.now();
     Path work = null;
@@ -173,12 +174,12 @@ class Backups {
   /** The file of that name. */
   Path file(String name) {
     if (!name.matches(NAME) || !Files.isRegularFile(folder.resolve(name))) {
-      throw Problem.notFound("There is no backup of this name.");
+      throw Refusal.notFound("There is no backup of this name.");
     }
     return folder.resolve(name);
   }
 
-  private static void clear(Path work) {
+  private static void clear(@Nullable Path work) {
     if (work == null) {
       return;
     }

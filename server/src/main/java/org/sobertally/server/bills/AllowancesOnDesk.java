@@ -25,22 +25,23 @@ class AllowancesOnDesk implements DeskSource {
       AllowanceUse use = AllowanceUse.of(book, allowance, asker.day());
       AllowanceUse.Known known = use.known();
       LocalDate out = known == null ? null : known.runsOut();
-      if (out != null) {
+      if (known != null && out != null) {
         boolean gone = known.left().signum() <= 0;
         String name =
             "%s of %s".formatted(allowance.name(), book.vendors().byId(allowance.vendor()).name());
         lines.add(
             new Line(
-                About.ALLOWANCE,
-                gone
-                    ? "%s ran out on %s".formatted(name, Words.day(out))
-                    : "%s run out on %s".formatted(name, Words.day(out)),
-                use.until() == null
-                    ? "Nothing is left."
-                    : "Nothing is left until %s.".formatted(Words.day(use.until())),
-                null,
-                gone ? null : out,
-                "/bills"));
+                    About.ALLOWANCE,
+                    gone
+                        ? "%s ran out on %s".formatted(name, Words.day(out))
+                        : "%s run out on %s".formatted(name, Words.day(out)),
+                    use.until() == null
+                        ? "Nothing is left."
+                        : "Nothing is left until %s.".formatted(Words.day(use.until())),
+                    null,
+                    gone ? null : out,
+                    "/bills")
+                .on(allowance.id()));
       }
     }
     return lines;

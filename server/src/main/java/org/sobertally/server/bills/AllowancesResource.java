@@ -11,6 +11,7 @@ import java.time.LocalDate;
 import java.util.List;
 import org.eclipse.microprofile.openapi.annotations.media.Schema;
 import org.eclipse.microprofile.openapi.annotations.tags.Tag;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.agreement.Allowance;
 import org.sobertally.core.allowance.AllowanceUse;
 import org.sobertally.core.book.Book;
@@ -48,22 +49,23 @@ public class AllowancesResource {
       String vendor,
       String name,
       String unit,
-      @Schema(nullable = true) String agreement,
-      @Schema(nullable = true) String plan,
+      @Schema(nullable = true) @Nullable String agreement,
+      @Schema(nullable = true) @Nullable String plan,
       LocalDate from,
-      @Schema(nullable = true) LocalDate until,
+      @Schema(nullable = true) @Nullable LocalDate until,
       BigDecimal granted,
-      @Schema(nullable = true) BigDecimal used,
-      @Schema(nullable = true) BigDecimal left,
-      @Schema(nullable = true) BigDecimal perDay,
-      @Schema(nullable = true) LocalDate measureDay,
-      @Schema(nullable = true) LocalDate runsOut,
+      @Schema(nullable = true) @Nullable BigDecimal used,
+      @Schema(nullable = true) @Nullable BigDecimal left,
+      @Schema(nullable = true) @Nullable BigDecimal perDay,
+      @Schema(nullable = true) @Nullable LocalDate measureDay,
+      @Schema(nullable = true) @Nullable LocalDate runsOut,
       List<UsedBy> accounts,
       String vendorName) {}
 
   /** What one account used. */
   @Schema(name = "AllowanceAccount")
-  record UsedBy(String account, @Schema(nullable = true) String person, BigDecimal used) {}
+  record UsedBy(
+      String account, @Schema(nullable = true) @Nullable String person, BigDecimal used) {}
 
   @GET
   @Produces({MediaType.APPLICATION_JSON, "text/csv", XlsxListWriter.XLSX})
@@ -83,7 +85,6 @@ public class AllowancesResource {
   private static Row row(Book book, AllowanceUse use) {
     Allowance of = use.allowance();
     AllowanceUse.Known known = use.known();
-    boolean is = known != null;
     return new Row(
         of.id(),
         of.vendor(),
@@ -94,12 +95,12 @@ public class AllowancesResource {
         use.from(),
         use.until(),
         use.granted(),
-        is ? known.used() : null,
-        is ? known.left() : null,
-        is ? known.perDay() : null,
-        is ? known.measureDay() : null,
-        is ? known.runsOut() : null,
-        is
+        known != null ? known.used() : null,
+        known != null ? known.left() : null,
+        known != null ? known.perDay() : null,
+        known != null ? known.measureDay() : null,
+        known != null ? known.runsOut() : null,
+        known != null
             ? known.accounts().stream()
                 .map(
                     used ->

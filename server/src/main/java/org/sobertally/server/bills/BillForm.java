@@ -9,11 +9,12 @@ import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
 import org.eclipse.microprofile.openapi.annotations.media.Schema;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.agreement.Agreement;
 import org.sobertally.core.agreement.VendorBill;
 import org.sobertally.core.book.Book;
 import org.sobertally.server.http.Params;
-import org.sobertally.server.http.Problem;
+import org.sobertally.server.refusal.Refusal;
 
 /**
  * A bill as it is written down.
@@ -29,15 +30,15 @@ public record BillForm(
     @NotBlank String from,
     @NotBlank String until,
     @NotNull @Size(min = 1, max = BillForm.MOST_ROWS) List<@NotNull @Valid Row> rows,
-    @Schema(nullable = true) BigDecimal total,
-    @Schema(nullable = true) String currency) {
+    @Schema(nullable = true) @Nullable BigDecimal total,
+    @Schema(nullable = true) @Nullable String currency) {
 
   static final int MOST_ROWS = 10_000;
 
   /** One row of it. */
   @Schema(name = "NewBillRow")
   public record Row(
-      @Schema(nullable = true) String line,
+      @Schema(nullable = true) @Nullable String line,
       @NotBlank @Size(max = 500) String text,
       @NotNull BigDecimal quantity,
       @NotNull BigDecimal amount) {}
@@ -46,24 +47,24 @@ public record BillForm(
   public VendorBill read(Book book) {
     String id = bill.strip();
     if (!book.agreements().has(agreement)) {
-      throw Problem.notFound("There is no agreement %s.".formatted(agreement));
+      throw Refusal.notFound("There is no agreement %s.".formatted(agreement));
     }
     Agreement of = book.agreements().byId(agreement);
     if (book.bills().has(id)) {
-      throw Problem.conflict("The bill %s is here already. Take it out first.".formatted(id));
+      throw Refusal.conflict("The bill %s is here already. Take it out first.".formatted(id));
     }
     if (currency != null && !currency.equals(of.currency())) {
-      throw Problem.badRequest(
+      throw Refusal.badInput(
           "currency: the bill is in %s, and %s is in %s. Choose the agreement that it is of."
               .formatted(currency, of.name(), of.currency()));
     }
     LocalDate first = Params.day("from", from).orElseThrow();
     LocalDate end = Params.day("until", until).orElseThrow();
     if (!first.isBefore(end)) {
-      throw Problem.badRequest("until: it must come after %s.".formatted(first));
+      throw Refusal.badInput("until: it must come after %s.".formatted(first));
     }
     if (!of.inForce(first)) {
-      throw Problem.badRequest(
+      throw Refusal.badInput(
           "from: %s is not in force on %s. Choose the agreement that it is of."
               .formatted(of.name(), first));
     }
@@ -73,7 +74,7 @@ public record BillForm(
       String line = row.line() == null || row.line().isBlank() ? null : row.line();
       if (line != null
           && (!book.lines().has(line) || !book.lines().byId(line).agreement().equals(of.id()))) {
-        throw Problem.badRequest(
+        throw Refusal.badInput(
             "rows[%d].line: %s is no subscription of %s. A bill is of one agreement."
                 .formatted(billed.size(), line, of.name()));
       }
@@ -83,7 +84,7 @@ public record BillForm(
       sum = sum.add(row.amount());
     }
     if (total != null && total.compareTo(sum) != 0) {
-      throw Problem.badRequest(
+      throw Refusal.badInput(
           "total: the rows come to %s, and the bill says %s. Look at the rows again."
               .formatted(BillsResource.plain(sum), BillsResource.plain(total)));
     }

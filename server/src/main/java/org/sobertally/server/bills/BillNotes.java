@@ -6,8 +6,8 @@ import jakarta.transaction.Transactional;
 import java.util.HashMap;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
-import org.sobertally.server.http.Problem;
 import org.sobertally.server.journal.Journal;
+import org.sobertally.server.refusal.Refusal;
 import org.sobertally.server.time.TallyClock;
 
 /** Whether bills were accepted, are disputed, or were settled. */
@@ -51,11 +51,11 @@ class BillNotes {
     BillNote known = entities.find(BillNote.class, bill);
     BillState now = state(known);
     if (!now.next().contains(state)) {
-      throw Problem.conflict(
+      throw Refusal.conflict(
           "The bill %s is %s; it cannot be %s now.".formatted(bill, now.words(), state.words()));
     }
     if (state == BillState.SETTLED && note == null) {
-      throw Problem.badRequest("note: say how it was settled.");
+      throw Refusal.badInput("note: say how it was settled.");
     }
     BillNote one = known == null ? new BillNote() : known;
     one.bill = bill;

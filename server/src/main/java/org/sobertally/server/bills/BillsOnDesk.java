@@ -5,6 +5,7 @@ import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.agreement.VendorBill;
 import org.sobertally.core.bill.BillCheck;
 import org.sobertally.core.book.Book;
@@ -43,9 +44,12 @@ class BillsOnDesk implements DeskSource {
   }
 
   private static void add(
-      Book book, VendorBill bill, BillNote note, LocalDate day, List<Line> lines) {
+      Book book, VendorBill bill, @Nullable BillNote note, LocalDate day, List<Line> lines) {
     BillState state = BillNotes.state(note);
-    boolean late = state == BillState.DISPUTED && !day.isBefore(note.noted.plusDays(ASK_AGAIN));
+    boolean late =
+        note != null
+            && state == BillState.DISPUTED
+            && !day.isBefore(note.noted.plusDays(ASK_AGAIN));
     if (state != BillState.OPEN && !late) {
       return;
     }
@@ -58,15 +62,16 @@ class BillsOnDesk implements DeskSource {
     String by = MoneyWords.exact(more ? difference : difference.negated());
     lines.add(
         new Line(
-            About.BILL,
-            late
-                ? "The bill %s of %s is disputed since %s"
-                    .formatted(bill.id(), name, Words.day(note.noted))
-                : "The bill %s of %s is %s %s than expected"
-                    .formatted(bill.id(), name, by, more ? "more" : "less"),
-            late ? "The vendor has not answered." : "It is paid as it is.",
-            null,
-            null,
-            "/bills?bill=" + bill.id()));
+                About.BILL,
+                note != null && late
+                    ? "The bill %s of %s is disputed since %s"
+                        .formatted(bill.id(), name, Words.day(note.noted))
+                    : "The bill %s of %s is %s %s than expected"
+                        .formatted(bill.id(), name, by, more ? "more" : "less"),
+                late ? "The vendor has not answered." : "It is paid as it is.",
+                null,
+                null,
+                "/bills?bill=" + bill.id())
+            .of(bill.agreement()));
   }
 }

@@ -25,6 +25,7 @@ import java.util.Optional;
 import org.eclipse.microprofile.openapi.annotations.media.Schema;
 import org.eclipse.microprofile.openapi.annotations.tags.Tag;
 import org.jboss.resteasy.reactive.RestResponse;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.agreement.Agreement;
 import org.sobertally.core.agreement.VendorBill;
 import org.sobertally.core.bill.BillCheck;
@@ -38,9 +39,9 @@ import org.sobertally.server.book.store.BookEditor;
 import org.sobertally.server.book.store.Books;
 import org.sobertally.server.http.MoneyDto;
 import org.sobertally.server.http.Page;
-import org.sobertally.server.http.Problem;
 import org.sobertally.server.http.XlsxListWriter;
 import org.sobertally.server.journal.Journal;
+import org.sobertally.server.refusal.Refusal;
 import org.sobertally.server.store.AsOf;
 
 /** Bills that are expected next, and those that came, row by row beside what was expected. */
@@ -110,7 +111,7 @@ public class BillsResource {
     LocalDate day = asOf.of(book, asOfText);
     boolean one = agreement != null && !agreement.isBlank();
     if (one && !book.agreements().has(agreement)) {
-      throw Problem.notFound("There is no agreement %s.".formatted(agreement));
+      throw Refusal.notFound("There is no agreement %s.".formatted(agreement));
     }
     List<NextBill> next = new ArrayList<>();
     for (int a = 0; a < book.agreements().size(); a++) {
@@ -183,7 +184,7 @@ public class BillsResource {
     return Page.ofPlaces(bills.size(), bills::get, limit, cursor, uri, book.version());
   }
 
-  private static BillDto dto(Book book, BillCheck check, BillNote note) {
+  private static BillDto dto(Book book, BillCheck check, @Nullable BillNote note) {
     VendorBill bill = check.bill();
     return new BillDto(
         bill.id(),
@@ -218,10 +219,10 @@ public class BillsResource {
       boolean missing,
       boolean unexpected,
       String planName,
-      @Schema(nullable = true) String says) {}
+      @Schema(nullable = true) @Nullable String says) {}
 
   @Schema(name = "BillRowWithoutLine")
-  record RowDto(int row, String text, BigDecimal quantity, MoneyDto amount) {}
+  record RowDto(int row, String text, BigDecimal quantity, @Nullable MoneyDto amount) {}
 
   /** A bill beside what was expected. */
   @Schema(name = "BillCheck")
@@ -229,7 +230,7 @@ public class BillsResource {
       String bill,
       String agreement,
       LocalDate day,
-      @Schema(nullable = true) LocalDate billDay,
+      @Schema(nullable = true) @Nullable LocalDate billDay,
       String currency,
       List<LineDto> lines,
       List<RowDto> rowsWithoutLine,
@@ -238,12 +239,12 @@ public class BillsResource {
       MoneyDto difference,
       String name,
       BillState state,
-      @Schema(nullable = true) Said said,
+      @Schema(nullable = true) @Nullable Said said,
       List<BillState> mayBecome) {}
 
   /** What was said of a bill last. */
   @Schema(name = "BillSaid")
-  record Said(@Schema(nullable = true) String note, String by, LocalDate on) {}
+  record Said(@Schema(nullable = true) @Nullable String note, String by, LocalDate on) {}
 
   @GET
   @Path("/{bill}/check")
@@ -254,7 +255,7 @@ public class BillsResource {
 
   private static VendorBill require(Book book, String bill) {
     if (!book.bills().has(bill)) {
-      throw Problem.notFound("There is no bill %s.".formatted(bill));
+      throw Refusal.notFound("There is no bill %s.".formatted(bill));
     }
     return book.bills().byId(bill);
   }
@@ -321,7 +322,7 @@ public class BillsResource {
   }
 
   /** What is to be said to the vendor; null where the two agree. */
-  private static String says(Book book, BillCheck.Line line) {
+  private static @Nullable String says(Book book, BillCheck.Line line) {
     String plan = book.planOfLine(line.line()).name();
     if (line.missing()) {
       return "%s was due (%s) and is not on the bill."

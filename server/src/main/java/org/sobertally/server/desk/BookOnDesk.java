@@ -1,5 +1,7 @@
 package org.sobertally.server.desk;
 
+import static java.util.Objects.requireNonNull;
+
 import jakarta.enterprise.context.ApplicationScoped;
 import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
@@ -63,18 +65,22 @@ class BookOnDesk implements DeskSource {
         "%s stands at less than its promised %s %%"
             .formatted(
                 book.planOfLine(line).name(),
-                book.agreementOfLine(line).floor().percent().stripTrailingZeros().toPlainString());
-    boolean dated = forecast != null;
+                requireNonNull(book.agreementOfLine(line).floor())
+                    .percent()
+                    .stripTrailingZeros()
+                    .toPlainString());
     return new Line(
-        About.FLOOR,
-        !dated ? stands : "%s: %s".formatted(stands, forecast.whatItTakes()),
-        !dated || forecast.expectedPercent() == null
-            ? "The promise is not met; the price it is granted at may go."
-            : "As expected it stands at %s %% on %s; the price it is granted at may go."
-                .formatted(forecast.expectedPercent().toPlainString(), Words.day(forecast.check())),
-        book.yearlyCost(line, day),
-        dated ? forecast.check() : null,
-        "/subscriptions/" + book.lines().get(line).id());
+            About.FLOOR,
+            forecast == null ? stands : "%s: %s".formatted(stands, forecast.whatItTakes()),
+            forecast == null || forecast.expectedPercent() == null
+                ? "The promise is not met; the price it is granted at may go."
+                : "As expected it stands at %s %% on %s; the price it is granted at may go."
+                    .formatted(
+                        forecast.expectedPercent().toPlainString(), Words.day(forecast.check())),
+            book.yearlyCost(line, day),
+            forecast == null ? null : forecast.check(),
+            "/subscriptions/" + book.lines().get(line).id())
+        .of(book.agreementOfLine(line).id());
   }
 
   private static void addShort(Book book, int line, LocalDate day, List<Line> lines) {
@@ -82,13 +88,15 @@ class BookOnDesk implements DeskSource {
     if (places.missing() > 0) {
       lines.add(
           new Line(
-              About.SHORT,
-              "%s: %s held that nobody bought"
-                  .formatted(book.planOfLine(line).name(), Words.count(places.missing(), "seat")),
-              "The vendor may charge them at its next count.",
-              book.seatPrice(line, day).times(places.missing()),
-              null,
-              "/subscriptions/" + book.lines().get(line).id()));
+                  About.SHORT,
+                  "%s: %s held that nobody bought"
+                      .formatted(
+                          book.planOfLine(line).name(), Words.count(places.missing(), "seat")),
+                  "The vendor may charge them at its next count.",
+                  book.seatPrice(line, day).times(places.missing()),
+                  null,
+                  "/subscriptions/" + book.lines().get(line).id())
+              .of(book.agreementOfLine(line).id()));
     }
   }
 
@@ -120,13 +128,14 @@ class BookOnDesk implements DeskSource {
       if (book.hasEvidence(vendor.id()) && behind > STALE_DAYS) {
         lines.add(
             new Line(
-                About.STALE,
-                "The use of %s is known to %s only, %s back"
-                    .formatted(vendor.name(), Words.day(to), Words.count(behind, "day")),
-                "Nothing after that day is counted, for or against anybody.",
-                null,
-                null,
-                "/intake"));
+                    About.STALE,
+                    "The use of %s is known to %s only".formatted(vendor.name(), Words.day(to)),
+                    "Nothing of the %s since is counted, for or against anybody."
+                        .formatted(Words.count(behind, "day")),
+                    null,
+                    null,
+                    "/intake")
+                .on(vendor.id()));
       }
     }
   }
@@ -150,20 +159,21 @@ class BookOnDesk implements DeskSource {
         LocalDate used = Days.date(states.lastUsed(h));
         lines.add(
             new Line(
-                About.KEEP,
-                "%s’s %s is kept until %s: %s"
-                    .formatted(
-                        name,
-                        book.planOfLine(book.holdings().line(h)).name(),
-                        Words.day(keep.until()),
-                        keep.reason()),
-                used == null
-                    ? "Then it can be taken back; no use of it is known."
-                    : "Then it can be taken back; it was last used on %s."
-                        .formatted(Words.day(used)),
-                book.seatPrice(book.holdings().line(h), day),
-                keep.until(),
-                "/house-rules?part=keeps"));
+                    About.KEEP,
+                    "%s’s %s is kept until %s: %s"
+                        .formatted(
+                            name,
+                            book.planOfLine(book.holdings().line(h)).name(),
+                            Words.day(keep.until()),
+                            keep.reason()),
+                    used == null
+                        ? "Then it can be taken back; no use of it is known."
+                        : "Then it can be taken back; it was last used on %s."
+                            .formatted(Words.day(used)),
+                    book.seatPrice(book.holdings().line(h), day),
+                    keep.until(),
+                    "/house-rules?part=keeps")
+                .on(keep.id()));
       }
     }
   }

@@ -17,6 +17,7 @@ import java.util.Set;
 import java.util.TreeSet;
 import java.util.function.Consumer;
 import java.util.function.Function;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.people.Group;
 import org.sobertally.core.people.Person;
@@ -71,7 +72,7 @@ class Directory {
     return conflict;
   }
 
-  private static ScimException invalid(String message) {
+  private static ScimException invalid(@Nullable String message) {
     return new BadRequestException(message, null, ScimType.RFC7644.INVALID_VALUE);
   }
 
@@ -136,7 +137,11 @@ class Directory {
 
   /** Silence about it leaves somebody as they are; who is added is active, had they left or not. */
   private void fill(
-      Map<String, String> values, User user, ScimRow before, boolean added, Set<String> ofTheFile) {
+      Map<String, String> values,
+      User user,
+      @Nullable ScimRow before,
+      boolean added,
+      Set<String> ofTheFile) {
     Users.fill(values, user, before, ofTheFile);
     boolean left = "LEFT".equals(values.get("status"));
     user.isActive()
@@ -146,7 +151,7 @@ class Directory {
 
   private void setActive(Map<String, String> values, boolean active) {
     String status = values.get("status");
-    boolean isActive = !status.equals("SUSPENDED") && !status.equals("LEFT");
+    boolean isActive = !"SUSPENDED".equals(status) && !"LEFT".equals(status);
     if (active != isActive) {
       values.put("status", active ? "ACTIVE" : "SUSPENDED");
       values.put("status_since", clock.today().toString());
@@ -180,10 +185,11 @@ class Directory {
     with.accept(values);
     LeadRules.Led led = leads.rules().led(Source.DIRECTORY, before, values);
     leads.keep(led.asides());
-    if (before != null && !before.get("email").equalsIgnoreCase(led.values().get("email"))) {
-      leads.hadMail(id, before.get("email"));
+    String mail = before == null ? null : before.get("email");
+    if (mail != null && !mail.equalsIgnoreCase(led.values().get("email"))) {
+      leads.hadMail(id, mail);
     }
-    requireManager(change.book(), led.values());
+    requireManager(change.book(), id, led.values());
     try {
       editor.putPerson(change, led.values()).ifPresent(person -> tell(person, before));
     } catch (BookRows.NotAValueException e) {
@@ -200,10 +206,10 @@ class Directory {
     return values;
   }
 
-  private void tell(Person person, Map<String, String> before) {
+  private void tell(Person person, @Nullable Map<String, String> before) {
     String was = before == null ? null : before.get("status");
     String text;
-    if (before == null) {
+    if (was == null) {
       text = "%s came into the directory.".formatted(person.name());
     } else if (!person.status().name().equals(was)) {
       text = "%s: %s, before %s.".formatted(person.name(), said(person.status().name()), said(was));
@@ -219,22 +225,22 @@ class Directory {
     return status.toLowerCase(Locale.ROOT).replace('_', ' ');
   }
 
-  private static void requireManager(Book book, Map<String, String> values) {
+  private static void requireManager(Book book, String person, Map<String, String> values) {
     String manager = values.get("manager");
     if (manager == null) {
       return;
     }
-    boolean self = manager.equals(values.get("person"));
+    boolean self = manager.equals(person);
     if (!self && !book.people().has(manager)) {
       throw invalid("There is no person %s to report to.".formatted(manager));
     }
     // Up from them only: everybody's chains would take too long for one person of fifty thousand.
-    Set<String> chain = new LinkedHashSet<>(List.of(values.get("person")));
+    Set<String> chain = new LinkedHashSet<>(List.of(person));
     String at = manager;
     while (at != null && chain.add(at)) {
       at = book.people().byId(at).manager();
     }
-    if (values.get("person").equals(at)) {
+    if (person.equals(at)) {
       List<String> circle = new ArrayList<>(chain);
       circle.add(at);
       throw invalid(ManagerChains.say(circle));
@@ -242,7 +248,7 @@ class Directory {
   }
 
   /** What a provider sent of a group. */
-  record Sent(String externalId, String json) {}
+  record Sent(@Nullable String externalId, String json) {}
 
   /**
    * Stores the group with these members; who leads it and stays a member goes on leading it.
@@ -276,7 +282,7 @@ class Directory {
   }
 
   /** In the order of the members' ids, as the book is read. */
-  private static Group group(String id, String name, List<String> members, Group before) {
+  private static Group group(String id, String name, List<String> members, @Nullable Group before) {
     List<String> sorted = members.stream().distinct().sorted().toList();
     if (before == null) {
       return new Group(id, name, null, sorted);
@@ -285,7 +291,7 @@ class Directory {
     return new Group(id, name, before.retentionDays(), sorted, leads);
   }
 
-  private static String say(Group before, Group after) {
+  private static String say(@Nullable Group before, Group after) {
     Set<String> had = before == null ? Set.of() : Set.copyOf(before.members());
     Set<String> has = Set.copyOf(after.members());
     return "%s the group %s: %d joined it, %d left it."

@@ -18,6 +18,7 @@ import java.time.Instant;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.server.directory.ScimRow.Kind;
 
 /** Groups are groups; who is made a member of one gets, by its standing rules, what is due. */
@@ -117,12 +118,12 @@ final class GroupHandler extends ResourceHandler<Group> {
     return shown(id, store.find(Kind.GROUP, id).orElse(null));
   }
 
-  private Group shown(String id, ScimRow row) {
+  private Group shown(String id, @Nullable ScimRow row) {
     var group = directory.book().groups().byId(id);
-    boolean sent = row != null && !row.gone;
+    ScimRow sent = row == null || row.gone ? null : row;
     return Group.builder()
         .id(group.id())
-        .externalId(sent ? row.externalId : null)
+        .externalId(sent == null ? null : sent.externalId)
         .displayName(group.name())
         .members(
             group.members().stream()
@@ -136,8 +137,8 @@ final class GroupHandler extends ResourceHandler<Group> {
                 .toList())
         .meta(
             Meta.builder()
-                .created(sent ? row.created : LONG_AGO)
-                .lastModified(sent ? row.modified : LONG_AGO)
+                .created(sent == null ? LONG_AGO : sent.created)
+                .lastModified(sent == null ? LONG_AGO : sent.modified)
                 .build())
         .build();
   }

@@ -19,6 +19,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.people.Person;
 import org.sobertally.server.directory.ScimRow.Kind;
@@ -81,7 +82,7 @@ final class PersonHandler extends ResourceHandler<User> {
   }
 
   /** Nobody else may have the name, however it is written. */
-  private void requireFree(String name, String but) {
+  private void requireFree(String name, @Nullable String but) {
     String derived = users.personNamed(name, book());
     boolean byFile =
         derived != null && !derived.equals(but) && store.find(Kind.USER, derived).isEmpty();
@@ -155,11 +156,11 @@ final class PersonHandler extends ResourceHandler<User> {
     return PartialListResponse.<User>builder().resources(page).totalResults(here.size()).build();
   }
 
-  private static boolean isGone(ScimRow row) {
+  private static boolean isGone(@Nullable ScimRow row) {
     return row != null && row.gone;
   }
 
-  private User shown(Person person, ScimRow row) {
+  private User shown(Person person, @Nullable ScimRow row) {
     return users.shown(person, row, book());
   }
 

@@ -34,6 +34,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import org.eclipse.microprofile.openapi.annotations.Operation;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.server.access.Role;
 
 /** Hands every call under {@code /scim/v2} to the SCIM library; a keeper's token is needed. */
@@ -53,7 +54,7 @@ public class ScimResource {
   private final SecurityIdentity identity;
   private final PersonHandler people;
   private final GroupHandler groups;
-  private volatile ResourceEndpoint endpoint;
+  private volatile @Nullable ResourceEndpoint endpoint;
 
   ScimResource(SecurityIdentity identity, Directory directory, ScimStore store) {
     this.identity = identity;

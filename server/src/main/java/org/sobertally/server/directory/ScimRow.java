@@ -9,6 +9,7 @@ import jakarta.persistence.IdClass;
 import jakarta.persistence.Table;
 import java.io.Serializable;
 import java.time.Instant;
+import org.jspecify.annotations.Nullable;
 
 /** A person or a group as its identity provider sent it; what the book makes of it is beside it. */
 @Entity
@@ -35,7 +36,7 @@ class ScimRow {
   String nameKey;
 
   @Column(name = "external_id")
-  String externalId;
+  @Nullable String externalId;
 
   /** As JSON. */
   @Column(columnDefinition = "clob")

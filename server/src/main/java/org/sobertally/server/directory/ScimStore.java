@@ -10,6 +10,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.server.directory.ScimRow.Kind;
 
 /** Keeps what identity providers sent. */
@@ -77,7 +78,7 @@ class ScimStore {
   }
 
   /** Stores what was sent, within the caller's transaction. */
-  void put(Kind kind, String id, String name, String externalId, String resource) {
+  void put(Kind kind, String id, String name, @Nullable String externalId, String resource) {
     ScimRow row = entities.find(ScimRow.class, new ScimRow.Key(kind, id));
     Instant now = Instant.now().truncatedTo(ChronoUnit.MILLIS);
     boolean fresh = row == null;

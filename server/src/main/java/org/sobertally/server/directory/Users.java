@@ -21,6 +21,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.book.Table;
 import org.sobertally.core.people.Person;
@@ -37,11 +38,11 @@ final class Users {
   /** Beside what was sent: which columns a file had brought, and no provider has changed since. */
   private static final String OF_THE_FILE = "ofTheFile";
 
-  private Table<Person> namedOf;
+  private @Nullable Table<Person> namedOf;
   private Map<String, String> names = Map.of();
 
   /** The user as shown; a fresh object each time, for patching changes the one it is given. */
-  User shown(Person person, ScimRow row, Book book) {
+  User shown(Person person, @Nullable ScimRow row, Book book) {
     User user = row == null ? derived(person, book) : sent(row);
     user.setId(person.id());
     user.setActive(isActive(person));
@@ -54,7 +55,7 @@ final class Users {
     return user;
   }
 
-  private static Instant joined(LocalDate day) {
+  private static Instant joined(@Nullable LocalDate day) {
     return day == null ? LONG_AGO : day.atStartOfDay().toInstant(ZoneOffset.UTC);
   }
 
@@ -110,7 +111,7 @@ final class Users {
   }
 
   /** Whose derived name that is; null for nobody's. */
-  synchronized String personNamed(String name, Book book) {
+  synchronized @Nullable String personNamed(String name, Book book) {
     if (book.people().size() > 0) {
       derivedName(book.people().get(0), book);
     }
@@ -136,7 +137,7 @@ final class Users {
    *
    * @param row what the provider had sent before; null for nothing
    */
-  static Set<String> ofTheFile(Map<String, String> values, User user, ScimRow row) {
+  static Set<String> ofTheFile(Map<String, String> values, User user, @Nullable ScimRow row) {
     JsonNode known =
         row == null ? null : JsonHelper.readJsonDocument(row.resource).path(OF_THE_FILE);
     Set<String> left = new TreeSet<>();
@@ -162,7 +163,7 @@ final class Users {
   }
 
   /** What the user says of the columns that may be silent. */
-  private static Map<String, Optional<String>> said(User user) {
+  private static Map<String, Optional<String>> said(@Nullable User user) {
     return Map.of(
         "department",
         department(user),
@@ -185,7 +186,8 @@ final class Users {
    * @param before what the provider had sent before; null for nothing
    * @param ofTheFile the columns that a file brought, which silence leaves as they are
    */
-  static void fill(Map<String, String> values, User user, ScimRow before, Set<String> ofTheFile) {
+  static void fill(
+      Map<String, String> values, User user, @Nullable ScimRow before, Set<String> ofTheFile) {
     Map<String, Optional<String>> was = said(before == null ? null : sent(before));
     email(user).ifPresent(email -> values.put("email", email));
     name(user).ifPresent(name -> values.put("name", name));
@@ -197,7 +199,9 @@ final class Users {
                     values,
                     column,
                     now,
-                    ofTheFile.contains(column) ? Optional.empty() : was.get(column)));
+                    ofTheFile.contains(column)
+                        ? Optional.empty()
+                        : was.getOrDefault(column, Optional.empty())));
   }
 
   private static void put(
@@ -209,19 +213,19 @@ final class Users {
     }
   }
 
-  private static Optional<String> department(User user) {
+  private static Optional<String> department(@Nullable User user) {
     return user == null
         ? Optional.empty()
         : user.getEnterpriseUser().flatMap(EnterpriseUser::getDepartment);
   }
 
-  private static Optional<String> manager(User user) {
+  private static Optional<String> manager(@Nullable User user) {
     return user == null
         ? Optional.empty()
         : user.getEnterpriseUser().flatMap(EnterpriseUser::getManager).flatMap(Manager::getValue);
   }
 
-  private static Optional<String> site(User user) {
+  private static Optional<String> site(@Nullable User user) {
     return user == null
         ? Optional.empty()
         : user.getAddresses().stream()
@@ -257,7 +261,7 @@ final class Users {
   }
 
   /** The person whom the user says it is by number; null where it does not say. */
-  static String numberOf(JsonNode user) {
+  static @Nullable String numberOf(JsonNode user) {
     JsonNode number =
         user.path("urn:ietf:params:scim:schemas:extension:enterprise:2.0:User")
             .path("employeeNumber");

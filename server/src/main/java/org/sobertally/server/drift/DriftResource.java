@@ -18,6 +18,7 @@ import java.util.List;
 import java.util.Optional;
 import org.eclipse.microprofile.openapi.annotations.media.Schema;
 import org.eclipse.microprofile.openapi.annotations.tags.Tag;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.activity.Evidence;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.catalogue.Vendor;
@@ -74,15 +75,15 @@ public class DriftResource {
       String vendor,
       String name,
       boolean linked,
-      @Schema(nullable = true) String linkKind,
+      @Schema(nullable = true) @Nullable String linkKind,
       boolean linkMade,
       boolean hasEvidence,
-      @Schema(nullable = true) LocalDate completeFrom,
-      @Schema(nullable = true) LocalDate completeTo,
+      @Schema(nullable = true) @Nullable LocalDate completeFrom,
+      @Schema(nullable = true) @Nullable LocalDate completeTo,
       Evidence.Kind evidenceKind,
-      @Schema(nullable = true) Instant readAt,
-      @Schema(nullable = true) String readFault,
-      @Schema(nullable = true) Instant faultSince,
+      @Schema(nullable = true) @Nullable Instant readAt,
+      @Schema(nullable = true) @Nullable String readFault,
+      @Schema(nullable = true) @Nullable Instant faultSince,
       int accounts,
       int drift) {}
 

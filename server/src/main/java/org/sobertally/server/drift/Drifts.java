@@ -1,5 +1,7 @@
 package org.sobertally.server.drift;
 
+import static java.util.Objects.requireNonNull;
+
 import io.quarkus.scheduler.Scheduled;
 import io.quarkus.scheduler.Scheduled.ConcurrentExecution;
 import jakarta.enterprise.context.ApplicationScoped;
@@ -20,9 +22,9 @@ import org.sobertally.core.people.Person;
 import org.sobertally.server.book.file.BookService;
 import org.sobertally.server.book.store.BookEditor;
 import org.sobertally.server.book.store.Books;
-import org.sobertally.server.http.Problem;
 import org.sobertally.server.journal.Journal;
 import org.sobertally.server.journal.JournalEntry;
+import org.sobertally.server.refusal.Refusal;
 import org.sobertally.server.time.TallyClock;
 import org.sobertally.server.vendors.VendorAccount;
 import org.sobertally.server.vendors.VendorRolls;
@@ -54,11 +56,11 @@ class Drifts {
   @Schema(name = "Drift")
   record Drift(
       String account,
-      @Schema(nullable = true) String person,
+      @Schema(nullable = true) @Nullable String person,
       String name,
       String plan,
       String planName,
-      @Schema(nullable = true) String holding,
+      @Schema(nullable = true) @Nullable String holding,
       boolean onlyAtVendor) {}
 
   /** Reads every vendor with a link, one after the other. */
@@ -123,7 +125,7 @@ class Drifts {
           for (DriftResource.TakeOver one : what) {
             Drift drift = found.get(key(one.account(), one.plan()));
             if (drift == null) {
-              throw Problem.conflict("The vendor and the book agree on that by now.");
+              throw Refusal.conflict("The vendor and the book agree on that by now.");
             }
             takeOver(change, vendor, drift, people, actor);
           }
@@ -157,9 +159,10 @@ class Drifts {
               today,
               Holding.Method.VENDOR);
     } else {
-      entry.holding = drift.holding();
-      entry.line = book.holding(book.holdings().numberOf(drift.holding())).line();
-      editor.endHolding(change, drift.holding(), today);
+      String held = requireNonNull(drift.holding(), "only what is held is not at the vendor");
+      entry.holding = held;
+      entry.line = book.holding(book.holdings().numberOf(held)).line();
+      editor.endHolding(change, held, today);
     }
     String text =
         drift.onlyAtVendor()
@@ -192,7 +195,7 @@ class Drifts {
         return book.lines().get(line).id();
       }
     }
-    throw Problem.conflict(
+    throw Refusal.conflict(
         "No subscription to %s is in force; enter what was bought first.".formatted(plan));
   }
 }

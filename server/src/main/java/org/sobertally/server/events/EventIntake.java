@@ -18,6 +18,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.activity.Evidence;
 import org.sobertally.core.agreement.Allowance;
 import org.sobertally.core.book.Book;
@@ -31,8 +32,8 @@ import org.sobertally.server.book.store.BookEditor;
 import org.sobertally.server.book.store.Books;
 import org.sobertally.server.book.store.SessionStore;
 import org.sobertally.server.events.EventResource.EventFault;
-import org.sobertally.server.http.Problem;
 import org.sobertally.server.journal.Journal;
+import org.sobertally.server.refusal.Refusal;
 import org.sobertally.server.time.TallyClock;
 
 /**
@@ -111,7 +112,7 @@ public class EventIntake {
                 take(batch, n, events.get(n));
               }
               if (!batch.faults.isEmpty()) {
-                throw Problem.unprocessable("Nothing was taken.", batch.faults);
+                throw Refusal.notTaken("Nothing was taken.", batch.faults);
               }
               store(batch, change);
               return new EventResource.Taken(batch.taken, batch.repeated);
@@ -218,7 +219,7 @@ public class EventIntake {
     return account;
   }
 
-  private static LocalDate day(Batch batch, int n, JsonNode data, String field) {
+  private static @Nullable LocalDate day(Batch batch, int n, JsonNode data, String field) {
     String text = text(batch, n, data, field);
     try {
       return text.isEmpty() ? null : LocalDate.parse(text);
@@ -273,7 +274,7 @@ public class EventIntake {
     }
   }
 
-  private Instant time(Batch batch, int n, CloudEvent event) {
+  private @Nullable Instant time(Batch batch, int n, CloudEvent event) {
     if (event.getTime() == null) {
       batch.faults.add(new EventFault(n, "time", "A session needs the time of the event."));
       return null;
@@ -310,7 +311,7 @@ public class EventIntake {
     batch.plans.add(plan);
   }
 
-  private Instant waitingEnd(String session) {
+  private @Nullable Instant waitingEnd(String session) {
     List<?> found =
         entities
             .createNativeQuery(
@@ -425,6 +426,6 @@ public class EventIntake {
   private static ActivityStore.Use use(Book book, int[] use) {
     Account account = book.accounts().get(use[0]);
     String part = book.partsOf(account.vendor()).get(use[1]);
-    return new ActivityStore.Use(account.id(), account.vendor(), part, Days.date(use[2]));
+    return new ActivityStore.Use(account.id(), account.vendor(), part, Days.known(use[2]));
   }
 }

@@ -17,6 +17,7 @@ import java.util.ArrayList;
 import java.util.List;
 import org.eclipse.microprofile.openapi.annotations.media.Schema;
 import org.eclipse.microprofile.openapi.annotations.tags.Tag;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.server.access.Role;
 import org.sobertally.server.http.Problem;
 
@@ -83,7 +84,7 @@ public class EventResource {
     return e.getMessage() == null ? "" : e.getMessage().lines().findFirst().orElse("");
   }
 
-  private static CloudEvent event(int n, JsonNode node, List<EventFault> faults) {
+  private static @Nullable CloudEvent event(int n, JsonNode node, List<EventFault> faults) {
     // The library takes an empty id and other versions than it names.
     if (!node.path("specversion").asText().equals("1.0")) {
       faults.add(new EventFault(n, "specversion", "Only specversion 1.0 is understood."));

@@ -5,6 +5,7 @@ import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.util.BitSet;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.book.HouseRules;
 import org.sobertally.core.cover.Covers;
@@ -17,7 +18,7 @@ import org.sobertally.core.use.UseStates;
 import org.sobertally.server.book.store.Books;
 import org.sobertally.server.figures.FigureCache;
 import org.sobertally.server.http.Params;
-import org.sobertally.server.http.Problem;
+import org.sobertally.server.refusal.Refusal;
 import org.sobertally.server.store.AsOf;
 import org.sobertally.server.visibility.Reach;
 
@@ -75,10 +76,11 @@ class Boards {
 
   private Focus focus(Book book, LocalDate day, BoardAsk ask) {
     int vendor = -1;
-    if (asked(ask.vendor)) {
-      vendor = book.vendors().numberOf(ask.vendor);
+    String askedVendor = said(ask.vendor);
+    if (askedVendor != null) {
+      vendor = book.vendors().numberOf(askedVendor);
       if (vendor < 0) {
-        throw Problem.notFound("There is no vendor %s.".formatted(ask.vendor));
+        throw Refusal.notFound("There is no vendor %s.".formatted(askedVendor));
       }
     }
     int older = Params.number("olderThan", ask.olderThan, 0, 3650).orElse(-1);
@@ -87,52 +89,53 @@ class Boards {
   }
 
   /** Null for everybody and accounts without an owner. */
-  private BitSet people(Book book, BoardAsk ask) {
+  private @Nullable BitSet people(Book book, BoardAsk ask) {
     BitSet people = reach.people(book);
-    if (asked(ask.group)) {
+    String group = said(ask.group);
+    String lead = said(ask.lead);
+    String site = said(ask.site);
+    if (group != null) {
       // A lead is not told whether there is a group that is not theirs.
-      if (!book.groups().has(ask.group) && !reach.isLimited()) {
-        throw Problem.notFound("There is no group %s.".formatted(ask.group));
+      if (!book.groups().has(group) && !reach.isLimited()) {
+        throw Refusal.notFound("There is no group %s.".formatted(group));
       }
-      List<Group> asked =
-          reach.groups(book).stream().filter(g -> g.id().equals(ask.group)).toList();
+      List<Group> asked = reach.groups(book).stream().filter(g -> g.id().equals(group)).toList();
       people = both(people, Reach.members(book, asked));
     }
-    if (asked(ask.lead)) {
-      List<Group> led =
-          book.groups().all().stream().filter(g -> g.leads().contains(ask.lead)).toList();
+    if (lead != null) {
+      List<Group> led = book.groups().all().stream().filter(g -> g.leads().contains(lead)).toList();
       people = both(people, Reach.members(book, led));
     }
-    if (asked(ask.site)) {
+    if (site != null) {
       BitSet there = new BitSet();
       for (int p = 0; p < book.people().size(); p++) {
-        there.set(p, ask.site.equals(book.people().get(p).site()));
+        there.set(p, site.equals(book.people().get(p).site()));
       }
       people = both(people, there);
     }
     return people;
   }
 
-  private static BitSet both(BitSet some, BitSet others) {
+  private static BitSet both(@Nullable BitSet some, BitSet others) {
     if (some != null) {
       others.and(some);
     }
     return others;
   }
 
-  private static BigDecimal amount(String text) {
-    if (!asked(text)) {
+  private static @Nullable BigDecimal amount(@Nullable String text) {
+    if (text == null || text.isBlank()) {
       return null;
     }
     try {
       return new BigDecimal(text.strip());
     } catch (NumberFormatException e) {
-      throw Problem.badRequest(
-          "atLeast: '%s' is not an amount. Write it like 120.".formatted(text));
+      throw Refusal.badInput("atLeast: '%s' is not an amount. Write it like 120.".formatted(text));
     }
   }
 
-  private static boolean asked(String text) {
-    return text != null && !text.isBlank();
+  /** Null where nothing is asked for. */
+  private static @Nullable String said(@Nullable String text) {
+    return text == null || text.isBlank() ? null : text;
   }
 }

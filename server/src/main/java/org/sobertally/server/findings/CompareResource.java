@@ -16,6 +16,7 @@ import java.util.Map;
 import java.util.TreeMap;
 import org.eclipse.microprofile.openapi.annotations.media.Schema;
 import org.eclipse.microprofile.openapi.annotations.tags.Tag;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.people.Group;
 import org.sobertally.core.roll.PeopleRoll;
@@ -68,7 +69,7 @@ public class CompareResource {
       int found,
       MoneyDto paid,
       MoneyDto recoverable,
-      @Schema(nullable = true) BigDecimal percent) {}
+      @Schema(nullable = true) @Nullable BigDecimal percent) {}
 
   /** Its people are those who belong to it today, on both days. */
   @Schema(name = "Compared")

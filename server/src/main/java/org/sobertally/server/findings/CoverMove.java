@@ -1,6 +1,7 @@
 package org.sobertally.server.findings;
 
 import org.eclipse.microprofile.openapi.annotations.media.Schema;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.slate.MoveKind;
 
 /**
@@ -13,9 +14,9 @@ import org.sobertally.core.slate.MoveKind;
 @Schema(name = "CoverMove")
 record CoverMove(
     MoveKind kind,
-    @Schema(nullable = true) String holding,
-    @Schema(nullable = true) String account,
-    @Schema(nullable = true) String line) {
+    @Schema(nullable = true) @Nullable String holding,
+    @Schema(nullable = true) @Nullable String account,
+    @Schema(nullable = true) @Nullable String line) {
 
   static CoverMove takeBack(String holding) {
     return new CoverMove(MoveKind.TAKE_BACK, holding, null, null);

@@ -15,6 +15,7 @@ import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import org.eclipse.microprofile.openapi.annotations.media.Schema;
 import org.eclipse.microprofile.openapi.annotations.tags.Tag;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.cover.Cover;
 import org.sobertally.core.cover.Covers;
@@ -70,7 +71,7 @@ public class CoverResource {
       MoneyDto recoverable,
       List<CoverMove> moves,
       List<String> notSold,
-      @Schema(nullable = true) Suggestion elsewhere) {}
+      @Schema(nullable = true) @Nullable Suggestion elsewhere) {}
 
   @Schema(name = "PersonCover")
   record PersonCover(String person, List<VendorCover> vendors) {}
@@ -96,7 +97,7 @@ public class CoverResource {
   }
 
   private static VendorCover shown(
-      Book book, Cover cover, CoverMoves.Way way, HeldAtOtherVendor elsewhere) {
+      Book book, Cover cover, CoverMoves.Way way, @Nullable HeldAtOtherVendor elsewhere) {
     String vendor = book.vendors().get(cover.vendor()).id();
     List<String> now =
         cover.holdings().stream().map(h -> book.planOfLine(book.holdings().line(h)).id()).toList();

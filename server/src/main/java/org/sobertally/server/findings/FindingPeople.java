@@ -11,6 +11,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import org.eclipse.microprofile.openapi.annotations.media.Schema;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.cover.Cover;
 import org.sobertally.core.cover.Covers;
@@ -39,10 +40,10 @@ final class FindingPeople {
    */
   @Schema(name = "FindingPerson")
   record FindingPerson(
-      @Schema(nullable = true) String person,
-      @Schema(nullable = true) String account,
+      @Schema(nullable = true) @Nullable String person,
+      @Schema(nullable = true) @Nullable String account,
       String name,
-      @Schema(nullable = true) String department,
+      @Schema(nullable = true) @Nullable String department,
       List<FindingKind> kinds,
       List<String> holds,
       List<String> wouldDo,
@@ -141,7 +142,7 @@ final class FindingPeople {
     };
   }
 
-  private String department(Draft draft) {
+  private @Nullable String department(Draft draft) {
     return draft.person < 0 ? null : book.people().get(draft.person).department();
   }
 

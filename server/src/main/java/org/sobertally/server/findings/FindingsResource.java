@@ -18,6 +18,7 @@ import java.util.stream.IntStream;
 import org.eclipse.microprofile.openapi.annotations.media.Schema;
 import org.eclipse.microprofile.openapi.annotations.tags.Tag;
 import org.jboss.resteasy.reactive.RestResponse;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.book.HouseRules;
 import org.sobertally.core.book.Table;
@@ -59,17 +60,17 @@ public class FindingsResource {
   @Schema(name = "Finding")
   record FindingDto(
       FindingKind kind,
-      @Schema(nullable = true) String person,
-      @Schema(nullable = true) String name,
-      @Schema(nullable = true) String account,
-      @Schema(nullable = true) String holding,
-      @Schema(nullable = true) String line,
-      @Schema(nullable = true) String plan,
+      @Schema(nullable = true) @Nullable String person,
+      @Schema(nullable = true) @Nullable String name,
+      @Schema(nullable = true) @Nullable String account,
+      @Schema(nullable = true) @Nullable String holding,
+      @Schema(nullable = true) @Nullable String line,
+      @Schema(nullable = true) @Nullable String plan,
       String vendor,
-      @Schema(nullable = true) UseState state,
+      @Schema(nullable = true) @Nullable UseState state,
       MoneyDto amount,
-      @Schema(nullable = true) LocalDate since,
-      @Schema(nullable = true) String instead,
+      @Schema(nullable = true) @Nullable LocalDate since,
+      @Schema(nullable = true) @Nullable String instead,
       String explanation) {}
 
   /**

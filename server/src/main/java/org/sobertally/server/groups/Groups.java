@@ -9,18 +9,20 @@ import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
 import java.util.function.UnaryOperator;
 import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.people.Group;
 import org.sobertally.core.people.Person;
 import org.sobertally.server.book.store.BookEditor;
 import org.sobertally.server.book.store.Books;
 import org.sobertally.server.directory.DirectoryGroups;
-import org.sobertally.server.http.Problem;
 import org.sobertally.server.journal.Journal;
 import org.sobertally.server.names.Slugs;
+import org.sobertally.server.refusal.Refusal;
 
 /** Makes groups, changes who is in them, and has some follow a department. */
 @ApplicationScoped
@@ -73,13 +75,12 @@ class Groups {
           boolean taken =
               book.groups().all().stream().anyMatch(group -> group.name().equalsIgnoreCase(name));
           if (taken) {
-            throw Problem.conflict("There is a group %s already.".formatted(name));
+            throw Refusal.conflict("There is a group %s already.".formatted(name));
           }
           String id = freeId(book, name);
           List<String> members = department == null ? List.of() : peopleOf(book, department);
           if (department != null && members.isEmpty()) {
-            throw Problem.unprocessable(
-                "department: nobody is in %s.".formatted(department), List.of());
+            throw Refusal.notTaken("department: nobody is in %s.".formatted(department), List.of());
           }
           editor.put(change, new Group(id, name, null, members));
           if (department != null) {
@@ -105,7 +106,7 @@ class Groups {
     return id;
   }
 
-  private void follow(String group, String department) {
+  private void follow(String group, @Nullable String department) {
     GroupFollow known = entities.find(GroupFollow.class, group);
     if (department == null) {
       if (known != null) {
@@ -122,9 +123,9 @@ class Groups {
   }
 
   /** Who is in the department and has not left, by id. */
-  private static List<String> peopleOf(Book book, String department) {
+  private static List<String> peopleOf(Book book, @Nullable String department) {
     return book.people().all().stream()
-        .filter(person -> department.equals(person.department()))
+        .filter(person -> Objects.equals(department, person.department()))
         .filter(person -> person.status() != Person.Status.LEFT)
         .map(Person::id)
         .sorted()
@@ -164,14 +165,14 @@ class Groups {
   }
 
   private static Group with(
-      Group group, String name, Integer days, List<String> members, List<String> leads) {
+      Group group, String name, @Nullable Integer days, List<String> members, List<String> leads) {
     Set<String> in = new HashSet<>(members);
     return new Group(group.id(), name, days, members, leads.stream().filter(in::contains).toList());
   }
 
   private void requireOurs(Group group) {
     if (directory.keeps(group.id())) {
-      throw Problem.conflict(
+      throw Refusal.conflict(
           "The directory keeps %s: whoever looks after the identity provider changes it there."
               .formatted(group.name()));
     }
@@ -189,7 +190,7 @@ class Groups {
         (book, group) -> {
           boolean member = group.members().contains(person);
           if (!member && follows.containsKey(id)) {
-            throw Problem.conflict(
+            throw Refusal.conflict(
                 "The group follows the department %s: its people come by themselves."
                     .formatted(follows.get(id)));
           }
@@ -203,7 +204,7 @@ class Groups {
   void remove(String id, String person, String actor) {
     Map<String, String> follows = follows();
     if (follows.containsKey(id)) {
-      throw Problem.conflict(
+      throw Refusal.conflict(
           "The group follows the department %s: its people go by themselves."
               .formatted(follows.get(id)));
     }
@@ -239,7 +240,7 @@ class Groups {
           boolean ruled =
               change.book().standingRules().stream().anyMatch(rule -> rule.group().equals(id));
           if (ruled) {
-            throw Problem.conflict(
+            throw Refusal.conflict(
                 "A standing rule is of %s. It stays for the record.".formatted(group.name()));
           }
           editor.drop(change, group);
@@ -251,7 +252,7 @@ class Groups {
 
   static Group known(Book book, String id) {
     if (!book.groups().has(id)) {
-      throw Problem.notFound("There is no group %s.".formatted(id));
+      throw Refusal.notFound("There is no group %s.".formatted(id));
     }
     return book.groups().byId(id);
   }
@@ -291,7 +292,7 @@ class Groups {
         });
   }
 
-  private static boolean isUpToDate(Book book, String id, String department) {
+  private static boolean isUpToDate(Book book, String id, @Nullable String department) {
     return !book.groups().has(id)
         || Set.copyOf(book.groups().byId(id).members())
             .equals(Set.copyOf(peopleOf(book, department)));

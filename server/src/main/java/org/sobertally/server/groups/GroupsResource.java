@@ -24,6 +24,7 @@ import java.util.Objects;
 import java.util.Set;
 import org.eclipse.microprofile.openapi.annotations.media.Schema;
 import org.eclipse.microprofile.openapi.annotations.tags.Tag;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.people.Group;
 import org.sobertally.core.people.Person;
@@ -63,8 +64,8 @@ public class GroupsResource {
   record Sheet(
       String group,
       String name,
-      @Schema(nullable = true) Integer retentionDays,
-      @Schema(nullable = true) String follows,
+      @Schema(nullable = true) @Nullable Integer retentionDays,
+      @Schema(nullable = true) @Nullable String follows,
       boolean ofDirectory,
       List<Member> members,
       List<String> departments) {}
@@ -74,7 +75,7 @@ public class GroupsResource {
       String person,
       String name,
       String email,
-      @Schema(nullable = true) String department,
+      @Schema(nullable = true) @Nullable String department,
       boolean lead) {}
 
   /**

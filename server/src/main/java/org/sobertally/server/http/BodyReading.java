@@ -18,6 +18,7 @@ import java.util.Arrays;
 import java.util.Collection;
 import java.util.List;
 import java.util.stream.Collectors;
+import org.sobertally.server.refusal.Refusal;
 
 /**
  * Reads no body further than its limit. One that cannot be read is answered with where it goes
@@ -51,6 +52,9 @@ public class BodyReading implements ReaderInterceptor {
     for (Throwable inner = cause; inner != null; inner = inner.getCause()) {
       if (inner instanceof HttpProblem said) {
         return said;
+      }
+      if (inner instanceof Refusal said) {
+        return RefusalMapper.problemOf(said);
       }
       if (inner instanceof BoundedStream.TooLargeException) {
         return Problem.tooLarge(inner.getMessage());

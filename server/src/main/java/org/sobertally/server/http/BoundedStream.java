@@ -45,8 +45,16 @@ public final class BoundedStream extends FilterInputStream {
   public static final class TooLargeException extends IOException {
     private static final long serialVersionUID = 1L;
 
+    private final String tooLarge;
+
     TooLargeException(String tooLarge) {
       super(tooLarge);
+      this.tooLarge = tooLarge;
+    }
+
+    @Override
+    public String getMessage() {
+      return tooLarge;
     }
   }
 }

@@ -19,6 +19,7 @@ import java.lang.reflect.Type;
 import java.nio.charset.StandardCharsets;
 import java.util.List;
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Any list as CSV: a column per field, nested fields with a dot. A text that a spreadsheet would
@@ -63,7 +64,7 @@ public class CsvListWriter implements MessageBodyWriter<Object> {
     }
   }
 
-  private static String cell(JsonNode value) {
+  private static String cell(@Nullable JsonNode value) {
     boolean text = value != null && (value.isTextual() || value.isArray());
     return text ? harmless(FlatRows.text(value)) : FlatRows.text(value);
   }

@@ -11,6 +11,7 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 
 /**
  * A list as a table: a column per field, nested fields with a dot; an array in one cell. The
@@ -72,7 +73,7 @@ record FlatRows(Set<String> columns, List<Map<String, JsonNode>> rows) {
   }
 
   /** A value as text; empty where there is none. */
-  static String text(JsonNode value) {
+  static String text(@Nullable JsonNode value) {
     if (value == null || value.isNull()) {
       return "";
     }

@@ -1,7 +1,10 @@
 package org.sobertally.server.http;
 
+import static java.util.Objects.requireNonNull;
+
 import java.math.BigDecimal;
 import org.eclipse.microprofile.openapi.annotations.media.Schema;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.money.Money;
 
 /**
@@ -17,7 +20,7 @@ public record MoneyDto(String amount, String currency) {
   }
 
   /** Null where there is no amount. */
-  public static MoneyDto of(BigDecimal amount, String currency) {
-    return amount == null ? null : of(new Money(amount, currency));
+  public static @Nullable MoneyDto of(@Nullable BigDecimal amount, @Nullable String currency) {
+    return amount == null ? null : of(new Money(amount, requireNonNull(currency)));
   }
 }

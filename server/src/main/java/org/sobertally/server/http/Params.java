@@ -8,25 +8,26 @@ import java.util.Locale;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
+import org.sobertally.server.refusal.Refusal;
 
 /** Reads query parameters; what cannot be read is a 400 that says what would do. */
 public final class Params {
 
   private Params() {}
 
-  public static Optional<LocalDate> day(String name, String value) {
+  public static Optional<LocalDate> day(String name, @Nullable String value) {
     if (value == null || value.isBlank()) {
       return Optional.empty();
     }
     try {
       LocalDate day = LocalDate.parse(value.strip());
       if (day.getYear() < 1900 || day.getYear() > 2200) {
-        throw Problem.badRequest(
-            "%s: %s is not a day this can be asked for.".formatted(name, value));
+        throw Refusal.badInput("%s: %s is not a day this can be asked for.".formatted(name, value));
       }
       return Optional.of(day);
     } catch (DateTimeException e) {
-      throw Problem.badRequest(
+      throw Refusal.badInput(
           "%s: '%s' is not a day. Write it like 2026-09-30.".formatted(name, value));
     }
   }
@@ -38,18 +39,18 @@ public final class Params {
     try {
       YearMonth month = YearMonth.parse(value.strip());
       if (month.getYear() < 1900 || month.getYear() > 2200) {
-        throw Problem.badRequest(
+        throw Refusal.badInput(
             "%s: %s is not a month this can be asked for.".formatted(name, value));
       }
       return Optional.of(month);
     } catch (DateTimeException e) {
-      throw Problem.badRequest(
+      throw Refusal.badInput(
           "%s: '%s' is not a month. Write it like 2026-09.".formatted(name, value));
     }
   }
 
   /** A whole number in {@code [lowest, highest]}. */
-  public static OptionalInt number(String name, String value, int lowest, int highest) {
+  public static OptionalInt number(String name, @Nullable String value, int lowest, int highest) {
     if (value == null || value.isBlank()) {
       return OptionalInt.empty();
     }
@@ -61,11 +62,12 @@ public final class Params {
     } catch (NumberFormatException e) {
       // Said below, as for a number out of range.
     }
-    throw Problem.badRequest(
+    throw Refusal.badInput(
         "%s: '%s' is not a whole number from %d to %d.".formatted(name, value, lowest, highest));
   }
 
-  public static <E extends Enum<E>> Optional<E> choice(String name, String value, Class<E> type) {
+  public static <E extends Enum<E>> Optional<E> choice(
+      String name, @Nullable String value, Class<E> type) {
     if (value == null || value.isBlank()) {
       return Optional.empty();
     }
@@ -76,6 +78,6 @@ public final class Params {
     }
     String choices =
         Arrays.stream(type.getEnumConstants()).map(Enum::name).collect(Collectors.joining(", "));
-    throw Problem.badRequest("%s: '%s' is none of %s.".formatted(name, value, choices));
+    throw Refusal.badInput("%s: '%s' is none of %s.".formatted(name, value, choices));
   }
 }

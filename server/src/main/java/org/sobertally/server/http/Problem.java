@@ -4,6 +4,7 @@ import io.quarkiverse.resteasy.problem.HttpProblem;
 import jakarta.ws.rs.core.Response.Status;
 import jakarta.ws.rs.core.Response.StatusType;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 
 /** Errors as RFC 9457 has them; the detail says what is wrong and what to do. */
 public final class Problem {
@@ -13,7 +14,7 @@ public final class Problem {
   private Problem() {}
 
   /** A parameter or a body that cannot be read. */
-  public static HttpProblem badRequest(String detail) {
+  public static HttpProblem badRequest(@Nullable String detail) {
     return of(Status.BAD_REQUEST, detail);
   }
 
@@ -22,7 +23,7 @@ public final class Problem {
   }
 
   /** The thing is not in a state in which that can be done. */
-  public static HttpProblem conflict(String detail) {
+  public static HttpProblem conflict(@Nullable String detail) {
     return of(Status.CONFLICT, detail);
   }
 
@@ -30,7 +31,7 @@ public final class Problem {
     return of(Status.FORBIDDEN, detail);
   }
 
-  public static HttpProblem tooLarge(String detail) {
+  public static HttpProblem tooLarge(@Nullable String detail) {
     return of(Status.REQUEST_ENTITY_TOO_LARGE, detail);
   }
 
@@ -39,12 +40,12 @@ public final class Problem {
   }
 
   /** Something that this machine lacks; all else works. */
-  public static HttpProblem unavailable(String detail) {
+  public static HttpProblem unavailable(@Nullable String detail) {
     return of(Status.SERVICE_UNAVAILABLE, detail);
   }
 
   /** A body that is readable but cannot be taken. */
-  public static HttpProblem unprocessable(String detail, List<?> violations) {
+  public static HttpProblem unprocessable(@Nullable String detail, List<?> violations) {
     return HttpProblem.builder()
         .withStatus(UNPROCESSABLE)
         .withTitle(UNPROCESSABLE.getReasonPhrase())
@@ -59,7 +60,7 @@ public final class Problem {
     return HttpProblem.builder().withStatus(status).withTitle(phrase).withDetail(detail).build();
   }
 
-  private static HttpProblem of(Status status, String detail) {
+  private static HttpProblem of(Status status, @Nullable String detail) {
     return HttpProblem.builder()
         .withStatus(status)
         .withTitle(status.getReasonPhrase())

@@ -2,6 +2,7 @@ package org.sobertally.server.http;
 
 import java.net.URI;
 import java.util.List;
+import org.sobertally.server.refusal.Refusal;
 
 /** An address that somebody typed, of something that is asked or opened over HTTP. */
 public final class WebAddress {
@@ -18,7 +19,7 @@ public final class WebAddress {
    *
    * @param field what it was typed into, for the refusal
    * @param example what one looks like
-   * @throws io.quarkiverse.resteasy.problem.HttpProblem 422, if it is none
+   * @throws Refusal 422, if it is none
    */
   public static URI of(String field, String text, String example) {
     try {
@@ -30,7 +31,7 @@ public final class WebAddress {
     } catch (IllegalArgumentException e) {
       // Said below.
     }
-    throw Problem.unprocessable(
+    throw Refusal.notTaken(
         "%s: must be an address such as %s.".formatted(field, example), List.of());
   }
 }

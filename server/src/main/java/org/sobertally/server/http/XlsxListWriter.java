@@ -20,6 +20,7 @@ import java.util.List;
 import java.util.Map;
 import org.dhatim.fastexcel.Workbook;
 import org.dhatim.fastexcel.Worksheet;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Any list as a workbook of one sheet, with the columns of its CSV. Numbers, and amounts of money,
@@ -93,7 +94,8 @@ public class XlsxListWriter implements MessageBodyWriter<Object> {
     }
   }
 
-  private static void put(Worksheet sheet, int row, int column, String name, JsonNode value) {
+  private static void put(
+      Worksheet sheet, int row, int column, String name, @Nullable JsonNode value) {
     if (value == null || value.isNull()) {
       return;
     }
@@ -110,7 +112,7 @@ public class XlsxListWriter implements MessageBodyWriter<Object> {
   }
 
   /** Null for what is no day, or one before those of workbooks begin. */
-  private static LocalDate day(JsonNode value) {
+  private static @Nullable LocalDate day(JsonNode value) {
     String text = value.isTextual() ? value.asText() : "";
     if (text.length() != LENGTH_OF_DAY || text.charAt(0) > '9') {
       return null;

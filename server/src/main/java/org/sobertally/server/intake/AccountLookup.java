@@ -4,6 +4,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.people.Account;
 import org.sobertally.core.people.Person;
@@ -22,7 +23,7 @@ final class AccountLookup {
    * @param vendor null where only people are looked for
    * @param names what people and accounts are called besides
    */
-  AccountLookup(Book book, String vendor, FileChanges.Leading names) {
+  AccountLookup(Book book, @Nullable String vendor, FileChanges.Leading names) {
     this.oldMails = names.oldMails();
     for (Person person : book.people().all()) {
       know(people, person.id(), person.id());
@@ -43,7 +44,7 @@ final class AccountLookup {
     know(people, email, id);
   }
 
-  void addAccount(String id, String email, String person) {
+  void addAccount(String id, String email, @Nullable String person) {
     know(accounts, id, id);
     know(accounts, email, id);
     if (person != null) {
@@ -60,14 +61,14 @@ final class AccountLookup {
   }
 
   /** The person's id, null if there is nobody. */
-  String person(String text, String field) throws FileChanges.BadRowException {
+  @Nullable String person(String text, String field) throws FileChanges.BadRowException {
     String person = one(people, text, field, "people");
     List<String> before = person == null ? oldMails.getOrDefault(key(text), List.of()) : List.of();
     return before.size() == 1 ? one(people, before.get(0), field, "people") : person;
   }
 
   /** The account's id at the vendor, also by its person; null if there is none. */
-  String account(String text, String field) throws FileChanges.BadRowException {
+  @Nullable String account(String text, String field) throws FileChanges.BadRowException {
     String account = one(accounts, text, field, "accounts");
     if (account != null) {
       return account;
@@ -76,7 +77,8 @@ final class AccountLookup {
     return person == null ? null : one(accountsOfPeople, person, field, "accounts");
   }
 
-  private static String one(Map<String, String> index, String text, String field, String what)
+  private static @Nullable String one(
+      Map<String, String> index, String text, String field, String what)
       throws FileChanges.BadRowException {
     String found = index.get(key(text));
     if (SEVERAL.equals(found)) {

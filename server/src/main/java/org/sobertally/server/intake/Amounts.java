@@ -3,6 +3,7 @@ package org.sobertally.server.intake;
 import java.math.BigDecimal;
 import java.util.List;
 import java.util.regex.Pattern;
+import org.jspecify.annotations.Nullable;
 
 /**
  * How a file writes amounts: which of point and comma stands before the decimals. Found out from
@@ -59,7 +60,7 @@ enum Amounts {
    *
    * @return null if the text is none
    */
-  BigDecimal amount(String text) {
+  @Nullable BigDecimal amount(String text) {
     String bare =
         ASIDE
             .matcher(text)

@@ -14,6 +14,7 @@ import java.util.TreeSet;
 import java.util.function.Predicate;
 import org.eclipse.microprofile.openapi.annotations.media.Schema;
 import org.eclipse.microprofile.openapi.annotations.tags.Tag;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.agreement.Agreement;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.catalogue.PlanModel;
@@ -67,14 +68,18 @@ public class BeginningResource {
    * @param from the file that they came with last; null where they came otherwise
    */
   @Schema(name = "BeginningPeople")
-  record PeopleStep(int people, int away, int departments, @Schema(nullable = true) String from) {}
+  record PeopleStep(
+      int people, int away, int departments, @Schema(nullable = true) @Nullable String from) {}
 
   /**
    * @param yearlyCost what all of it costs a year
    */
   @Schema(name = "BeginningContracts")
   record ContractStep(
-      int vendors, int plans, MoneyDto yearlyCost, @Schema(nullable = true) String from) {}
+      int vendors,
+      int plans,
+      MoneyDto yearlyCost,
+      @Schema(nullable = true) @Nullable String from) {}
 
   /**
    * @param count seats held, or vendors whose use is known
@@ -84,7 +89,11 @@ public class BeginningResource {
    */
   @Schema(name = "BeginningVendors")
   record VendorStep(
-      int count, int vendors, int of, List<String> missing, @Schema(nullable = true) String from) {}
+      int count,
+      int vendors,
+      int of,
+      List<String> missing,
+      @Schema(nullable = true) @Nullable String from) {}
 
   @Schema(name = "BeginningNotice")
   record Notice(LocalDate day, String vendor, String agreement, boolean byItself) {}
@@ -120,7 +129,7 @@ public class BeginningResource {
         dips(book, today));
   }
 
-  private static String newest(List<IntakeStore.Row> files, FileKind kind) {
+  private static @Nullable String newest(List<IntakeStore.Row> files, FileKind kind) {
     return files.stream()
         .filter(file -> file.kind() == kind && file.takenBack() == null && file.mayGo())
         .map(IntakeStore.Row::fileName)
@@ -128,7 +137,7 @@ public class BeginningResource {
         .orElse(null);
   }
 
-  private static PeopleStep people(Book book, String from) {
+  private static PeopleStep people(Book book, @Nullable String from) {
     List<Person> people =
         book.people().all().stream().filter(p -> p.kind() == Person.Kind.PERSON).toList();
     long away = people.stream().filter(p -> p.status() != Person.Status.ACTIVE).count();
@@ -137,7 +146,7 @@ public class BeginningResource {
     return new PeopleStep(people.size(), (int) away, (int) departments, from);
   }
 
-  private static ContractStep contracts(Book book, LocalDate today, String from) {
+  private static ContractStep contracts(Book book, LocalDate today, @Nullable String from) {
     long bought = book.lines().all().stream().map(line -> line.plan()).distinct().count();
     return new ContractStep(
         vendors(book, line -> true).size(),
@@ -157,7 +166,7 @@ public class BeginningResource {
     return vendors;
   }
 
-  private static VendorStep seats(Book book, LocalDate today, String from) {
+  private static VendorStep seats(Book book, LocalDate today, @Nullable String from) {
     int open = 0;
     boolean[] held = new boolean[book.lines().size()];
     for (int h = 0; h < book.holdings().size(); h++) {
@@ -172,7 +181,7 @@ public class BeginningResource {
     return step(open, all, vendors(book, line -> held[line]), from);
   }
 
-  private static VendorStep use(Book book, String from) {
+  private static VendorStep use(Book book, @Nullable String from) {
     // Of a pool its sessions tell.
     TreeSet<String> known =
         vendors(
@@ -186,7 +195,7 @@ public class BeginningResource {
   }
 
   private static VendorStep step(
-      int count, TreeSet<String> all, TreeSet<String> known, String from) {
+      int count, TreeSet<String> all, TreeSet<String> known, @Nullable String from) {
     List<String> missing = all.stream().filter(name -> !known.contains(name)).toList();
     return new VendorStep(count, all.size() - missing.size(), all.size(), missing, from);
   }

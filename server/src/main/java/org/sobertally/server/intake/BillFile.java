@@ -1,6 +1,5 @@
 package org.sobertally.server.intake;
 
-import io.quarkiverse.resteasy.problem.HttpProblem;
 import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -23,6 +22,7 @@ import org.sobertally.server.bills.BillForm;
 import org.sobertally.server.book.schema.BookSchema;
 import org.sobertally.server.book.store.BookRows;
 import org.sobertally.server.intake.FileChanges.BadRowException;
+import org.sobertally.server.refusal.Refusal;
 
 /**
  * Takes a vendor's bills, one row per position. A bill is taken whole or not at all: with a row
@@ -185,8 +185,8 @@ final class BillFile {
                   ? bill.said.get("currency").toUpperCase(Locale.ROOT)
                   : null)
           .read(draft.book);
-    } catch (HttpProblem e) {
-      throw refused(e.getDetail());
+    } catch (Refusal e) {
+      throw refused(e.getMessage());
     }
   }
 

@@ -1,5 +1,7 @@
 package org.sobertally.server.intake;
 
+import static java.util.Objects.requireNonNull;
+
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -7,6 +9,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.catalogue.Plan;
 import org.sobertally.core.catalogue.Vendor;
@@ -89,12 +92,13 @@ final class BookNames {
   /** The values of a stored row, as this file has left them so far. */
   Map<String, String> stored(String file, String key) {
     Map<String, String> changed = put.get(List.of(file, key));
-    return new HashMap<>(changed == null ? BookRows.byColumn(file, find(file, key)) : changed);
+    return new HashMap<>(
+        changed == null ? BookRows.byColumn(file, requireNonNull(find(file, key))) : changed);
   }
 
   /** Puts the row unless it is there just so. */
   void put(String file, Map<String, String> values) throws BookRows.NotAValueException {
-    String key = values.get(BookRows.columns(file).get(0));
+    String key = requireNonNull(values.get(BookRows.columns(file).get(0)));
     if (!values.equals(put.get(List.of(file, key)))) {
       Map<String, String> earlier = put.get(List.of(file, key));
       String[] before = null;
@@ -109,7 +113,7 @@ final class BookNames {
   }
 
   /** Several rows are of one agreement: it is looked for once. */
-  private String[] find(String file, String key) {
+  private String @Nullable [] find(String file, String key) {
     return found.computeIfAbsent(List.of(file, key), any -> draft.rows.find(file, key));
   }
 

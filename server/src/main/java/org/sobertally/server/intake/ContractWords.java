@@ -6,6 +6,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import org.jspecify.annotations.Nullable;
 
 /**
  * What contracts say in words: how often is paid, how much notice, whether it goes on by itself.
@@ -65,26 +66,26 @@ final class ContractWords {
   private ContractWords() {}
 
   /** One of {@code AUTO MANUAL}; null if the word is neither. */
-  static String renews(String text) {
+  static @Nullable String renews(String text) {
     return meant(RENEWS, text);
   }
 
   /** One of {@code MONTHLY AT_RENEWAL NEVER}; null if the word is none. */
-  static String mayShrink(String text) {
+  static @Nullable String mayShrink(String text) {
     return meant(SHRINK, text);
   }
 
   /** One of {@code NAMED FLOATING ADDON RESTING}; null if the word is none. */
-  static String model(String text) {
+  static @Nullable String model(String text) {
     return meant(MODEL, text);
   }
 
   /** One of {@code YEAR MONTH}; null if the word is neither. */
-  static String per(String text) {
+  static @Nullable String per(String text) {
     return meant(PER, text);
   }
 
-  private static String meant(Map<String, List<String>> words, String text) {
+  private static @Nullable String meant(Map<String, List<String>> words, String text) {
     String plain = text.strip().toLowerCase(Locale.ROOT);
     for (Map.Entry<String, List<String>> one : words.entrySet()) {
       if (one.getKey().equalsIgnoreCase(plain) || one.getValue().contains(plain)) {
@@ -99,7 +100,7 @@ final class ContractWords {
    *
    * @return null if the text is no such span
    */
-  static Integer noticeDays(String text, LocalDate ends) {
+  static @Nullable Integer noticeDays(String text, LocalDate ends) {
     Matcher span = SPAN.matcher(text.strip().toLowerCase(Locale.ROOT));
     if (!span.matches()) {
       return null;

@@ -1,5 +1,7 @@
 package org.sobertally.server.intake;
 
+import static java.util.Objects.requireNonNull;
+
 import java.time.LocalDate;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -8,6 +10,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.agreement.Agreement;
 import org.sobertally.core.agreement.Subscription;
 import org.sobertally.core.book.Book;
@@ -114,7 +117,7 @@ final class ContractsFile {
     return purchase.withTerms(purchase.terms().or(first.terms()));
   }
 
-  private Agreement knownAgreement(String vendor, String plan, Purchase purchase) {
+  private @Nullable Agreement knownAgreement(String vendor, String plan, Purchase purchase) {
     List<Agreement> ofVendor =
         book.agreements().all().stream().filter(a -> a.vendor().equals(vendor)).toList();
     if (!purchase.agreement().isEmpty()) {
@@ -155,7 +158,8 @@ final class ContractsFile {
       throw new BadRowException(
           draft.isMapped("ends") ? "ends" : null, "Say when the agreement ends, or when it began.");
     }
-    LocalDate ends = terms.ends() == null ? anniversary(terms.starts()) : terms.ends();
+    LocalDate ends =
+        terms.ends() == null ? anniversary(requireNonNull(terms.starts())) : terms.ends();
     LocalDate starts = terms.starts() == null ? earlier(ends.minusYears(1), day) : terms.starts();
     if (!starts.isBefore(ends)) {
       throw new BadRowException("ends", "It ended on %s: say when it began.".formatted(ends));

@@ -1,5 +1,7 @@
 package org.sobertally.server.intake;
 
+import static java.util.Objects.requireNonNull;
+
 import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.util.HashMap;
@@ -8,6 +10,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.money.MissingRateException;
 import org.sobertally.core.money.Money;
 import org.sobertally.server.book.schema.BookSchema;
@@ -96,7 +99,7 @@ final class CurrencyRates {
   }
 
   /** What whoever brings the file says that the currency is worth; null if nothing. */
-  private BigDecimal said(String currency) {
+  private @Nullable BigDecimal said(String currency) {
     String text = draft.mapping.values().get(currency);
     BigDecimal rate = text == null ? null : Amounts.likeliest(List.of(text)).amount(text);
     return rate == null || rate.signum() <= 0 ? null : rate;
@@ -116,7 +119,7 @@ final class CurrencyRates {
     Map<String, String> values = new HashMap<>();
     values.put("currency", currency);
     values.put("day", earliest.minusYears(YEARS_BEFORE).toString());
-    values.put("rate", said(currency).toPlainString());
+    values.put("rate", requireNonNull(said(currency), "asked for before").toPlainString());
     draft.put(BookSchema.RATES, null, values);
   }
 }

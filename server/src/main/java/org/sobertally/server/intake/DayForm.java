@@ -9,6 +9,7 @@ import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
 import java.time.format.ResolverStyle;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 
 /** How a file writes a day; a time of day may follow it after a blank or a T. */
 public enum DayForm {
@@ -57,13 +58,13 @@ public enum DayForm {
    *
    * @return null if the text is none
    */
-  LocalDate day(String text) {
+  @Nullable LocalDate day(String text) {
     String[] pieces = text.strip().split("[T ]", 2);
     LocalDate day = parse(pieces[0]);
     return day == null && this != ISO ? ISO.parse(pieces[0]) : day;
   }
 
-  private LocalDate parse(String text) {
+  private @Nullable LocalDate parse(String text) {
     try {
       LocalDate day = LocalDate.parse(text, form);
       return day.getYear() >= EARLIEST && day.getYear() <= LATEST ? day : null;
@@ -77,7 +78,7 @@ public enum DayForm {
    *
    * @return null if the text is none
    */
-  OffsetDateTime moment(String text, ZoneId zone) {
+  @Nullable OffsetDateTime moment(String text, ZoneId zone) {
     try {
       return OffsetDateTime.parse(text.strip().replace(' ', 'T'));
     } catch (DateTimeException e) {

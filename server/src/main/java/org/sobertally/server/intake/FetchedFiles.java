@@ -1,6 +1,5 @@
 package org.sobertally.server.intake;
 
-import io.quarkiverse.resteasy.problem.HttpProblem;
 import io.quarkus.narayana.jta.QuarkusTransaction;
 import io.quarkus.scheduler.Scheduled;
 import io.quarkus.scheduler.Scheduled.ConcurrentExecution;
@@ -14,9 +13,10 @@ import java.util.List;
 import java.util.function.Consumer;
 import org.eclipse.microprofile.config.inject.ConfigProperty;
 import org.jboss.logging.Logger;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.server.access.SealedSecrets;
-import org.sobertally.server.http.Problem;
 import org.sobertally.server.journal.Journal;
+import org.sobertally.server.refusal.Refusal;
 import org.sobertally.server.time.TallyClock;
 import org.sobertally.server.vendors.FileFetch;
 
@@ -132,14 +132,14 @@ class FetchedFiles {
                   .open(address.sealed, address.source)
                   .orElseThrow(
                       () ->
-                          Problem.conflict(
+                          Refusal.conflict(
                               "Its token cannot be read here: it must be entered anew."));
       Mapping mapping =
           service.mappings().stream()
               .filter(known -> known.source().equals(address.source))
               .findFirst()
               .orElseThrow(
-                  () -> Problem.conflict("Nobody says any more how files of it are read."));
+                  () -> Refusal.conflict("Nobody says any more how files of it are read."));
       byte[] content = FileFetch.get(url, token, address.inside, mostBytes, TIMEOUT);
       String id = service.keep(nameOf(url), content, ITSELF);
       FileChanges taken = service.take(id, mapping.madeOn(clock.today()), ITSELF);
@@ -147,10 +147,10 @@ class FetchedFiles {
           .formatted(taken.sheet.rows().size() - taken.rejected.size(), taken.sheet.rows().size());
     } catch (FileFetch.NoFileException e) {
       return refused(address, e.getMessage());
-    } catch (HttpProblem e) {
-      return IntakeService.NOTHING_NEW.equals(e.getDetail())
+    } catch (Refusal e) {
+      return IntakeService.NOTHING_NEW.equals(e.getMessage())
           ? "Nothing new."
-          : refused(address, e.getDetail());
+          : refused(address, e.getMessage());
     } catch (RuntimeException e) {
       // Else it would be fetched again every minute, and no other after it.
       LOG.errorf(e, "The file of %s could not be taken.", address.source);
@@ -159,7 +159,8 @@ class FetchedFiles {
   }
 
   /** Said in the journal when it is new. */
-  private String refused(IntakeAddress address, String why) {
+  private String refused(IntakeAddress address, @Nullable String said) {
+    String why = said == null ? "It could not be read." : said;
     if (!why.equals(address.said)) {
       QuarkusTransaction.requiringNew()
           .run(

@@ -7,6 +7,7 @@ import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
 import org.eclipse.microprofile.openapi.annotations.media.Schema;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.book.Book;
 import org.sobertally.server.book.store.ActivityStore;
 import org.sobertally.server.book.store.BookRows;
@@ -45,7 +46,8 @@ final class FileChanges {
    * @param column null where no one column is at fault
    */
   @Schema(name = "RejectedRow")
-  record Rejected(int row, @Schema(nullable = true) String column, String value, String message) {}
+  record Rejected(
+      int row, @Schema(nullable = true) @Nullable String column, String value, String message) {}
 
   final Book book;
   final BookRows rows;
@@ -104,7 +106,7 @@ final class FileChanges {
    *
    * @param after its values by column; null where the row goes
    */
-  void put(String file, String[] before, Map<String, String> after)
+  void put(String file, String @Nullable [] before, @Nullable Map<String, String> after)
       throws BookRows.NotAValueException {
     String[] row = after == null ? null : BookRows.row(file, after);
     if (!Arrays.equals(before, row)) {
@@ -113,7 +115,7 @@ final class FileChanges {
   }
 
   /** The same, counted as new, changed or known. */
-  void countAndPut(String file, String[] before, String[] after) {
+  void countAndPut(String file, String @Nullable [] before, String[] after) {
     if (Arrays.equals(before, after)) {
       count(Count.SAME);
       return;
@@ -132,13 +134,13 @@ final class FileChanges {
     return mapping.columns().containsKey(field);
   }
 
-  void reject(int row, String field, String message) {
+  void reject(int row, @Nullable String field, String message) {
     String column = field == null ? null : mapping.columns().get(field);
     String value = field == null ? "" : text(row, field);
     rejectColumn(row, column, value, message);
   }
 
-  void rejectColumn(int row, String column, String value, String message) {
+  void rejectColumn(int row, @Nullable String column, String value, String message) {
     rejected.add(new Rejected(sheet.lines().get(row), column, value, message));
   }
 
@@ -148,7 +150,8 @@ final class FileChanges {
    * @param otherwise what an empty value means
    * @throws BadRowException if it is none
    */
-  LocalDate day(int row, String field, LocalDate otherwise) throws BadRowException {
+  @Nullable LocalDate day(int row, String field, @Nullable LocalDate otherwise)
+      throws BadRowException {
     String text = text(row, field);
     if (text.isEmpty()) {
       return otherwise;
@@ -164,14 +167,22 @@ final class FileChanges {
   static final class BadRowException extends Exception {
     private static final long serialVersionUID = 1L;
 
-    private final String field;
+    private final @Nullable String field;
 
-    BadRowException(String field, String message) {
+    private final String said;
+
+    BadRowException(@Nullable String field, String message) {
       super(message, null, false, false);
       this.field = field;
+      this.said = message;
     }
 
-    String field() {
+    @Override
+    public String getMessage() {
+      return said;
+    }
+
+    @Nullable String field() {
       return field;
     }
   }

@@ -5,6 +5,7 @@ import java.util.Locale;
 import java.util.Set;
 import java.util.function.BiPredicate;
 import java.util.regex.Pattern;
+import org.jspecify.annotations.Nullable;
 
 /**
  * What a single file is about, and the fields that its columns may be. Columns are looked for under
@@ -450,17 +451,17 @@ public enum FileKind {
         : fields;
   }
 
-  Field field(String name) {
+  @Nullable Field field(String name) {
     return fields.stream().filter(f -> f.name().equals(name)).findFirst().orElse(null);
   }
 
   /** The column that is called so; null if none is. */
-  static String called(List<String> names, List<String> columns, Set<String> taken) {
+  static @Nullable String called(List<String> names, List<String> columns, Set<String> taken) {
     return find(names, columns, taken, String::equals);
   }
 
   /** The column in whose name one of the names stands; null if there is none. */
-  static String naming(List<String> names, List<String> columns, Set<String> taken) {
+  static @Nullable String naming(List<String> names, List<String> columns, Set<String> taken) {
     return find(
         names,
         columns,
@@ -469,7 +470,7 @@ public enum FileKind {
             name.length() >= WORTH_LOOKING_FOR && (" " + column + " ").contains(" " + name + " "));
   }
 
-  private static String find(
+  private static @Nullable String find(
       List<String> names,
       List<String> columns,
       Set<String> taken,

@@ -1,5 +1,7 @@
 package org.sobertally.server.intake;
 
+import static java.util.Objects.requireNonNull;
+
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -11,6 +13,7 @@ import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.regex.Pattern;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.catalogue.Plan;
 import org.sobertally.core.catalogue.PlanModel;
@@ -86,7 +89,7 @@ final class HoldingsFile {
    *
    * @param from null where the source's reach begins as it did
    */
-  void takeUse(LocalDate from) {
+  void takeUse(@Nullable LocalDate from) {
     new LastUseFile(draft, vendor, from, day, whos).takeAlso(taken);
   }
 
@@ -167,7 +170,8 @@ final class HoldingsFile {
     return products.isEmpty() ? List.of(cell) : products;
   }
 
-  private void hold(int row, String account, int line, LocalDate given, LocalDate until)
+  private void hold(
+      int row, String account, int line, @Nullable LocalDate given, @Nullable LocalDate until)
       throws BadRowException, BookRows.NotAValueException {
     LocalDate from = given == null ? heldSince(account, line, until) : given;
     if (until != null && until.isBefore(from)) {
@@ -203,7 +207,7 @@ final class HoldingsFile {
    * Where nobody says since when: since before anything is known of its use, so that use counts and
    * nobody is held never to have opened it; but after an earlier seat of theirs.
    */
-  private LocalDate heldSince(String account, int line, LocalDate until) {
+  private LocalDate heldSince(String account, int line, @Nullable LocalDate until) {
     LocalDate since = book.agreementOfLine(line).starts();
     if (book.hasEvidence(vendor)) {
       LocalDate before = book.evidenceOf(vendor, day).from().minusDays(1);
@@ -214,8 +218,8 @@ final class HoldingsFile {
     if (book.accounts().has(account)) {
       for (int h : book.holdings().ofAccount(book.accounts().require(account))) {
         boolean over = book.holdings().line(h) == line && book.holdings().until(h) != Days.OPEN;
-        if (over && Days.date(book.holdings().until(h)).isAfter(since)) {
-          since = Days.date(book.holdings().until(h));
+        if (over && book.holdings().until(h) > Days.of(since)) {
+          since = Days.known(book.holdings().until(h));
         }
       }
     }
@@ -223,7 +227,8 @@ final class HoldingsFile {
   }
 
   /** Whether the seat is there already; its end is changed where the file says another. */
-  private boolean isHeld(String account, int line, int row, LocalDate from, LocalDate until)
+  private boolean isHeld(
+      String account, int line, int row, LocalDate from, @Nullable LocalDate until)
       throws BadRowException {
     if (!book.accounts().has(account)) {
       return false;
@@ -239,8 +244,8 @@ final class HoldingsFile {
         end(id, until);
         return true;
       }
-      boolean apart = !Days.date(holdings.until(h)).isAfter(from);
-      if (!apart && (until == null || until.isAfter(Days.date(holdings.from(h))))) {
+      boolean apart = holdings.until(h) <= Days.of(from);
+      if (!apart && (until == null || Days.of(until) > holdings.from(h))) {
         throw new BadRowException(
             "from", "They held a seat of it until %s.".formatted(Days.date(holdings.until(h))));
       }
@@ -248,13 +253,13 @@ final class HoldingsFile {
     return false;
   }
 
-  private void end(String holding, LocalDate until) {
+  private void end(String holding, @Nullable LocalDate until) {
     if (until == null) {
       draft.count(Count.SAME);
       return;
     }
     List<String> key = List.of(holding);
-    String[] now = draft.rows.find(HOLDINGS, List.of(key)).get(key);
+    String[] now = requireNonNull(draft.rows.find(HOLDINGS, List.of(key)).get(key));
     int place = BookRows.columns(HOLDINGS).indexOf("until");
     if (until.toString().equals(now[place])) {
       draft.count(Count.SAME);
@@ -266,7 +271,7 @@ final class HoldingsFile {
     draft.count(Count.CHANGED);
   }
 
-  private void begin(String account, int line, LocalDate from, LocalDate until)
+  private void begin(String account, int line, LocalDate from, @Nullable LocalDate until)
       throws BookRows.NotAValueException {
     String lineId = book.lines().get(line).id();
     Map<String, String> values = new HashMap<>();
@@ -315,7 +320,7 @@ final class HoldingsFile {
     int place = BookRows.columns(HOLDINGS).indexOf("until");
     Map<List<String>, String[]> stored = draft.rows.find(HOLDINGS, ends);
     for (List<String> key : ends) {
-      String[] now = stored.get(key);
+      String[] now = requireNonNull(stored.get(key));
       String[] after = now.clone();
       after[place] = day.toString();
       draft.changes.add(new BookRows.Change(HOLDINGS, now, after));

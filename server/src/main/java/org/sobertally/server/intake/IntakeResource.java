@@ -24,6 +24,7 @@ import java.util.TreeMap;
 import org.eclipse.microprofile.openapi.annotations.media.Schema;
 import org.eclipse.microprofile.openapi.annotations.tags.Tag;
 import org.jboss.resteasy.reactive.RestResponse;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.catalogue.PlanModel;
 import org.sobertally.server.access.Role;
@@ -77,7 +78,7 @@ public class IntakeResource {
       List<String> columns,
       List<List<String>> samples,
       List<String> sheets,
-      @Schema(nullable = true) String sheet,
+      @Schema(nullable = true) @Nullable String sheet,
       Map<FileKind, Mapping> guesses,
       FileKind likely) {}
 
@@ -138,7 +139,7 @@ public class IntakeResource {
       String id,
       String source,
       FileKind kind,
-      @Schema(nullable = true) String vendor,
+      @Schema(nullable = true) @Nullable String vendor,
       String fileName,
       String taken,
       String actor,
@@ -147,8 +148,8 @@ public class IntakeResource {
       int changed,
       boolean mayTakeBack,
       int confirmed,
-      @Schema(nullable = true) String takenBack,
-      @Schema(nullable = true) String takenBackBy) {}
+      @Schema(nullable = true) @Nullable String takenBack,
+      @Schema(nullable = true) @Nullable String takenBackBy) {}
 
   /** The kinds of files, and how sources were read before. */
   @GET
@@ -224,7 +225,7 @@ public class IntakeResource {
     return look(id, file.name(), Sheet.read(file.content(), sheet), sheet);
   }
 
-  private static Seen look(String id, String name, Sheet sheet, String sheetName) {
+  private static Seen look(String id, String name, Sheet sheet, @Nullable String sheetName) {
     String shown =
         sheetName == null && !sheet.sheets().isEmpty() ? sheet.sheets().get(0) : sheetName;
     // What is remembered of a source with one sheet serves whatever that is called.

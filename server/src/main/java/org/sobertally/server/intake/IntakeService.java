@@ -12,6 +12,7 @@ import java.util.Map;
 import java.util.UUID;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.book.Book;
 import org.sobertally.server.book.file.BookService;
 import org.sobertally.server.book.store.ActivityStore;
@@ -20,10 +21,10 @@ import org.sobertally.server.book.store.BookRows;
 import org.sobertally.server.book.store.Books;
 import org.sobertally.server.directory.DirectoryNames;
 import org.sobertally.server.http.Params;
-import org.sobertally.server.http.Problem;
 import org.sobertally.server.journal.Journal;
 import org.sobertally.server.leading.FieldLeads;
 import org.sobertally.server.links.LinkedNames;
+import org.sobertally.server.refusal.Refusal;
 import org.sobertally.server.time.TallyClock;
 
 /** Looks at single files, takes them in, and takes an intake back. */
@@ -97,7 +98,7 @@ class IntakeService {
   }
 
   /** How far a reading under way has come; null if none is. */
-  Progress progress(String file) {
+  @Nullable Progress progress(String file) {
     return readings.get(file);
   }
 
@@ -110,10 +111,10 @@ class IntakeService {
   /** Takes the rows that can be taken, and remembers how the source is read. */
   FileChanges take(String file, Mapping mapping, String actor) {
     if (mapping.source() == null || mapping.source().isBlank()) {
-      throw Problem.badRequest("source: say where such files come from.");
+      throw Refusal.badInput("source: say where such files come from.");
     }
     if (mapping.source().strip().length() > LONGEST_SOURCE) {
-      throw Problem.badRequest("source: use at most %d characters.".formatted(LONGEST_SOURCE));
+      throw Refusal.badInput("source: use at most %d characters.".formatted(LONGEST_SOURCE));
     }
     String id = UUID.randomUUID().toString();
     FileChanges taken =
@@ -130,14 +131,14 @@ class IntakeService {
   }
 
   /** A file of people is of no vendor; one of a vendor's waits for moves on their way there. */
-  private void requireFree(Book current, String vendor) {
+  private void requireFree(Book current, @Nullable String vendor) {
     guards.requireFree(current, vendor == null ? any -> false : vendor::equals);
   }
 
   private void store(FileChanges draft, String id, String file, String actor) {
     int said = leads.keep(draft.asides);
     if (draft.changes.isEmpty() && draft.uses.isEmpty() && said == 0) {
-      throw Problem.conflict(NOTHING_NEW);
+      throw Refusal.conflict(NOTHING_NEW);
     }
     rows.apply(draft.changes);
     draft.oldMails.forEach(old -> leads.hadMail(old[0], old[1]));
@@ -215,7 +216,7 @@ class IntakeService {
     LocalDate today = clock.today();
     LocalDate to = Params.day("to", mapping.to()).orElse(today);
     if (to.isAfter(today)) {
-      throw Problem.badRequest("to: %s has not come yet.".formatted(to));
+      throw Refusal.badInput("to: %s has not come yet.".formatted(to));
     }
     switch (mapping.kind()) {
       case PEOPLE -> new PeopleFile(draft, to).take(progress);
@@ -223,7 +224,7 @@ class IntakeService {
       case RATES -> new RatesFile(draft, to).take(progress);
       case GROUPS -> new GroupsFile(draft).take(progress);
       case HOLDINGS -> {
-        HoldingsFile seats = new HoldingsFile(draft, mapping.vendor(), to);
+        HoldingsFile seats = new HoldingsFile(draft, mapping.ofVendor(), to);
         seats.take(progress);
         if (!mapping.parts().isEmpty()) {
           seats.takeUse(Params.day("from", mapping.from()).orElse(null));
@@ -231,48 +232,49 @@ class IntakeService {
       }
       case LAST_USE ->
           new LastUseFile(
-                  draft, mapping.vendor(), Params.day("from", mapping.from()).orElse(null), to)
+                  draft, mapping.ofVendor(), Params.day("from", mapping.from()).orElse(null), to)
               .take(progress);
       case USE ->
-          new UseFile(draft, mapping.vendor(), Params.day("from", mapping.from()).orElse(null), to)
+          new UseFile(
+                  draft, mapping.ofVendor(), Params.day("from", mapping.from()).orElse(null), to)
               .take(progress);
-      case PRICES -> new PricesFile(draft, mapping.vendor()).take(progress);
+      case PRICES -> new PricesFile(draft, mapping.ofVendor()).take(progress);
       case OFFER -> {
         try {
-          new OfferFile(draft, mapping.vendor(), to).take(progress);
+          new OfferFile(draft, mapping.ofVendor(), to).take(progress);
         } catch (BookRows.NotAValueException e) {
-          throw Problem.unprocessable(e.getMessage(), List.of());
+          throw Refusal.notTaken(e.getMessage(), List.of());
         }
       }
-      case METER -> new MeterFile(draft, mapping.vendor(), to).take(progress);
+      case METER -> new MeterFile(draft, mapping.ofVendor(), to).take(progress);
       case BILL -> {
         try {
-          new BillFile(draft, mapping.vendor()).take(progress);
+          new BillFile(draft, mapping.ofVendor()).take(progress);
         } catch (BookRows.NotAValueException e) {
-          throw Problem.unprocessable(e.getMessage(), List.of());
+          throw Refusal.notTaken(e.getMessage(), List.of());
         }
       }
-      case SESSIONS -> new SessionsFile(draft, mapping.vendor(), clock.zone()).take(progress);
+      case SESSIONS -> new SessionsFile(draft, mapping.ofVendor(), clock.zone()).take(progress);
     }
   }
 
   /** Refuses a mapping that does not fit the file, and says which column is amiss. */
   private static void fit(Book book, Mapping mapping, Sheet sheet) {
     if (mapping.kind() == null) {
-      throw Problem.badRequest("kind: say what the file is about.");
+      throw Refusal.badInput("kind: say what the file is about.");
     }
     boolean vendorKnown = mapping.vendor() != null && book.vendors().has(mapping.vendor());
     if (mapping.kind().isOfVendor() && !vendorKnown) {
-      throw Problem.badRequest("vendor: say whose file it is.");
+      throw Refusal.badInput("vendor: say whose file it is.");
     }
     for (String field : mapping.columns().keySet()) {
       if (mapping.kind().field(field) == null) {
-        throw Problem.badRequest("columns: a file of this kind has no field %s.".formatted(field));
+        throw Refusal.badInput("columns: a file of this kind has no field %s.".formatted(field));
       }
     }
     List<String> missing = mapping.missing(sheet.columns());
     if (!missing.isEmpty()) {
-      throw Problem.unprocessable(
+      throw Refusal.notTaken(
           "The mapping does not fit the file: it has no column %s. Its columns are %s."
               .formatted(String.join(", ", missing), String.join(", ", sheet.columns())),
           missing);
@@ -280,11 +282,11 @@ class IntakeService {
     boolean namesPeople =
         mapping.columns().containsKey("person") || mapping.columns().containsKey("email");
     if (mapping.kind() == FileKind.PEOPLE && !namesPeople) {
-      throw Problem.badRequest("columns: say which column is 'person', or 'email'.");
+      throw Refusal.badInput("columns: say which column is 'person', or 'email'.");
     }
     for (FileKind.Field field : mapping.kind().fields()) {
       if (field.required() && !mapping.columns().containsKey(field.name())) {
-        throw Problem.badRequest(
+        throw Refusal.badInput(
             "columns: say which column is '%s'.".formatted(field.name().replace('_', ' ')));
       }
     }
@@ -299,7 +301,7 @@ class IntakeService {
           List<BookRows.Change> changes = store.changes(id);
           BookRows.Change overtaken = rows.firstOvertaken(changes);
           if (overtaken != null) {
-            throw Problem.conflict(
+            throw Refusal.conflict(
                 "It cannot be taken back any more: a row of %s (%s) was changed since."
                     .formatted(overtaken.file(), overtaken.name()));
           }
@@ -323,7 +325,7 @@ class IntakeService {
   private void refuseOrphans() {
     String orphan = rows.firstOrphan();
     if (orphan != null) {
-      throw Problem.conflict("It cannot be taken back any more: %s".formatted(orphan));
+      throw Refusal.conflict("It cannot be taken back any more: %s".formatted(orphan));
     }
   }
 
@@ -332,17 +334,17 @@ class IntakeService {
         all.stream()
             .filter(row -> row.id().equals(id))
             .findFirst()
-            .orElseThrow(() -> Problem.notFound("There is no such intake."));
+            .orElseThrow(() -> Refusal.notFound("There is no such intake."));
     if (intake.takenBack() != null) {
-      throw Problem.conflict("It was taken back already.");
+      throw Refusal.conflict("It was taken back already.");
     }
     if (!intake.mayGo()) {
-      throw Problem.conflict("Another book has taken its place: there is nothing to take back.");
+      throw Refusal.conflict("Another book has taken its place: there is nothing to take back.");
     }
     for (IntakeStore.Row later : all) {
       boolean stands = later.number() > intake.number() && later.takenBack() == null;
       if (stands && later.mayGo() && later.sharesGroundWith(intake)) {
-        throw Problem.conflict(
+        throw Refusal.conflict(
             "%s came in after it. Take that back first.".formatted(later.fileName()));
       }
     }

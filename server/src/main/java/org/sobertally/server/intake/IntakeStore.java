@@ -16,8 +16,9 @@ import java.util.List;
 import java.util.Map;
 import java.util.UUID;
 import org.hibernate.Session;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.server.book.store.BookRows;
-import org.sobertally.server.http.Problem;
+import org.sobertally.server.refusal.Refusal;
 
 /** Keeps files that were brought, how sources are read, and what each intake changed. */
 @ApplicationScoped
@@ -38,7 +39,7 @@ class IntakeStore {
       int number,
       String source,
       FileKind kind,
-      String vendor,
+      @Nullable String vendor,
       String fileName,
       Instant taken,
       String actor,
@@ -46,8 +47,8 @@ class IntakeStore {
       int rejected,
       int changed,
       boolean mayGo,
-      Instant takenBack,
-      String takenBackBy) {
+      @Nullable Instant takenBack,
+      @Nullable String takenBackBy) {
 
     /** Whether taking the other back first is needed: it may stand on this one's ground. */
     boolean sharesGroundWith(Row other) {
@@ -87,7 +88,7 @@ class IntakeStore {
             .setParameter("id", id)
             .getResultList();
     if (found.isEmpty()) {
-      throw Problem.notFound("This file is not here any more. Bring it again.");
+      throw Refusal.notFound("This file is not here any more. Bring it again.");
     }
     Object[] row = (Object[]) found.get(0);
     return new Kept((String) row[0], bytes(row[1]));
@@ -241,7 +242,7 @@ class IntakeStore {
     return changes;
   }
 
-  private static String[] cells(Object value) {
+  private static String @Nullable [] cells(Object value) {
     return value == null ? null : read(text(value), String[].class);
   }
 

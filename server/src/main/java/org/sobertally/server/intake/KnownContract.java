@@ -68,7 +68,7 @@ final class KnownContract {
     say(values, "may_shrink", said.mayShrink());
     String starts = first ? values.get("starts") : from.toString();
     String ends = values.get("ends");
-    if (ends != null && starts.compareTo(ends) >= 0) {
+    if (starts != null && ends != null && starts.compareTo(ends) >= 0) {
       throw new BadRowException(
           "ends", "The agreement would end on %s, and it starts on %s.".formatted(ends, starts));
     }

@@ -1,5 +1,7 @@
 package org.sobertally.server.intake;
 
+import static java.util.Objects.requireNonNull;
+
 import java.time.LocalDate;
 import java.util.Arrays;
 import java.util.HashMap;
@@ -7,12 +9,13 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeSet;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.activity.Evidence;
 import org.sobertally.server.book.store.ActivityStore;
 import org.sobertally.server.book.store.BookRows;
-import org.sobertally.server.http.Problem;
 import org.sobertally.server.intake.FileChanges.BadRowException;
 import org.sobertally.server.intake.FileChanges.Count;
+import org.sobertally.server.refusal.Refusal;
 
 /** Takes the newest day of use per part, a row per account. */
 final class LastUseFile {
@@ -24,37 +27,42 @@ final class LastUseFile {
 
   private final FileChanges draft;
   private final String vendor;
-  private final LocalDate from;
+  private final @Nullable LocalDate from;
   private final LocalDate to;
   private final AccountLookup whos;
   private boolean also;
   private int unread;
-  private String firstUnread;
+  private @Nullable String firstUnread;
 
   /**
    * @param from null where the source's reach begins as it did
    * @param to up to which day the file knows everything
    */
-  LastUseFile(FileChanges draft, String vendor, LocalDate from, LocalDate to) {
+  LastUseFile(FileChanges draft, String vendor, @Nullable LocalDate from, LocalDate to) {
     this(draft, vendor, from, to, new AccountLookup(draft.book, vendor, draft.leading));
   }
 
   /**
    * @param whos which knows the accounts that the file itself brings
    */
-  LastUseFile(FileChanges draft, String vendor, LocalDate from, LocalDate to, AccountLookup whos) {
+  LastUseFile(
+      FileChanges draft,
+      String vendor,
+      @Nullable LocalDate from,
+      LocalDate to,
+      AccountLookup whos) {
     this.draft = draft;
     this.vendor = vendor;
     this.from = from;
     this.to = to;
     this.whos = whos;
     if (draft.mapping.parts().isEmpty()) {
-      throw Problem.badRequest("parts: say which column has the last use of which part.");
+      throw Refusal.badInput("parts: say which column has the last use of which part.");
     }
     List<String> known = draft.book.partsOf(vendor);
     for (String part : draft.mapping.parts().keySet()) {
       if (!known.contains(part) && !part.equals(ANY_USE)) {
-        throw Problem.badRequest(
+        throw Refusal.badInput(
             "parts: %s has no part %s. It has %s."
                 .formatted(vendor, part, String.join(", ", known)));
       }
@@ -143,7 +151,7 @@ final class LastUseFile {
         draft.book.hasEvidence(vendor) ? draft.book.evidenceOf(vendor, draft.today) : null;
     LocalDate first = from == null && known == null ? oldest() : from;
     if (known == null && first == null) {
-      throw Problem.badRequest(
+      throw Refusal.badInput(
           "from: the file says of nobody that they used anything. Say the first day of which it"
               + " knows.");
     }
@@ -155,7 +163,9 @@ final class LastUseFile {
       return;
     }
     LocalDate begins =
-        known == null || first != null && first.isBefore(known.from()) ? first : known.from();
+        known == null || first != null && first.isBefore(known.from())
+            ? requireNonNull(first)
+            : known.from();
     Set<String> told = told();
     Set<String> before = known == null ? told : partsOf(known);
     // Evidence reaches as far for every part that it tells of.
@@ -164,8 +174,7 @@ final class LastUseFile {
     Set<String> all = new TreeSet<>(before);
     all.addAll(told);
     if (begins.isAfter(ends)) {
-      throw Problem.badRequest(
-          "from: the first day known lies after the last, %s.".formatted(ends));
+      throw Refusal.badInput("from: the first day known lies after the last, %s.".formatted(ends));
     }
     Map<String, String> values = new HashMap<>();
     values.put("vendor", vendor);
@@ -187,7 +196,7 @@ final class LastUseFile {
         }
       }
     } catch (BookRows.NotAValueException e) {
-      throw Problem.badRequest(e.getMessage());
+      throw Refusal.badInput(e.getMessage());
     }
     if (!further && to.isAfter(ends)) {
       draft.notes.add(
@@ -200,7 +209,7 @@ final class LastUseFile {
   }
 
   /** Who keeps no last use longer than that shows none that is older. */
-  private LocalDate oldest() {
+  private @Nullable LocalDate oldest() {
     LocalDate oldest = null;
     for (String column : draft.mapping.parts().values()) {
       int place = draft.sheet.columns().indexOf(column);

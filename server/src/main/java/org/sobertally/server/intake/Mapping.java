@@ -1,5 +1,7 @@
 package org.sobertally.server.intake;
 
+import static java.util.Objects.requireNonNull;
+
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -8,6 +10,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import org.eclipse.microprofile.openapi.annotations.media.Schema;
+import org.jspecify.annotations.Nullable;
 
 /**
  * How a source's files are read; remembered under the source's name.
@@ -30,16 +33,16 @@ import org.eclipse.microprofile.openapi.annotations.media.Schema;
 public record Mapping(
     String source,
     FileKind kind,
-    @Schema(nullable = true) String vendor,
+    @Schema(nullable = true) @Nullable String vendor,
     Map<String, String> columns,
     @Schema(nullable = true) Map<String, String> parts,
     @Schema(nullable = true) DayForm dayForm,
     @Schema(nullable = true) Map<String, String> values,
-    @Schema(nullable = true) String from,
-    @Schema(nullable = true) String to,
+    @Schema(nullable = true) @Nullable String from,
+    @Schema(nullable = true) @Nullable String to,
     @Schema(nullable = true) Boolean whole,
-    @Schema(nullable = true) String sheet,
-    @Schema(nullable = true) String separator) {
+    @Schema(nullable = true) @Nullable String sheet,
+    @Schema(nullable = true) @Nullable String separator) {
 
   private static final int LONGEST_SEPARATOR = 5;
 
@@ -60,7 +63,8 @@ public record Mapping(
    *
    * @param dayForm how the file's days seem to be written
    */
-  static Mapping guess(FileKind kind, List<String> columns, DayForm dayForm, String sheet) {
+  static Mapping guess(
+      FileKind kind, List<String> columns, DayForm dayForm, @Nullable String sheet) {
     Map<String, String> guessed = new LinkedHashMap<>();
     Map<String, String> parts = new LinkedHashMap<>();
     Set<String> taken = new LinkedHashSet<>();
@@ -74,7 +78,7 @@ public record Mapping(
       }
     }
     return new Mapping(
-        "", kind, null, guessed, parts, dayForm, null, null, null, null, sheet, null);
+        "", kind, null, guessed, parts, dayForm, Map.of(), null, null, false, sheet, null);
   }
 
   private static void guess(
@@ -90,6 +94,11 @@ public record Mapping(
       into.put(field, column);
       taken.add(column);
     }
+  }
+
+  /** Whose file it is; asked of kinds only that are of a vendor. */
+  String ofVendor() {
+    return requireNonNull(vendor, "a file of this kind is of a vendor");
   }
 
   /** What a word of the file's own means; the word itself where nobody said. */

@@ -1,5 +1,7 @@
 package org.sobertally.server.intake;
 
+import static java.util.Objects.requireNonNull;
+
 import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -49,7 +51,7 @@ final class MeterFile {
           try {
             put(key, sum);
           } catch (BookRows.NotAValueException e) {
-            draft.reject(firstRow.get(key), null, e.getMessage());
+            draft.reject(requireNonNull(firstRow.get(key)), null, e.getMessage());
           }
         });
   }

@@ -1,5 +1,7 @@
 package org.sobertally.server.intake;
 
+import static java.util.Objects.requireNonNull;
+
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -9,6 +11,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.agreement.Agreement;
 import org.sobertally.core.agreement.Offer;
 import org.sobertally.server.book.schema.BookSchema;
@@ -44,9 +47,10 @@ final class OfferFile {
   void take(Progress progress) throws BookRows.NotAValueException {
     draft.forEachRow(progress, this::row);
     for (Map<String, String> head : heads.values()) {
-      String[] before = draft.rows.find(BookSchema.OFFERS, head.get("offer"));
+      String offer = requireNonNull(head.get("offer"));
+      String[] before = draft.rows.find(BookSchema.OFFERS, offer);
       draft.put(BookSchema.OFFERS, before, head);
-      dropStruckOut(head.get("offer"));
+      dropStruckOut(offer);
     }
   }
 
@@ -62,14 +66,14 @@ final class OfferFile {
     Map<String, String> values = new HashMap<>();
     values.put("offer", offer);
     values.put("plan", plan);
-    values.put("from_seats", whole(row, "from_seats", "1"));
+    String fromSeats = requireNonNull(whole(row, "from_seats", "1"));
+    values.put("from_seats", fromSeats);
     values.put("unit_price", priced.price(row).toPlainString());
     values.put("minimum", whole(row, "minimum", null));
-    if (!prices.add(List.of(offer, plan, values.get("from_seats")))) {
+    if (!prices.add(List.of(offer, plan, fromSeats))) {
       throw new BadRowException("plan", "An earlier row says its price from so many seats.");
     }
-    String[] before =
-        draft.rows.find(BookSchema.OFFER_PRICES, offer, plan, values.get("from_seats"));
+    String[] before = draft.rows.find(BookSchema.OFFER_PRICES, offer, plan, fromSeats);
     String[] after = BookRows.row(BookSchema.OFFER_PRICES, values);
     head(row, agreement, offer, name.isEmpty() ? draft.mapping.source() : name);
     draft.countAndPut(BookSchema.OFFER_PRICES, before, after);
@@ -136,7 +140,8 @@ final class OfferFile {
     heads.put(offer, head);
   }
 
-  private String whole(int row, String field, String otherwise) throws BadRowException {
+  private @Nullable String whole(int row, String field, @Nullable String otherwise)
+      throws BadRowException {
     String text = draft.text(row, field).strip();
     return text.isEmpty() ? otherwise : canonical(field, Type.COUNT, text);
   }

@@ -5,7 +5,7 @@ import java.io.InputStream;
 import java.util.Collections;
 import org.apache.commons.compress.archivers.zip.ZipArchiveEntry;
 import org.apache.commons.compress.archivers.zip.ZipFile;
-import org.sobertally.server.http.Problem;
+import org.sobertally.server.refusal.Refusal;
 
 /**
  * Looks into a workbook before it is read: a few kilobytes can be packed so that they fill the
@@ -27,8 +27,8 @@ final class PackedSheet {
 
   /**
    * @return whether the workbook says how its cells are shown; that part may be left out
-   * @throws io.quarkiverse.resteasy.problem.HttpProblem 413, if it unpacks to too much; 400, if it
-   *     cannot be unpacked or a cell has too much in it
+   * @throws Refusal 413, if it unpacks to too much; 400, if it cannot be unpacked or a cell has too
+   *     much in it
    */
   static boolean inspect(byte[] content) {
     byte[] buffer = new byte[1 << 16];
@@ -43,7 +43,7 @@ final class PackedSheet {
         for (int read = file.read(buffer); read >= 0; read = file.read(buffer)) {
           unpacked += read;
           if (unpacked > MOST_UNPACKED) {
-            throw Problem.tooLarge(
+            throw Refusal.tooLarge(
                 "Unpacked the workbook comes to more than %,d bytes. Split it, or save it as CSV."
                     .formatted(MOST_UNPACKED));
           }
@@ -51,7 +51,7 @@ final class PackedSheet {
         }
       }
     } catch (IOException e) {
-      throw Problem.badRequest(BROKEN);
+      throw Refusal.badInput(BROKEN);
     }
     return styled;
   }
@@ -62,7 +62,7 @@ final class PackedSheet {
     for (int n = 0; n < length; n++) {
       run = buffer[n] == '<' ? 0 : run + 1;
       if (run > MOST_WITHOUT_TAG) {
-        throw Problem.badRequest("A cell of the workbook holds more than 32,767 characters.");
+        throw Refusal.badInput("A cell of the workbook holds more than 32,767 characters.");
       }
     }
     return run;

@@ -1,5 +1,7 @@
 package org.sobertally.server.intake;
 
+import static java.util.Objects.requireNonNull;
+
 import java.time.LocalDate;
 import java.util.Arrays;
 import java.util.HashMap;
@@ -8,6 +10,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.people.Person;
 import org.sobertally.server.book.file.ManagerChains;
 import org.sobertally.server.book.store.BookRows;
@@ -96,7 +99,7 @@ final class PeopleFile {
     List<String> columns = BookRows.columns(PEOPLE);
     Map<List<String>, String[]> stored = draft.rows.find(PEOPLE, gone);
     for (List<String> key : gone) {
-      String[] now = stored.get(key);
+      String[] now = requireNonNull(stored.get(key));
       Map<String, String> after = new HashMap<>(BookRows.byColumn(PEOPLE, now));
       after.put("status", "LEFT");
       after.put("status_since", day.toString());
@@ -151,8 +154,9 @@ final class PeopleFile {
               ? "The row names nobody."
               : "Several people have this address. Bring a column with an id of theirs.");
     }
-    if (rowOf.get(id) != row) {
-      int first = draft.sheet.lines().get(rowOf.get(id));
+    int earlier = rowOf.getOrDefault(id, row);
+    if (earlier != row) {
+      int first = draft.sheet.lines().get(earlier);
       throw new BadRowException("person", "Row %d is of the same person.".formatted(first));
     }
     Map<String, String> values = known(id);
@@ -172,13 +176,13 @@ final class PeopleFile {
     return BookRows.row(PEOPLE, led.values());
   }
 
-  private Map<String, String> nowOf(String id) {
+  private @Nullable Map<String, String> nowOf(String id) {
     String[] now = before.get(id);
     return now == null ? null : BookRows.byColumn(PEOPLE, now);
   }
 
   /** The address that they had, and others of the same row, go on meaning them. */
-  private void rememberMails(int row, String id, String email) {
+  private void rememberMails(int row, String id, @Nullable String email) {
     Map<String, String> now = nowOf(id);
     if (now != null && now.get("email") != null && !now.get("email").equalsIgnoreCase(email)) {
       draft.oldMails.add(new String[] {id, now.get("email")});
@@ -192,7 +196,7 @@ final class PeopleFile {
   private void sinceWhen(Map<String, String> values, String id) {
     String[] now = before.get(id);
     String was = now == null ? "ACTIVE" : now[BookRows.columns(PEOPLE).indexOf("status")];
-    if (!values.get("status").equals(was) && !draft.isMapped("status_since")) {
+    if (!was.equals(values.get("status")) && !draft.isMapped("status_since")) {
       values.put("status_since", day.toString());
       if (!draft.isMapped("until")) {
         values.put("until", null);
@@ -214,14 +218,14 @@ final class PeopleFile {
     return values;
   }
 
-  private String value(int row, String field) throws BadRowException {
+  private @Nullable String value(int row, String field) throws BadRowException {
     String text = draft.text(row, field);
     if (text.isEmpty()) {
       return field.equals("status") ? "ACTIVE" : null;
     }
     if (DAYS.contains(field)) {
-      LocalDate day = draft.day(row, field, null);
-      return day.toString();
+      LocalDate said = draft.day(row, field, null);
+      return said == null ? null : said.toString();
     }
     if (field.equals("manager")) {
       String manager = whos.person(text, field);
@@ -241,11 +245,11 @@ final class PeopleFile {
   private String meant(String field, String text) throws BadRowException {
     String said = draft.mapping.values().getOrDefault(text, text);
     String meant = said.toUpperCase(Locale.ROOT).replaceAll("[ -]+", "_");
-    if (!CHOICES.get(field).contains(meant)) {
+    List<String> choices = requireNonNull(CHOICES.get(field), field);
+    if (!choices.contains(meant)) {
       throw new BadRowException(
           field,
-          "'%s' is none of %s. Say what it means."
-              .formatted(text, String.join(", ", CHOICES.get(field))));
+          "'%s' is none of %s. Say what it means.".formatted(text, String.join(", ", choices)));
     }
     return meant;
   }
@@ -265,7 +269,9 @@ final class PeopleFile {
                         of != null && !after.containsKey(of) && !draft.book.people().has(of);
                     if (unknown) {
                       draft.reject(
-                          rowOf.get(entry.getKey()), "manager", "Their row is left out itself.");
+                          requireNonNull(rowOf.get(entry.getKey())),
+                          "manager",
+                          "Their row is left out itself.");
                     }
                     return unknown;
                   });
@@ -283,7 +289,7 @@ final class PeopleFile {
         .forEach(
             (id, chain) -> {
               if (after.remove(id) != null) {
-                draft.reject(rowOf.get(id), "manager", ManagerChains.say(chain));
+                draft.reject(requireNonNull(rowOf.get(id)), "manager", ManagerChains.say(chain));
               }
             });
   }

@@ -1,5 +1,7 @@
 package org.sobertally.server.intake;
 
+import static java.util.Objects.requireNonNull;
+
 import java.math.BigDecimal;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -41,7 +43,7 @@ final class PricesFile {
     if (!seen.add(plan)) {
       throw new BadRowException("plan", "An earlier row says its price.");
     }
-    String[] before = draft.rows.find(BookSchema.PLANS, plan);
+    String[] before = requireNonNull(draft.rows.find(BookSchema.PLANS, plan));
     Map<String, String> values = new HashMap<>(BookRows.byColumn(BookSchema.PLANS, before));
     values.put("listed_price", price.stripTrailingZeros().toPlainString());
     draft.countAndPut(BookSchema.PLANS, before, BookRows.row(BookSchema.PLANS, values));

@@ -3,6 +3,7 @@ package org.sobertally.server.intake;
 import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 
 /**
  * One row of a file of contracts, read but not yet brought together with the book.
@@ -21,19 +22,19 @@ record Purchase(
     int seats,
     BigDecimal price,
     Terms terms,
-    String model,
+    @Nullable String model,
     List<String> parts) {
 
   /**
    * @param starts null where the row does not say, as all of these
    */
   record Terms(
-      String currency,
-      LocalDate starts,
-      LocalDate ends,
-      Integer noticeDays,
-      String renews,
-      String mayShrink) {
+      @Nullable String currency,
+      @Nullable LocalDate starts,
+      @Nullable LocalDate ends,
+      @Nullable Integer noticeDays,
+      @Nullable String renews,
+      @Nullable String mayShrink) {
 
     /** These, and where they say nothing what the others say. */
     Terms or(Terms others) {
@@ -51,7 +52,7 @@ record Purchase(
       return !or(others).equals(others.or(this));
     }
 
-    private static <T> T first(T one, T other) {
+    private static <T> @Nullable T first(@Nullable T one, @Nullable T other) {
       return one == null ? other : one;
     }
   }

@@ -10,6 +10,7 @@ import java.util.function.Function;
 import java.util.regex.Pattern;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.server.book.schema.Type;
 import org.sobertally.server.intake.FileChanges.BadRowException;
 
@@ -130,7 +131,7 @@ final class PurchaseReader {
         : year;
   }
 
-  private String currency(int row) throws BadRowException {
+  private @Nullable String currency(int row) throws BadRowException {
     String text = draft.text(row, "currency").toUpperCase(Locale.ROOT);
     if (text.isEmpty()) {
       return null;
@@ -142,7 +143,7 @@ final class PurchaseReader {
     }
   }
 
-  private Integer notice(int row, LocalDate ends) throws BadRowException {
+  private @Nullable Integer notice(int row, @Nullable LocalDate ends) throws BadRowException {
     String text = draft.text(row, "notice");
     if (text.isEmpty()) {
       return null;
@@ -155,7 +156,8 @@ final class PurchaseReader {
     return days;
   }
 
-  private String word(int row, String field, Function<String, String> meaning, String wanted)
+  private @Nullable String word(
+      int row, String field, Function<String, String> meaning, String wanted)
       throws BadRowException {
     String text = draft.text(row, field);
     if (text.isEmpty()) {

@@ -1,5 +1,7 @@
 package org.sobertally.server.intake;
 
+import static java.util.Objects.requireNonNull;
+
 import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.util.HashMap;
@@ -48,7 +50,7 @@ final class RatesFile {
     }
     Map<String, String> values = new HashMap<>();
     values.put("currency", draft.text(row, "currency").toUpperCase(Locale.ROOT));
-    values.put("day", draft.day(row, "day", day).toString());
+    values.put("day", requireNonNull(draft.day(row, "day", day)).toString());
     values.put("rate", rate.toPlainString());
     String[] after = BookRows.row(BookSchema.RATES, values);
     List<String> key = List.of(after[0], after[1]);

@@ -11,12 +11,13 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.UUID;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.catalogue.Plan;
 import org.sobertally.core.catalogue.PlanModel;
 import org.sobertally.server.book.store.BookRows;
-import org.sobertally.server.http.Problem;
 import org.sobertally.server.intake.FileChanges.BadRowException;
 import org.sobertally.server.intake.FileChanges.Count;
+import org.sobertally.server.refusal.Refusal;
 
 /** Takes sessions in pools. */
 final class SessionsFile {
@@ -29,7 +30,7 @@ final class SessionsFile {
   private final ZoneId zone;
   private final Map<String, Plan> pools = new HashMap<>();
   private final Map<String, String[]> after = new LinkedHashMap<>();
-  private final Plan only;
+  private final @Nullable Plan only;
 
   /**
    * @param zone whose clocks the file's times are of where they name no offset
@@ -49,7 +50,7 @@ final class SessionsFile {
     }
     only = sold.size() == 1 ? sold.get(0) : null;
     if (sold.isEmpty()) {
-      throw Problem.badRequest("vendor: this vendor sells no pool.");
+      throw Refusal.badInput("vendor: this vendor sells no pool.");
     }
   }
 
@@ -117,7 +118,7 @@ final class SessionsFile {
     return pool;
   }
 
-  private OffsetDateTime moment(int row, String field) throws BadRowException {
+  private @Nullable OffsetDateTime moment(int row, String field) throws BadRowException {
     String text = draft.text(row, field);
     if (text.isEmpty()) {
       return null;

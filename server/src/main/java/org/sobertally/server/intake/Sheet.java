@@ -28,7 +28,8 @@ import org.dhatim.fastexcel.reader.ExcelReaderException;
 import org.dhatim.fastexcel.reader.ReadableWorkbook;
 import org.dhatim.fastexcel.reader.ReadingOptions;
 import org.dhatim.fastexcel.reader.Row;
-import org.sobertally.server.http.Problem;
+import org.jspecify.annotations.Nullable;
+import org.sobertally.server.refusal.Refusal;
 
 /**
  * A file as a table: the names of its columns and its rows, each as long as the header. Days and
@@ -43,7 +44,7 @@ record Sheet(
     List<String[]> rows,
     List<Integer> lines,
     List<String> sheets,
-    String encoding) {
+    @Nullable String encoding) {
 
   static final int MOST_ROWS = 400_000;
   private static final int MOST_COLUMNS = 200;
@@ -78,13 +79,14 @@ record Sheet(
    *
    * @param name of the sheet; null for the first
    */
-  static Sheet read(byte[] content, String name) {
+  static Sheet read(byte[] content, @Nullable String name) {
     boolean zip = content.length > 3 && content[0] == 'P' && content[1] == 'K';
     List<String> sheets = new ArrayList<>();
     Encoded encoded = zip ? null : text(content);
-    List<Line> lines = zip ? workbook(content, name, sheets, Long.MAX_VALUE) : csv(encoded.text());
+    List<Line> lines =
+        encoded == null ? workbook(content, name, sheets, Long.MAX_VALUE) : csv(encoded.text());
     if (lines.isEmpty()) {
-      throw Problem.badRequest(
+      throw Refusal.badInput(
           sheets.size() > 1
               ? "The sheet is empty: it needs a row that names its columns. The workbook has %s."
                   .formatted(String.join(", ", sheets))
@@ -101,7 +103,7 @@ record Sheet(
       rows.add(row);
       places.add(line.number());
     }
-    return new Sheet(columns, rows, places, sheets, zip ? null : encoded.encoding());
+    return new Sheet(columns, rows, places, sheets, encoded == null ? null : encoded.encoding());
   }
 
   /**
@@ -128,7 +130,7 @@ record Sheet(
         new ReadableWorkbook(new ByteArrayInputStream(content), options(styled))) {
       return workbook.getSheets().map(org.dhatim.fastexcel.reader.Sheet::getName).toList();
     } catch (IOException | ExcelReaderException e) {
-      throw Problem.badRequest(PackedSheet.BROKEN);
+      throw Refusal.badInput(PackedSheet.BROKEN);
     }
   }
 
@@ -137,7 +139,7 @@ record Sheet(
   /** Columns without a name, or with one that is there already, are named by their place. */
   private static List<String> names(List<String> header) {
     if (header.size() > MOST_COLUMNS) {
-      throw Problem.tooLarge("A file has at most %d columns.".formatted(MOST_COLUMNS));
+      throw Refusal.tooLarge("A file has at most %d columns.".formatted(MOST_COLUMNS));
     }
     Set<String> names = new LinkedHashSet<>();
     for (int c = 0; c < header.size(); c++) {
@@ -150,7 +152,7 @@ record Sheet(
 
   private static void limit(List<Line> lines) {
     if (lines.size() > MOST_ROWS + 1) {
-      throw Problem.tooLarge(
+      throw Refusal.tooLarge(
           "A single file has at most %,d rows. Split it, or bring a whole book."
               .formatted(MOST_ROWS));
     }
@@ -173,15 +175,15 @@ record Sheet(
       }
       return lines;
     } catch (CsvParseException | IOException e) {
-      throw Problem.badRequest("The file cannot be read as CSV: %s".formatted(e.getMessage()));
+      throw Refusal.badInput("The file cannot be read as CSV: %s".formatted(e.getMessage()));
     }
   }
 
-  private record Encoded(String text, String encoding) {}
+  private record Encoded(String text, @Nullable String encoding) {}
 
   private static Encoded text(byte[] content) {
     if (begins(content, OLD_WORKBOOK)) {
-      throw Problem.badRequest(
+      throw Refusal.badInput(
           "This is a workbook behind a password, or one of the old form. Save it without a"
               + " password as XLSX.");
     }
@@ -206,7 +208,7 @@ record Sheet(
   private static Encoded ofOneByte(byte[] content) {
     for (byte one : content) {
       if (one >= 0 && one < ' ' && one != '\t' && one != '\r' && one != '\n') {
-        throw Problem.badRequest("The file is no text. Bring CSV, or a workbook saved as XLSX.");
+        throw Refusal.badInput("The file is no text. Bring CSV, or a workbook saved as XLSX.");
       }
     }
     return new Encoded(new String(content, WINDOWS_1252), "Windows-1252");
@@ -239,7 +241,8 @@ record Sheet(
     return seen[1] > seen[0] ? ';' : ',';
   }
 
-  private static List<Line> workbook(byte[] content, String name, List<String> sheets, long most) {
+  private static List<Line> workbook(
+      byte[] content, @Nullable String name, List<String> sheets, long most) {
     boolean styled = PackedSheet.inspect(content);
     List<Line> lines = new ArrayList<>();
     AtomicInteger seen = new AtomicInteger();
@@ -258,7 +261,7 @@ record Sheet(
                 }
                 limit(lines);
                 if (seen.incrementAndGet() > MOST_ROWS_OF_WORKBOOK) {
-                  throw Problem.badRequest(PackedSheet.BROKEN);
+                  throw Refusal.badInput(PackedSheet.BROKEN);
                 }
               });
       return lines;
@@ -268,12 +271,12 @@ record Sheet(
         | IllegalArgumentException
         | IndexOutOfBoundsException
         | ArithmeticException e) {
-      throw Problem.badRequest(PackedSheet.BROKEN);
+      throw Refusal.badInput(PackedSheet.BROKEN);
     }
   }
 
   private static org.dhatim.fastexcel.reader.Sheet sheet(
-      ReadableWorkbook workbook, String name, List<String> sheets) {
+      ReadableWorkbook workbook, @Nullable String name, List<String> sheets) {
     workbook.getSheets().forEach(sheet -> sheets.add(sheet.getName()));
     if (name == null) {
       return workbook.getFirstSheet();
@@ -282,7 +285,7 @@ record Sheet(
         .findSheet(name)
         .orElseThrow(
             () ->
-                Problem.unprocessable(
+                Refusal.notTaken(
                     "The workbook has no sheet '%s'. It has %s."
                         .formatted(name, String.join(", ", sheets)),
                     List.of(name)));

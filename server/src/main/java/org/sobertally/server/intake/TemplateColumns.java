@@ -1,6 +1,7 @@
 package org.sobertally.server.intake;
 
 import static java.util.Map.entry;
+import static java.util.Objects.requireNonNull;
 
 import java.util.List;
 import java.util.Map;
@@ -170,6 +171,6 @@ final class TemplateColumns {
   private TemplateColumns() {}
 
   static Described of(FileKind kind, String field) {
-    return BY_KIND.get(kind).get(field);
+    return requireNonNull(requireNonNull(BY_KIND.get(kind)).get(field), field);
   }
 }

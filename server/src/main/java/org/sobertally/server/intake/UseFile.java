@@ -1,5 +1,7 @@
 package org.sobertally.server.intake;
 
+import static java.util.Objects.requireNonNull;
+
 import java.time.LocalDate;
 import java.util.Arrays;
 import java.util.HashMap;
@@ -8,13 +10,14 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeSet;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.activity.Evidence;
 import org.sobertally.server.book.schema.BookSchema;
 import org.sobertally.server.book.store.ActivityStore;
 import org.sobertally.server.book.store.BookRows;
-import org.sobertally.server.http.Problem;
 import org.sobertally.server.intake.FileChanges.BadRowException;
 import org.sobertally.server.intake.FileChanges.Count;
+import org.sobertally.server.refusal.Refusal;
 
 /** Takes days of use, a row each: who used which part on which day. */
 final class UseFile {
@@ -25,13 +28,13 @@ final class UseFile {
   private final AccountLookup whos;
   private final Map<String, String> parts = new HashMap<>();
   private final Set<String> told = new TreeSet<>();
-  private LocalDate first;
+  private @Nullable LocalDate first;
 
   /**
    * @param from the first day of which the file knows everything; null for the oldest in it
    * @param to the last such day
    */
-  UseFile(FileChanges draft, String vendor, LocalDate from, LocalDate to) {
+  UseFile(FileChanges draft, String vendor, @Nullable LocalDate from, LocalDate to) {
     this.draft = draft;
     this.vendor = vendor;
     this.first = from;
@@ -48,7 +51,7 @@ final class UseFile {
     boolean given = first != null;
     draft.forEachRow(progress, this::row);
     if (first == null) {
-      throw Problem.badRequest(
+      throw Refusal.badInput(
           "from: the file says of nobody that they used anything. Say the first day of which it"
               + " knows.");
     }
@@ -106,14 +109,19 @@ final class UseFile {
     Evidence known =
         draft.book.hasEvidence(vendor) ? draft.book.evidenceOf(vendor, draft.today) : null;
     boolean daily = known != null && known.kind() == Evidence.Kind.DAILY;
-    LocalDate begins = daily && known.from().isBefore(first) ? known.from() : first;
-    LocalDate ends = daily && known.to().isAfter(to) ? known.to() : to;
-    boolean gap =
-        daily && (first.isAfter(known.to().plusDays(1)) || to.isBefore(known.from().minusDays(1)));
-    if (gap) {
+    LocalDate oldest = requireNonNull(first, "said or found in the rows");
+    LocalDate begins = oldest;
+    LocalDate ends = to;
+    if (known != null && daily) {
+      begins = known.from().isBefore(oldest) ? known.from() : oldest;
+      ends = known.to().isAfter(to) ? known.to() : to;
+    }
+    if (known != null
+        && daily
+        && (oldest.isAfter(known.to().plusDays(1)) || to.isBefore(known.from().minusDays(1)))) {
       draft.notes.add(
           "Use is known from %s to %s and the file tells of %s to %s: of the days between nobody knows, so it does not reach further. Bring those days too."
-              .formatted(known.from(), known.to(), first, to));
+              .formatted(known.from(), known.to(), oldest, to));
       return;
     }
     if (known != null && !daily && to.isBefore(known.to())) {
@@ -157,7 +165,7 @@ final class UseFile {
         }
       }
     } catch (BookRows.NotAValueException e) {
-      throw Problem.badRequest(e.getMessage());
+      throw Refusal.badInput(e.getMessage());
     }
   }
 }

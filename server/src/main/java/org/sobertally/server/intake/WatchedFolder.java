@@ -1,11 +1,9 @@
 package org.sobertally.server.intake;
 
-import io.quarkiverse.resteasy.problem.HttpProblem;
 import io.quarkus.narayana.jta.QuarkusTransaction;
 import io.quarkus.scheduler.Scheduled;
 import io.quarkus.scheduler.Scheduled.ConcurrentExecution;
 import jakarta.enterprise.context.ApplicationScoped;
-import jakarta.ws.rs.core.Response;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -18,8 +16,9 @@ import java.util.Optional;
 import java.util.stream.Stream;
 import org.eclipse.microprofile.config.inject.ConfigProperty;
 import org.jboss.logging.Logger;
-import org.sobertally.server.http.Problem;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.server.journal.Journal;
+import org.sobertally.server.refusal.Refusal;
 import org.sobertally.server.time.TallyClock;
 
 /**
@@ -106,21 +105,21 @@ class WatchedFolder {
               .findFirst()
               .orElseThrow(
                   () ->
-                      Problem.unprocessable(
+                      Refusal.notTaken(
                           "Nobody has said yet how files of '%s' are read. Bring one by hand and name its source so."
                               .formatted(source),
                           List.of()));
       if (Files.size(file) > mostBytes) {
-        throw Problem.tooLarge("A file here has at most %,d bytes.".formatted(mostBytes));
+        throw Refusal.tooLarge("A file here has at most %,d bytes.".formatted(mostBytes));
       }
       String id = service.keep(file.getFileName().toString(), Files.readAllBytes(file), ITSELF);
       service.take(id, mapping.madeOn(madeOn(file)), ITSELF);
       move(file, TAKEN);
-    } catch (HttpProblem e) {
-      if (IntakeService.NOTHING_NEW.equals(e.getDetail())) {
+    } catch (Refusal e) {
+      if (IntakeService.NOTHING_NEW.equals(e.getMessage())) {
         settle(file, TAKEN, null);
-      } else if (e.getStatusCode() != Response.Status.CONFLICT.getStatusCode()) {
-        settle(file, REFUSED, e.getDetail());
+      } else if (!(e instanceof Refusal.Conflict)) {
+        settle(file, REFUSED, e.getMessage());
       }
       // Else moves are on their way at the vendor: it is looked at again.
     } catch (IOException e) {
@@ -135,14 +134,18 @@ class WatchedFolder {
     return written.isAfter(clock.today()) ? clock.today() : written;
   }
 
-  private void settle(Path file, String where, String why) {
+  private static @Nullable Path folderOf(Path file) {
+    Path folder = file.getParent();
+    return folder == null ? null : folder.getFileName();
+  }
+
+  private void settle(Path file, String where, @Nullable String why) {
     try {
       Path there = move(file, where);
       if (why != null) {
         Files.writeString(there.resolveSibling(there.getFileName() + ".why.txt"), why + "\n");
         String text =
-            "Did not take %s of %s: %s"
-                .formatted(file.getFileName(), file.getParent().getFileName(), why);
+            "Did not take %s of %s: %s".formatted(file.getFileName(), folderOf(file), why);
         QuarkusTransaction.requiringNew().run(() -> journal.add(ITSELF, "FILE_REFUSED", text));
       }
     } catch (IOException e) {

@@ -77,24 +77,24 @@ public class KeptResource {
    */
   @Schema(name = "KeptEntry")
   record EntryDto(
-      @Schema(nullable = true) String entry,
+      @Schema(nullable = true) @Nullable String entry,
       State state,
       String what,
       String agreement,
       String agreementName,
-      @Schema(nullable = true) String line,
+      @Schema(nullable = true) @Nullable String line,
       int seats,
       LocalDate from,
       MoneyDto yearly,
       MoneyDto cash,
-      @Schema(nullable = true) String decidedBy,
-      @Schema(nullable = true) LocalDate decidedOn,
-      @Schema(nullable = true) String proof,
-      @Schema(nullable = true) String signedBy,
-      @Schema(nullable = true) LocalDate signedOn,
-      @Schema(nullable = true) String corrects,
-      @Schema(nullable = true) String reason,
-      @Schema(nullable = true) String path) {}
+      @Schema(nullable = true) @Nullable String decidedBy,
+      @Schema(nullable = true) @Nullable LocalDate decidedOn,
+      @Schema(nullable = true) @Nullable String proof,
+      @Schema(nullable = true) @Nullable String signedBy,
+      @Schema(nullable = true) @Nullable LocalDate signedOn,
+      @Schema(nullable = true) @Nullable String corrects,
+      @Schema(nullable = true) @Nullable String reason,
+      @Schema(nullable = true) @Nullable String path) {}
 
   /** Every entry, the newest day first. */
   @GET

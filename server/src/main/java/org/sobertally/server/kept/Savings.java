@@ -10,7 +10,7 @@ import java.util.UUID;
 import org.jspecify.annotations.Nullable;
 import org.sobertally.core.money.Money;
 import org.sobertally.core.statement.StoppedMoney;
-import org.sobertally.server.http.Problem;
+import org.sobertally.server.refusal.Refusal;
 
 /** The ledger of what really stopped being paid. */
 @ApplicationScoped
@@ -85,7 +85,7 @@ public class Savings {
   Saving require(String id) {
     Saving saving = entities.find(Saving.class, id);
     if (saving == null) {
-      throw Problem.notFound("There is no entry %s among the savings.".formatted(id));
+      throw Refusal.notFound("There is no entry %s among the savings.".formatted(id));
     }
     return saving;
   }

@@ -9,8 +9,8 @@ import org.sobertally.core.book.Book;
 import org.sobertally.core.money.Money;
 import org.sobertally.core.money.MoneyWords;
 import org.sobertally.core.words.Words;
-import org.sobertally.server.http.Problem;
 import org.sobertally.server.journal.Journal;
+import org.sobertally.server.refusal.Refusal;
 import org.sobertally.server.time.TallyClock;
 
 /**
@@ -39,12 +39,12 @@ public class SigningSavings {
     Saving saving = savings.require(id);
     LocalDate today = clock.today();
     if (saving.signedOn != null) {
-      throw Problem.conflict(
+      throw Refusal.conflict(
           "It was signed by %s on %s, and no longer moves. Put it right by an entry of its own."
               .formatted(saving.signedBy, Words.day(saving.signedOn)));
     }
     if (!saving.hasStoppedOn(today)) {
-      throw Problem.conflict(
+      throw Refusal.conflict(
           "It is a promise until %s. It can be signed from that day on."
               .formatted(Words.day(saving.from)));
     }
@@ -77,27 +77,27 @@ public class SigningSavings {
       Book book, String id, LocalDate from, BigDecimal yearly, String reason, String actor) {
     Saving wrong = savings.require(id);
     if (wrong.corrects != null) {
-      throw Problem.conflict("It is a correction itself. Put right what it corrects.");
+      throw Refusal.conflict("It is a correction itself. Put right what it corrects.");
     }
     if (!wrong.hasStoppedOn(clock.today())) {
-      throw Problem.conflict(
+      throw Refusal.conflict(
           "It is a promise until %s. What promised it can be withdrawn instead."
               .formatted(Words.day(wrong.from)));
     }
     if (yearly.abs().compareTo(MOST) > 0) {
-      throw Problem.badRequest("yearly: no saving is that large.");
+      throw Refusal.badInput("yearly: no saving is that large.");
     }
     if (yearly.signum() == 0) {
-      throw Problem.badRequest("yearly: a correction by nothing changes nothing.");
+      throw Refusal.badInput("yearly: a correction by nothing changes nothing.");
     }
     if (from.isBefore(wrong.from)) {
-      throw Problem.badRequest(
+      throw Refusal.badInput(
           "from: what it puts right begins on %s. Choose that day or a later one."
               .formatted(wrong.from));
     }
     BigDecimal left = savings.correctedYearly(wrong).add(yearly);
     if (left.signum() < 0) {
-      throw Problem.badRequest(
+      throw Refusal.badInput(
           "yearly: with what was corrected before, less than nothing (%s) would be saved."
               .formatted(MoneyWords.exact(new Money(left, wrong.currency))));
     }

@@ -1,5 +1,7 @@
 package org.sobertally.server.leading;
 
+import static java.util.Objects.requireNonNull;
+
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
@@ -66,14 +68,16 @@ public final class LeadRules {
           if (leader == speaker || before == null) {
             return;
           }
-          List<String> columns = FIELDS.get(field);
+          List<String> columns = requireNonNull(FIELDS.get(field), field);
           String stands = before.get(columns.get(0));
           String said = after.get(columns.get(0));
           boolean differs = stands != null && !Objects.equals(stands, said);
           if (stands != null) {
             columns.forEach(column -> values.put(column, before.get(column)));
           }
-          asides.add(new Aside(before.get("person"), field, speaker, differs ? said : null));
+          asides.add(
+              new Aside(
+                  requireNonNull(before.get("person")), field, speaker, differs ? said : null));
         });
     return new Led(values, asides);
   }

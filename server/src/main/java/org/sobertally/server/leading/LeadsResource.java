@@ -15,6 +15,7 @@ import java.util.List;
 import java.util.Map;
 import org.eclipse.microprofile.openapi.annotations.media.Schema;
 import org.eclipse.microprofile.openapi.annotations.tags.Tag;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.server.access.Role;
 import org.sobertally.server.http.Problem;
 import org.sobertally.server.journal.Journal;
@@ -41,7 +42,7 @@ public class LeadsResource {
    * @param aside of how many people the other says something else
    */
   @Schema(name = "FieldLead")
-  record Lead(String field, @Schema(nullable = true) Source leader, long aside) {}
+  record Lead(String field, @Schema(nullable = true) @Nullable Source leader, long aside) {}
 
   @GET
   @Transactional

@@ -4,6 +4,7 @@ import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.util.List;
 import org.eclipse.microprofile.openapi.annotations.media.Schema;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.leaver.AccountClock.AccountState;
 import org.sobertally.core.leaver.LeaverKind;
 import org.sobertally.core.leaver.Route;
@@ -30,26 +31,26 @@ final class LeaverDto {
       String person,
       String name,
       LeaverKind kind,
-      @Schema(nullable = true) LocalDate leftOn,
-      @Schema(nullable = true) LocalDate until,
+      @Schema(nullable = true) @Nullable LocalDate leftOn,
+      @Schema(nullable = true) @Nullable LocalDate until,
       String account,
       String vendor,
       AccountState state,
-      @Schema(nullable = true) LocalDate since,
-      @Schema(nullable = true) BigDecimal storedGb,
-      @Schema(nullable = true) Integer stage,
-      @Schema(nullable = true) String stageName,
-      @Schema(nullable = true) Reach reach,
-      @Schema(nullable = true) LocalDate lostOn,
-      @Schema(nullable = true) LocalDate dutyUntil,
+      @Schema(nullable = true) @Nullable LocalDate since,
+      @Schema(nullable = true) @Nullable BigDecimal storedGb,
+      @Schema(nullable = true) @Nullable Integer stage,
+      @Schema(nullable = true) @Nullable String stageName,
+      @Schema(nullable = true) @Nullable Reach reach,
+      @Schema(nullable = true) @Nullable LocalDate lostOn,
+      @Schema(nullable = true) @Nullable LocalDate dutyUntil,
       MoneyDto seatYearly,
-      @Schema(nullable = true) Route.Kind recommended,
-      @Schema(nullable = true) MoneyDto cost,
+      @Schema(nullable = true) Route.@Nullable Kind recommended,
+      @Schema(nullable = true) @Nullable MoneyDto cost,
       String vendorName,
-      @Schema(nullable = true) String department,
-      @Schema(nullable = true) LocalDate lastUsed,
+      @Schema(nullable = true) @Nullable String department,
+      @Schema(nullable = true) @Nullable LocalDate lastUsed,
       boolean signsInStill,
-      @Schema(nullable = true) LocalDate nextDay) {}
+      @Schema(nullable = true) @Nullable LocalDate nextDay) {}
 
   /**
    * Somebody who leaves, has left or is away, with all that they leave behind.
@@ -69,21 +70,21 @@ final class LeaverDto {
   record PersonRow(
       String person,
       String name,
-      LeaverKind kind,
-      @Schema(nullable = true) String department,
-      @Schema(nullable = true) LocalDate leftOn,
-      @Schema(nullable = true) LocalDate until,
+      @Nullable LeaverKind kind,
+      @Schema(nullable = true) @Nullable String department,
+      @Schema(nullable = true) @Nullable LocalDate leftOn,
+      @Schema(nullable = true) @Nullable LocalDate until,
       int accounts,
       int holding,
       List<String> vendors,
       MoneyDto seatYearly,
-      @Schema(nullable = true) BigDecimal storedGb,
+      @Schema(nullable = true) @Nullable BigDecimal storedGb,
       MoneyDto asItIs,
       MoneyDto recommended,
-      @Schema(nullable = true) LocalDate dutyUntil,
+      @Schema(nullable = true) @Nullable LocalDate dutyUntil,
       boolean signsInStill,
-      @Schema(nullable = true) LocalDate nextDay,
-      @Schema(nullable = true) String nextWhat,
+      @Schema(nullable = true) @Nullable LocalDate nextDay,
+      @Schema(nullable = true) @Nullable String nextWhat,
       List<String> accountIds) {}
 
   /** The estate of one vendor in a line. */
@@ -94,17 +95,17 @@ final class LeaverDto {
       int accounts,
       BigDecimal gb,
       MoneyDto yearly,
-      @Schema(nullable = true) LocalDate nextDay,
-      @Schema(nullable = true) String nextWhat) {}
+      @Schema(nullable = true) @Nullable LocalDate nextDay,
+      @Schema(nullable = true) @Nullable String nextWhat) {}
 
   /** A person's accounts and the ways to deal with each. */
   @Schema(name = "PersonRoutes")
   record OfPerson(
       String person,
-      @Schema(nullable = true) LeaverKind kind,
+      @Schema(nullable = true) @Nullable LeaverKind kind,
       LocalDate from,
       LocalDate until,
-      @Schema(nullable = true) LocalDate dutyUntil,
+      @Schema(nullable = true) @Nullable LocalDate dutyUntil,
       List<OfAccount> accounts,
       String name) {}
 
@@ -113,8 +114,8 @@ final class LeaverDto {
       String account,
       String vendor,
       AccountState state,
-      @Schema(nullable = true) LocalDate since,
-      @Schema(nullable = true) BigDecimal storedGb,
+      @Schema(nullable = true) @Nullable LocalDate since,
+      @Schema(nullable = true) @Nullable BigDecimal storedGb,
       List<Seat> seats,
       List<RouteDto> routes,
       String vendorName) {}
@@ -129,24 +130,24 @@ final class LeaverDto {
       String line,
       String plan,
       MoneyDto unitYearly,
-      @Schema(nullable = true) LocalDate moneyStops,
+      @Schema(nullable = true) @Nullable LocalDate moneyStops,
       String planName) {}
 
   /** One way to deal with an account. */
   @Schema(name = "Route")
   record RouteDto(
       Route.Kind route,
-      @Schema(nullable = true) String plan,
-      @Schema(nullable = true) String successor,
-      @Schema(nullable = true) String addon,
+      @Schema(nullable = true) @Nullable String plan,
+      @Schema(nullable = true) @Nullable String successor,
+      @Schema(nullable = true) @Nullable String addon,
       Cost cost,
-      @Schema(nullable = true) LocalDate lostOn,
-      @Schema(nullable = true) LocalDate oneWayFrom,
-      @Schema(nullable = true) Boolean met,
+      @Schema(nullable = true) @Nullable LocalDate lostOn,
+      @Schema(nullable = true) @Nullable LocalDate oneWayFrom,
+      @Schema(nullable = true) @Nullable Boolean met,
       boolean recommended,
       List<Route.Warning> warnings,
       List<SegmentDto> segments,
-      @Schema(nullable = true) String successorName) {}
+      @Schema(nullable = true) @Nullable String successorName) {}
 
   @Schema(name = "RouteCost")
   record Cost(MoneyDto seat, MoneyDto resting, MoneyDto data, MoneyDto addon, MoneyDto total) {}
@@ -156,10 +157,10 @@ final class LeaverDto {
   record SegmentDto(
       LocalDate from,
       LocalDate until,
-      @Schema(nullable = true) Integer stage,
-      @Schema(nullable = true) String name,
+      @Schema(nullable = true) @Nullable Integer stage,
+      @Schema(nullable = true) @Nullable String name,
       Reach reach,
-      MoneyDto yearly,
+      @Nullable MoneyDto yearly,
       boolean pooled,
       boolean known) {}
 
@@ -171,7 +172,7 @@ final class LeaverDto {
       BigDecimal gb,
       List<StageDto> stages,
       List<PassingDto> passing,
-      @Schema(nullable = true) PoolDto pool,
+      @Schema(nullable = true) @Nullable PoolDto pool,
       String vendorName) {}
 
   /**
@@ -180,9 +181,9 @@ final class LeaverDto {
   @Schema(name = "EstateStage")
   record StageDto(
       AccountState state,
-      @Schema(nullable = true) LocalDate version,
-      @Schema(nullable = true) Integer stage,
-      @Schema(nullable = true) String name,
+      @Schema(nullable = true) @Nullable LocalDate version,
+      @Schema(nullable = true) @Nullable Integer stage,
+      @Schema(nullable = true) @Nullable String name,
       Reach reach,
       boolean pooled,
       boolean known,
@@ -195,9 +196,9 @@ final class LeaverDto {
   record PassingDto(
       LocalDate day,
       AccountState state,
-      @Schema(nullable = true) LocalDate version,
-      @Schema(nullable = true) Integer stage,
-      @Schema(nullable = true) String name,
+      @Schema(nullable = true) @Nullable LocalDate version,
+      @Schema(nullable = true) @Nullable Integer stage,
+      @Schema(nullable = true) @Nullable String name,
       Reach reach,
       int accounts,
       BigDecimal gb) {}
@@ -214,7 +215,7 @@ final class LeaverDto {
       BigDecimal gb,
       MoneyDto once,
       MoneyDto monthly,
-      @Schema(nullable = true) PoolSeat seat,
+      @Schema(nullable = true) @Nullable PoolSeat seat,
       Cheaper cheaper) {}
 
   /**
@@ -228,21 +229,21 @@ final class LeaverDto {
   @Schema(name = "EstateAccount")
   record LyingRow(
       String account,
-      @Schema(nullable = true) String person,
-      @Schema(nullable = true) String name,
+      @Schema(nullable = true) @Nullable String person,
+      @Schema(nullable = true) @Nullable String name,
       AccountState state,
-      LocalDate since,
-      @Schema(nullable = true) Integer stage,
-      @Schema(nullable = true) String stageName,
+      @Nullable LocalDate since,
+      @Schema(nullable = true) @Nullable Integer stage,
+      @Schema(nullable = true) @Nullable String stageName,
       Reach reach,
-      @Schema(nullable = true) BigDecimal storedGb,
-      @Schema(nullable = true) LocalDate nextDay,
-      @Schema(nullable = true) String nextName,
-      @Schema(nullable = true) LocalDate lostOn,
-      @Schema(nullable = true) LocalDate broughtBackUntil,
+      @Schema(nullable = true) @Nullable BigDecimal storedGb,
+      @Schema(nullable = true) @Nullable LocalDate nextDay,
+      @Schema(nullable = true) @Nullable String nextName,
+      @Schema(nullable = true) @Nullable LocalDate lostOn,
+      @Schema(nullable = true) @Nullable LocalDate broughtBackUntil,
       Why why,
-      @Schema(nullable = true) String lastPlan,
-      @Schema(nullable = true) String lastPlanName) {}
+      @Schema(nullable = true) @Nullable String lastPlan,
+      @Schema(nullable = true) @Nullable String lastPlanName) {}
 
   /** Why an account lies there. */
   enum Why {

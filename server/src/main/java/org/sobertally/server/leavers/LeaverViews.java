@@ -1,11 +1,14 @@
 package org.sobertally.server.leavers;
 
+import static java.util.Objects.requireNonNull;
+
 import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.agreement.Agreement;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.catalogue.Plan;
@@ -38,7 +41,7 @@ final class LeaverViews {
   /** A row for each account of the leaver. */
   List<LeaverDto.Row> rows(PersonRoutes leaver) {
     Person person = book.people().get(leaver.person());
-    LeaverKind kind = leaver.kind();
+    LeaverKind kind = kind(leaver);
     List<LeaverDto.Row> rows = new ArrayList<>();
     for (PersonRoutes.OfAccount one : leaver.accounts()) {
       Account account = book.accounts().get(one.account());
@@ -97,10 +100,10 @@ final class LeaverViews {
     return new LeaverDto.PersonRow(
         person.id(),
         person.name(),
-        leaver.kind(),
+        kind(leaver),
         person.department(),
-        leaver.kind().leftOn(person),
-        leaver.kind().isAway() ? person.until() : null,
+        kind(leaver).leftOn(person),
+        kind(leaver).isAway() ? person.until() : null,
         leaver.accounts().size(),
         holding,
         rows.stream().map(LeaverDto.Row::vendorName).distinct().toList(),
@@ -115,24 +118,30 @@ final class LeaverViews {
         rows.stream().map(LeaverDto.Row::account).toList());
   }
 
-  private record Next(LocalDate day, String what) {
+  private record Next(@Nullable LocalDate day, @Nullable String what) {
     static final Next NEVER = new Next(null, null);
 
-    Next or(LocalDate other, String words) {
+    Next or(@Nullable LocalDate other, String words) {
       return other != null && (day == null || other.isBefore(day)) ? new Next(other, words) : this;
     }
   }
 
+  /** Only who leaves or is away has a way out to be shown. */
+  private static LeaverKind kind(PersonRoutes leaver) {
+    return requireNonNull(leaver.kind());
+  }
+
   private Next next(PersonRoutes leaver, Person person) {
     Next next = Next.NEVER;
-    if (leaver.kind() == LeaverKind.LEAVING && !person.leaves().isBefore(asOf)) {
-      next = next.or(person.leaves(), "last day");
+    LocalDate leaves = person.leaves();
+    if (leaver.kind() == LeaverKind.LEAVING && leaves != null && !leaves.isBefore(asOf)) {
+      next = next.or(leaves, "last day");
     }
-    if (leaver.kind().isAway() && person.until() != null && person.until().isAfter(asOf)) {
+    if (kind(leaver).isAway() && person.until() != null && person.until().isAfter(asOf)) {
       next = next.or(person.until(), "back");
     }
     for (PersonRoutes.OfAccount one : leaver.accounts()) {
-      if (!leaver.kind().isAway()) {
+      if (!kind(leaver).isAway()) {
         next = money(next, one);
       }
       for (Segment segment : one.timeline()) {
@@ -193,7 +202,7 @@ final class LeaverViews {
   }
 
   /** The next day on which data passes, is lost, or a seat of one who goes is still paid. */
-  private LocalDate nextDay(PersonRoutes.OfAccount one, LocalDate lost) {
+  private @Nullable LocalDate nextDay(PersonRoutes.OfAccount one, @Nullable LocalDate lost) {
     for (Segment segment : one.timeline()) {
       if (segment.from().isAfter(asOf)) {
         return segment.from();
@@ -202,7 +211,7 @@ final class LeaverViews {
     return lost != null && lost.isAfter(asOf) ? lost : null;
   }
 
-  private LocalDate lastUsed(int account) {
+  private @Nullable LocalDate lastUsed(int account) {
     int until =
         Days.of(book.evidenceOf(book.accounts().get(account).vendor(), asOf).measureDay(asOf));
     int last = book.activity().lastUse(account, ~0L, 0, until);
@@ -297,15 +306,15 @@ final class LeaverViews {
         segment.known());
   }
 
-  private static Integer stage(Segment segment) {
+  private static @Nullable Integer stage(@Nullable Segment segment) {
     return segment == null || segment.stage() == null ? null : segment.stage().order();
   }
 
-  private static String stageName(Segment segment) {
+  private static @Nullable String stageName(@Nullable Segment segment) {
     return segment == null || segment.stage() == null ? null : segment.stage().name();
   }
 
-  private MoneyDto money(BigDecimal amount) {
+  private @Nullable MoneyDto money(BigDecimal amount) {
     return MoneyDto.of(amount, book.rates().reportingCurrency());
   }
 
@@ -349,7 +358,7 @@ final class LeaverViews {
         passing.gb());
   }
 
-  private LeaverDto.PoolDto pool(Estate.Pool pool) {
+  private LeaverDto.@Nullable PoolDto pool(Estate.@Nullable Pool pool) {
     if (pool == null) {
       return null;
     }
@@ -368,7 +377,7 @@ final class LeaverViews {
         pool.isCheaper() ? LeaverDto.Cheaper.POOL : LeaverDto.Cheaper.SEAT);
   }
 
-  LeaverDto.LyingRow lying(Estate.Lying one, LocalDate dutyUntil) {
+  LeaverDto.LyingRow lying(Estate.Lying one, @Nullable LocalDate dutyUntil) {
     Account account = book.accounts().get(one.account());
     int person = book.personOfAccount(one.account());
     Segment next = one.next();
@@ -389,7 +398,7 @@ final class LeaverViews {
         next == null ? null : next.from(),
         next == null ? null : nameOf(next),
         one.lostOn(),
-        !deleted ? one.lostOn() : restore == null ? null : since.plusDays(restore),
+        !deleted ? one.lostOn() : restore == null || since == null ? null : since.plusDays(restore),
         why(one.account(), dutyUntil),
         last == null ? null : last.id(),
         last == null ? null : last.name());
@@ -401,7 +410,7 @@ final class LeaverViews {
         : next.stage().name();
   }
 
-  private LeaverDto.Why why(int account, LocalDate dutyUntil) {
+  private LeaverDto.Why why(int account, @Nullable LocalDate dutyUntil) {
     int person = book.personOfAccount(account);
     if (person < 0) {
       return LeaverDto.Why.NOBODY;

@@ -4,6 +4,7 @@ import jakarta.enterprise.context.ApplicationScoped;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.leaver.Estate;
 import org.sobertally.core.leaver.LeaverKind;
@@ -53,7 +54,7 @@ class LeaversInCalendar implements CalendarSource {
       List<Day> days,
       LocalDate today,
       String id,
-      LocalDate day,
+      @Nullable LocalDate day,
       String text,
       Person person,
       String path) {

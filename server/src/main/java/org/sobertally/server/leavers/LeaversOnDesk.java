@@ -74,12 +74,13 @@ class LeaversOnDesk implements DeskSource {
         (until, names) ->
             lines.add(
                 new Line(
-                    About.RETURN,
-                    "%s back on %s".formatted(are(names), Words.day(until)),
-                    "They find their seats as they were left.",
-                    null,
-                    until,
-                    "/leavers?kind=ON_LEAVE")));
+                        About.RETURN,
+                        "%s back on %s".formatted(are(names), Words.day(until)),
+                        "They find their seats as they were left.",
+                        null,
+                        until,
+                        "/leavers?kind=ON_LEAVE")
+                    .on(until.toString())));
     addPassing(book, day, lines);
     return lines;
   }
@@ -106,20 +107,19 @@ class LeaversOnDesk implements DeskSource {
 
   private static void addSignsIn(LeaverViews views, PersonRoutes leaver, List<Line> lines) {
     for (LeaverDto.Row row : views.rows(leaver)) {
-      if (row.signsInStill()) {
+      LocalDate left = row.leftOn();
+      LocalDate used = row.lastUsed();
+      if (row.signsInStill() && left != null && used != null) {
         lines.add(
             new Line(
-                About.STILL_SIGNS_IN,
-                "%s left on %s and signed in at %s on %s"
-                    .formatted(
-                        row.name(),
-                        Words.day(row.leftOn()),
-                        row.vendorName(),
-                        Words.day(row.lastUsed())),
-                "Whoever has the password reads on.",
-                null,
-                null,
-                "/leavers/" + row.person()));
+                    About.STILL_SIGNS_IN,
+                    "%s left on %s and signed in at %s on %s"
+                        .formatted(row.name(), Words.day(left), row.vendorName(), Words.day(used)),
+                    "Whoever has the password reads on.",
+                    null,
+                    null,
+                    "/leavers/" + row.person())
+                .on(row.account()));
       }
     }
   }
@@ -154,16 +154,17 @@ class LeaversOnDesk implements DeskSource {
                   : "The data of %s at %s is kept against money only";
           lines.add(
               new Line(
-                  About.PASSING,
-                  what.formatted(
-                      Words.count(passing.accounts(), "account"),
-                      book.vendors().get(vendor).name()),
-                  reach == Reach.NOBODY
-                      ? "After that day nobody brings it back."
-                      : "Opening one costs for all of them.",
-                  null,
-                  passing.day(),
-                  "/leavers/estate/" + book.vendors().get(vendor).id()));
+                      About.PASSING,
+                      what.formatted(
+                          Words.count(passing.accounts(), "account"),
+                          book.vendors().get(vendor).name()),
+                      reach == Reach.NOBODY
+                          ? "After that day nobody brings it back."
+                          : "Opening one costs for all of them.",
+                      null,
+                      passing.day(),
+                      "/leavers/estate/" + book.vendors().get(vendor).id())
+                  .on(reach + " " + passing.day()));
         }
       }
     }

@@ -9,6 +9,7 @@ import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
 import org.eclipse.microprofile.openapi.annotations.media.Schema;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.catalogue.Plan;
 import org.sobertally.core.catalogue.PlanModel;
@@ -46,7 +47,7 @@ final class WayIn {
       String plan,
       String planName,
       String vendorName,
-      @Schema(nullable = true) String rule,
+      @Schema(nullable = true) @Nullable String rule,
       int colleagues,
       int of,
       int spare,
@@ -118,7 +119,7 @@ final class WayIn {
   }
 
   /** Null where no subscription to it is in force. */
-  private Offered offered(String id, String rule, int colleagues, int of) {
+  private @Nullable Offered offered(String id, @Nullable String rule, int colleagues, int of) {
     Plan plan = book.plans().byId(id);
     int spare = 0;
     int cheapest = -1;

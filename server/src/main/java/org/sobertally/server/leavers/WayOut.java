@@ -1,8 +1,11 @@
 package org.sobertally.server.leavers;
 
+import static java.util.Objects.requireNonNull;
+
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.catalogue.Plan;
 import org.sobertally.core.catalogue.PlanModel;
@@ -50,14 +53,16 @@ final class WayOut {
         steps.shut();
         steps.openAgain();
       }
-      case REST -> steps.rest(route.plan());
+      case REST ->
+          steps.rest(requireNonNull(route.plan(), "a route that rests says on which plan"));
       case TAKE_BACK -> {
         steps.shutWhoGoes();
         steps.takeBack();
       }
       case HAND_OVER -> {
         steps.shutWhoGoes();
-        steps.handOver(route.successor(), kinds);
+        steps.handOver(
+            requireNonNull(route.successor(), "a route that hands over says to whom"), kinds);
         steps.delete(Move.DataRoute.HANDED_OVER);
       }
       case DELETE -> {
@@ -166,7 +171,7 @@ final class WayOut {
       }
     }
 
-    void handOver(String successor, String kinds) {
+    void handOver(String successor, @Nullable String kinds) {
       add(
           person.from(),
           "hand %s over to %s"

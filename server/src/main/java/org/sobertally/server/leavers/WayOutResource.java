@@ -22,6 +22,7 @@ import java.util.Map;
 import java.util.OptionalInt;
 import org.eclipse.microprofile.openapi.annotations.media.Schema;
 import org.eclipse.microprofile.openapi.annotations.tags.Tag;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.leaver.PersonRoutes;
 import org.sobertally.core.leaver.Route;
@@ -91,11 +92,11 @@ public class WayOutResource {
       String account,
       String vendor,
       String vendorName,
-      @Schema(nullable = true) String person,
+      @Schema(nullable = true) @Nullable String person,
       Route.Kind route,
       MoneyDto cost,
-      @Schema(nullable = true) Boolean met,
-      @Schema(nullable = true) String successorName,
+      @Schema(nullable = true) @Nullable Boolean met,
+      @Schema(nullable = true) @Nullable String successorName,
       List<StepDto> steps) {}
 
   /** An account for which the route cannot be gone. */

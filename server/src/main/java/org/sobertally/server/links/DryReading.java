@@ -12,6 +12,7 @@ import java.util.Set;
 import java.util.TreeMap;
 import java.util.stream.Collectors;
 import org.eclipse.microprofile.openapi.annotations.media.Schema;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.ledger.Reconciliation;
 import org.sobertally.core.people.Person;
@@ -37,7 +38,7 @@ import org.sobertally.server.vendors.VendorConnection.Roll;
  */
 @Schema(name = "DryReading")
 record DryReading(
-    @Schema(nullable = true) String fault,
+    @Schema(nullable = true) @Nullable String fault,
     int accounts,
     List<Rule> recognised,
     int unknown,
@@ -58,7 +59,7 @@ record DryReading(
    * @param person who has that mail here; null where nobody
    */
   @Schema(name = "DryReadingStranger")
-  record Stranger(String account, String email, @Schema(nullable = true) String person) {}
+  record Stranger(String account, String email, @Schema(nullable = true) @Nullable String person) {}
 
   @Schema(name = "DryReadingUnclear")
   record Unclear(String account, String email, List<String> ours) {}
@@ -75,14 +76,14 @@ record DryReading(
       String theirs,
       String called,
       int accounts,
-      @Schema(nullable = true) String plan,
+      @Schema(nullable = true) @Nullable String plan,
       boolean said,
-      @Schema(nullable = true) String suggested) {}
+      @Schema(nullable = true) @Nullable String suggested) {}
 
   @Schema(name = "DryReadingSeat")
   record Seat(String account, String name, String plan, boolean onlyAtVendor) {}
 
-  static DryReading failed(String fault) {
+  static DryReading failed(@Nullable String fault) {
     return new DryReading(
         fault, 0, List.of(), 0, List.of(), List.of(), 0, List.of(), 0, 0, List.of());
   }

@@ -5,6 +5,7 @@ import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.util.List;
 import org.eclipse.microprofile.openapi.annotations.media.Schema;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.server.vendors.VendorProtocol.Carrier;
 
 /**
@@ -37,7 +38,8 @@ record LinkForm(
    * @param plan null where it is no seat
    */
   @Schema(name = "LinkName")
-  record Name(@NotBlank @Size(max = 1000) String theirs, @Schema(nullable = true) String plan) {}
+  record Name(
+      @NotBlank @Size(max = 1000) String theirs, @Schema(nullable = true) @Nullable String plan) {}
 
   /** Nothing secret becomes text by itself. */
   @Override

@@ -1,5 +1,7 @@
 package org.sobertally.server.links;
 
+import static java.util.Objects.requireNonNull;
+
 import io.quarkus.narayana.jta.QuarkusTransaction;
 import io.quarkus.runtime.StartupEvent;
 import jakarta.annotation.Priority;
@@ -16,12 +18,13 @@ import java.util.Set;
 import org.eclipse.microprofile.context.ManagedExecutor;
 import org.hibernate.Hibernate;
 import org.jboss.logging.Logger;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.book.Book;
 import org.sobertally.server.access.SealedSecrets;
 import org.sobertally.server.book.store.Books;
-import org.sobertally.server.http.Problem;
 import org.sobertally.server.http.WebAddress;
 import org.sobertally.server.journal.Journal;
+import org.sobertally.server.refusal.Refusal;
 import org.sobertally.server.vendors.IdMapping;
 import org.sobertally.server.vendors.Recogniser;
 import org.sobertally.server.vendors.VendorAccount;
@@ -207,11 +210,11 @@ class LinkService {
   /**
    * What the form says, over what was there.
    *
-   * @throws io.quarkiverse.resteasy.problem.HttpProblem if that cannot be
+   * @throws Refusal if that cannot be
    */
   VendorLink filled(VendorLink link, String vendor, LinkForm form) {
     if (link.changes != form.changes()) {
-      throw Problem.conflict(
+      throw Refusal.conflict(
           "Somebody else has changed this link since you opened it. Look at what it says now.");
     }
     URI url = AllowedAddress.of("url", form.url(), EXAMPLE, form.insideAllowed());
@@ -221,7 +224,7 @@ class LinkService {
             ? AllowedAddress.of("tokenUrl", form.tokenUrl(), EXAMPLE, form.insideAllowed())
             : null;
     if (client && (form.clientId() == null || form.clientId().isBlank())) {
-      throw Problem.unprocessable("clientId: say as which client a token is asked for.", List.of());
+      throw Refusal.notTaken("clientId: say as which client a token is asked for.", List.of());
     }
     link.sealed = sealed(link, vendor, form, url, tokenUrl);
     link.vendor = vendor;
@@ -241,22 +244,23 @@ class LinkService {
   }
 
   /** A secret goes to whom it was entered for: to another address it is asked for anew. */
-  private String sealed(VendorLink link, String vendor, LinkForm form, URI url, URI tokenUrl) {
+  private @Nullable String sealed(
+      VendorLink link, String vendor, LinkForm form, URI url, @Nullable URI tokenUrl) {
     if (form.proof() == VendorLink.ProofKind.NOTHING) {
       return null;
     }
     if (form.secret() != null && !form.secret().isBlank()) {
       return secrets.seal(form.secret().strip(), vendor);
     }
+    String sealed = link.sealed;
     boolean same =
-        link.sealed != null
-            && link.proof == form.proof()
+        link.proof == form.proof()
             && WebAddress.origin(URI.create(link.url)).equals(WebAddress.origin(url))
             && (tokenUrl == null
                 || WebAddress.origin(URI.create(link.tokenUrl))
                     .equals(WebAddress.origin(tokenUrl)));
-    if (!same || secrets.open(link.sealed, vendor).isEmpty()) {
-      throw Problem.unprocessable(
+    if (sealed == null || !same || secrets.open(sealed, vendor).isEmpty()) {
+      throw Refusal.notTaken(
           "secret: enter it"
               + (link.sealed == null
                   ? "."
@@ -273,13 +277,13 @@ class LinkService {
       String plan = name.plan() == null ? IdMapping.NO_PLAN : name.plan();
       boolean ours = book.plans().has(plan) && book.plans().byId(plan).vendor().equals(vendor);
       if (!plan.equals(IdMapping.NO_PLAN) && !ours) {
-        throw Problem.unprocessable(
+        throw Refusal.notTaken(
             "names, %s: there is no plan %s of this vendor.".formatted(name.theirs(), plan),
             List.of());
       }
       String other = plans.put(name.theirs(), plan);
       if (other != null && !other.equals(plan)) {
-        throw Problem.unprocessable(
+        throw Refusal.notTaken(
             "names, %s: stands there twice, for %s and for %s."
                 .formatted(name.theirs(), other, plan),
             List.of());
@@ -291,7 +295,7 @@ class LinkService {
   /**
    * How the link's connection is made.
    *
-   * @throws io.quarkiverse.resteasy.problem.HttpProblem if its protocol cannot do with it
+   * @throws Refusal if its protocol cannot do with it
    */
   LinkConfig config(VendorLink link) {
     String secret = link.sealed == null ? "" : secrets.open(link.sealed, link.vendor).orElse("");
@@ -302,7 +306,7 @@ class LinkService {
           case CLIENT_CREDENTIALS ->
               new Proof.ClientCredentials(
                   URI.create(link.tokenUrl),
-                  link.clientId,
+                  requireNonNull(link.clientId),
                   secret,
                   link.scope == null ? "" : link.scope);
         };
@@ -321,7 +325,7 @@ class LinkService {
       links.connection(link.kind, config);
       return config;
     } catch (IllegalArgumentException e) {
-      throw Problem.unprocessable(e.getMessage(), List.of());
+      throw Refusal.notTaken(String.valueOf(e.getMessage()), List.of());
     }
   }
 }

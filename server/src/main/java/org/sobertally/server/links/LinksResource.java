@@ -21,6 +21,7 @@ import java.util.Optional;
 import java.util.TreeSet;
 import org.eclipse.microprofile.openapi.annotations.media.Schema;
 import org.eclipse.microprofile.openapi.annotations.tags.Tag;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.server.access.Role;
 import org.sobertally.server.book.store.Books;
 import org.sobertally.server.http.Problem;
@@ -80,21 +81,21 @@ public class LinksResource {
   record LinkDto(
       String vendor,
       String name,
-      @Schema(nullable = true) VendorLinks.Origin origin,
+      @Schema(nullable = true) VendorLinks.@Nullable Origin origin,
       String kind,
       String url,
       VendorLink.ProofKind proof,
       boolean secretKept,
       boolean secretLost,
-      @Schema(nullable = true) String tokenUrl,
-      @Schema(nullable = true) String clientId,
-      @Schema(nullable = true) String scope,
+      @Schema(nullable = true) @Nullable String tokenUrl,
+      @Schema(nullable = true) @Nullable String clientId,
+      @Schema(nullable = true) @Nullable String scope,
       Carrier carrier,
       boolean insideAllowed,
       @Schema(nullable = true) String template,
       List<LinkForm.Name> names,
       int recognised,
-      @Schema(nullable = true) String page,
+      @Schema(nullable = true) @Nullable String page,
       List<PlanName> plans,
       List<String> kinds,
       int changes) {}
@@ -144,7 +145,7 @@ public class LinksResource {
         link.changes);
   }
 
-  private static String planOrNone(String plan) {
+  private static @Nullable String planOrNone(String plan) {
     return plan.equals(IdMapping.NO_PLAN) ? null : plan;
   }
 

@@ -116,7 +116,9 @@ final class Recognition {
     }
     for (VendorAccount one : strangers) {
       String external = one.externalId();
-      if (external != null && named.get(external) == 1 && isFree(book, vendor, external)) {
+      if (external != null
+          && named.getOrDefault(external, 0) == 1
+          && isFree(book, vendor, external)) {
         match(one, external, By.EXTERNAL_ID);
         continue;
       }
@@ -124,7 +126,7 @@ final class Recognition {
       boolean alone = true;
       for (String mail : theirMails(one)) {
         meant.addAll(byMail.getOrDefault(mail, List.of()));
-        alone &= shown.get(mail) == 1;
+        alone &= shown.getOrDefault(mail, 0) == 1;
       }
       meant.removeAll(taken);
       if (meant.isEmpty()) {

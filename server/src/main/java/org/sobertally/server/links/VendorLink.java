@@ -14,6 +14,7 @@ import jakarta.persistence.MapKeyColumn;
 import jakarta.persistence.Table;
 import java.util.HashMap;
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.server.vendors.VendorProtocol.Carrier;
 
 /** A link as a keeper made it. */
@@ -37,15 +38,15 @@ class VendorLink {
   ProofKind proof;
 
   /** The secret; null where there is none. */
-  String sealed;
+  @Nullable String sealed;
 
   @Column(name = "token_url")
-  String tokenUrl;
+  @Nullable String tokenUrl;
 
   @Column(name = "client_id")
-  String clientId;
+  @Nullable String clientId;
 
-  String scope;
+  @Nullable String scope;
 
   @Enumerated(EnumType.STRING)
   Carrier carrier;

@@ -6,6 +6,7 @@ import jakarta.persistence.Enumerated;
 import jakarta.persistence.Id;
 import jakarta.persistence.Table;
 import java.time.Instant;
+import org.jspecify.annotations.Nullable;
 
 /** One mail. It is written down before it is sent. */
 @Entity
@@ -43,5 +44,5 @@ class Mail {
   Instant due;
 
   Instant sent;
-  String answer;
+  @Nullable String answer;
 }

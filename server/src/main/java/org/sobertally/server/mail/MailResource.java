@@ -12,6 +12,7 @@ import java.util.List;
 import org.eclipse.microprofile.config.inject.ConfigProperty;
 import org.eclipse.microprofile.openapi.annotations.media.Schema;
 import org.eclipse.microprofile.openapi.annotations.tags.Tag;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.server.access.Role;
 import org.sobertally.server.http.Params;
 
@@ -41,18 +42,18 @@ public class MailResource {
       String id,
       String recipient,
       String subject,
-      @Schema(nullable = true) String body,
+      @Schema(nullable = true) @Nullable String body,
       String kind,
       Mail.State state,
       int attempts,
       Instant created,
       @Schema(nullable = true) Instant sent,
-      @Schema(nullable = true) String answer) {}
+      @Schema(nullable = true) @Nullable String answer) {}
 
   /** The newest first. */
   @GET
   @Produces({MediaType.APPLICATION_JSON, "text/csv"})
-  public List<MailDto> mail(@QueryParam("limit") String limit) {
+  public List<MailDto> mail(@QueryParam("limit") @Nullable String limit) {
     return mailroom.newest(Params.number("limit", limit, 1, 1_000).orElse(100)).stream()
         .map(
             mail ->

@@ -1,5 +1,7 @@
 package org.sobertally.server.mail;
 
+import static java.util.Objects.requireNonNull;
+
 import io.vertx.core.Vertx;
 import io.vertx.ext.mail.MailClient;
 import io.vertx.ext.mail.MailConfig;
@@ -17,6 +19,7 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import javax.net.ssl.SSLException;
 import org.eclipse.microprofile.config.inject.ConfigProperty;
+import org.jspecify.annotations.Nullable;
 
 /** The mail server that mail is handed to; none where no host is set. */
 @ApplicationScoped
@@ -31,7 +34,7 @@ public class Smtp {
   private final String from;
   private final String domain;
   private final Optional<String> replyTo;
-  private volatile MailClient client;
+  private volatile @Nullable MailClient client;
 
   Smtp(
       Vertx vertx,
@@ -118,7 +121,7 @@ public class Smtp {
             .addHeader("Auto-Submitted", "auto-generated");
     replyTo.ifPresent(address -> message.addHeader("Reply-To", address));
     try {
-      client
+      requireNonNull(client, "asked before it was set up")
           .sendMail(message)
           .toCompletionStage()
           .toCompletableFuture()
@@ -136,14 +139,14 @@ public class Smtp {
     }
   }
 
-  private static Answer answerTo(Throwable fault) {
+  private static Answer answerTo(@Nullable Throwable fault) {
     if (fault instanceof SMTPException refused) {
       String reason = "The mail server said %s".formatted(refused.getReplyMessage().strip());
       return new Answer(reason, refused.isPermanent(), false);
     } else if (fault instanceof IllegalArgumentException) {
       return new Answer("This mail could not be put together.", true, false);
     }
-    String said = fault.getMessage() == null ? "" : fault.getMessage().toLowerCase(Locale.ROOT);
+    String said = String.valueOf(fault == null ? "" : fault.getMessage()).toLowerCase(Locale.ROOT);
     if (said.contains("starttls")) {
       return new Answer(
           "The mail server offers no STARTTLS, which sober.mail.start-tls asks for.", false, true);

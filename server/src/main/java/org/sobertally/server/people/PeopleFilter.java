@@ -2,52 +2,53 @@ package org.sobertally.server.people;
 
 import jakarta.ws.rs.QueryParam;
 import org.eclipse.microprofile.openapi.annotations.parameters.Parameter;
+import org.jspecify.annotations.Nullable;
 
 /** What people must fit; everything that is absent fits. */
 public class PeopleFilter {
 
   @QueryParam("q")
   @Parameter(description = "words in the name, address, id or department, all of them")
-  String words;
+  @Nullable String words;
 
   @QueryParam("group")
-  String group;
+  @Nullable String group;
 
   @QueryParam("site")
-  String site;
+  @Nullable String site;
 
   @QueryParam("department")
-  String department;
+  @Nullable String department;
 
   @QueryParam("status")
   @Parameter(description = "ACTIVE, ON_LEAVE, SUSPENDED or LEFT, as of the day")
-  String status;
+  @Nullable String status;
 
   @QueryParam("holds")
   @Parameter(description = "a plan they hold")
-  String holds;
+  @Nullable String holds;
 
   @QueryParam("lacks")
   @Parameter(description = "a plan they do not hold")
-  String lacks;
+  @Nullable String lacks;
 
   @QueryParam("unused")
   @Parameter(
       description = "hold seats and used none of them for so many days; with holds, not that plan")
-  String unused;
+  @Nullable String unused;
 
   @QueryParam("kind")
   @Parameter(description = "a kind of finding, or ANY")
-  String kind;
+  @Nullable String kind;
 
   @QueryParam("owner")
   @Parameter(description = "NONE for people whose department has no lead and who have no manager")
-  String owner;
+  @Nullable String owner;
 
   @QueryParam("service")
   @Parameter(description = "true for service accounts only, false for people only")
-  String service;
+  @Nullable String service;
 
   @QueryParam("manager")
-  String manager;
+  @Nullable String manager;
 }

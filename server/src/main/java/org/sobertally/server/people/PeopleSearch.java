@@ -10,6 +10,7 @@ import java.util.Locale;
 import java.util.OptionalInt;
 import java.util.function.IntPredicate;
 import java.util.stream.IntStream;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.book.Holdings;
 import org.sobertally.core.book.Table;
@@ -20,7 +21,7 @@ import org.sobertally.core.roll.PeopleRoll;
 import org.sobertally.core.time.Days;
 import org.sobertally.core.use.UseStates;
 import org.sobertally.server.http.Params;
-import org.sobertally.server.http.Problem;
+import org.sobertally.server.refusal.Refusal;
 import org.sobertally.server.visibility.Reach;
 
 /** Finds people by what is known of them. */
@@ -58,7 +59,7 @@ class PeopleSearch {
    */
   private record Texts(Table<Person> people, String[] lower, int[] byName) {}
 
-  private volatile Texts texts;
+  private volatile @Nullable Texts texts;
 
   /**
    * The numbers of the people who fit, in order.
@@ -70,7 +71,7 @@ class PeopleSearch {
       UseStates states,
       PeopleRoll roll,
       PeopleFilter filter,
-      String sortText,
+      @Nullable String sortText,
       Reach reach) {
     Sort sort = Params.choice("sort", sortText, Sort.class).orElse(Sort.NAME);
     List<IntPredicate> tests = new ArrayList<>();
@@ -123,7 +124,7 @@ class PeopleSearch {
     };
   }
 
-  private static String managerName(Table<Person> people, int person) {
+  private static @Nullable String managerName(Table<Person> people, int person) {
     String manager = people.get(person).manager();
     return manager == null || !people.has(manager) ? null : people.byId(manager).name();
   }
@@ -155,43 +156,45 @@ class PeopleSearch {
     return known;
   }
 
-  private static boolean asked(String value) {
-    return value != null && !value.isBlank();
+  private static @Nullable String said(@Nullable String value) {
+    return value == null || value.isBlank() ? null : value;
   }
 
   private static void addTestsOfPerson(
       Book book, UseStates states, PeopleFilter filter, Reach reach, List<IntPredicate> tests) {
     Table<Person> people = book.people();
-    if (asked(filter.group)) {
+    String group = said(filter.group);
+    String site = said(filter.site);
+    String department = said(filter.department);
+    String manager = said(filter.manager);
+    if (group != null) {
       // A lead is not told whether there is a group that is not theirs.
-      if (!book.groups().has(filter.group) && !reach.isLimited()) {
-        throw Problem.notFound("There is no group %s.".formatted(filter.group));
+      if (!book.groups().has(group) && !reach.isLimited()) {
+        throw Refusal.notFound("There is no group %s.".formatted(group));
       }
-      List<Group> asked =
-          reach.groups(book).stream().filter(g -> g.id().equals(filter.group)).toList();
+      List<Group> asked = reach.groups(book).stream().filter(g -> g.id().equals(group)).toList();
       tests.add(Reach.members(book, asked)::get);
     }
-    if (asked(filter.site)) {
-      tests.add(p -> filter.site.equals(people.get(p).site()));
+    if (site != null) {
+      tests.add(p -> site.equals(people.get(p).site()));
     }
-    if (asked(filter.department)) {
-      tests.add(p -> filter.department.equals(people.get(p).department()));
+    if (department != null) {
+      tests.add(p -> department.equals(people.get(p).department()));
     }
-    if (asked(filter.manager)) {
-      tests.add(p -> filter.manager.equals(people.get(p).manager()));
+    if (manager != null) {
+      tests.add(p -> manager.equals(people.get(p).manager()));
     }
     int day = Days.of(states.asOf());
     Params.choice("status", filter.status, Person.Status.class)
         .ifPresent(status -> tests.add(p -> book.standings().statusOn(p, day) == status));
-    if (asked(filter.service)) {
-      boolean wanted = Params.choice("service", filter.service, Flag.class).get() == Flag.TRUE;
-      tests.add(p -> people.get(p).kind() == Person.Kind.SERVICE == wanted);
-    }
+    Params.choice("service", filter.service, Flag.class)
+        .map(wanted -> wanted == Flag.TRUE)
+        .ifPresent(wanted -> tests.add(p -> people.get(p).kind() == Person.Kind.SERVICE == wanted));
     if (Params.choice("owner", filter.owner, Owner.class).isPresent()) {
       BitSet led = new BitSet();
-      for (Group group : book.groups().all()) {
-        if (!group.leads().isEmpty()) {
-          led.or(members(book, group));
+      for (Group one : book.groups().all()) {
+        if (!one.leads().isEmpty()) {
+          led.or(members(book, one));
         }
       }
       tests.add(p -> people.get(p).manager() == null && !led.get(p));
@@ -212,24 +215,27 @@ class PeopleSearch {
   private static void addTestsOfSeats(
       Book book, UseStates states, PeopleRoll roll, PeopleFilter filter, List<IntPredicate> tests) {
     OptionalInt unused = Params.number("unused", filter.unused, 1, 3650);
+    String holds = said(filter.holds);
+    String lacks = said(filter.lacks);
+    String kind = said(filter.kind);
     int since = Days.of(states.asOf()) - unused.orElse(0);
-    if (asked(filter.holds)) {
+    if (holds != null) {
       // Who names a plan asks about the use of that plan.
       int usedBy = unused.isPresent() ? since : Integer.MAX_VALUE;
-      tests.add(holders(book, states, filter.holds, usedBy)::get);
+      tests.add(holders(book, states, holds, usedBy)::get);
     } else if (unused.isPresent()) {
       tests.add(p -> roll.seats(p) > 0 && roll.lastUsed(p) <= since);
     }
-    if (asked(filter.lacks)) {
-      BitSet holders = holders(book, states, filter.lacks, Integer.MAX_VALUE);
+    if (lacks != null) {
+      BitSet holders = holders(book, states, lacks, Integer.MAX_VALUE);
       tests.add(p -> !holders.get(p));
     }
-    if (asked(filter.kind)) {
-      if (filter.kind.equalsIgnoreCase("ANY")) {
+    if (kind != null) {
+      if (kind.equalsIgnoreCase("ANY")) {
         tests.add(roll::foundAny);
       } else {
-        Params.choice("kind", filter.kind, FindingKind.class)
-            .ifPresent(kind -> tests.add(p -> roll.found(p, kind)));
+        Params.choice("kind", kind, FindingKind.class)
+            .ifPresent(one -> tests.add(p -> roll.found(p, one)));
       }
     }
   }
@@ -237,7 +243,7 @@ class PeopleSearch {
   /** Who holds a seat of the plan now that was not used after the day. */
   private static BitSet holders(Book book, UseStates states, String plan, int usedBy) {
     if (!book.plans().has(plan)) {
-      throw Problem.notFound("There is no plan %s.".formatted(plan));
+      throw Refusal.notFound("There is no plan %s.".formatted(plan));
     }
     BitSet holders = new BitSet(book.people().size());
     Holdings holdings = book.holdings();

@@ -5,6 +5,7 @@ import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
 import org.eclipse.microprofile.openapi.annotations.media.Schema;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.activity.Evidence;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.book.Holding;
@@ -60,16 +61,16 @@ class PersonPages {
       String line,
       String plan,
       String planName,
-      LocalDate from,
-      @Schema(nullable = true) LocalDate until,
+      @Nullable LocalDate from,
+      @Schema(nullable = true) @Nullable LocalDate until,
       Holding.Method method,
-      @Schema(nullable = true) UseState state,
+      @Schema(nullable = true) @Nullable UseState state,
       boolean cannotSay,
       boolean onLeave,
-      @Schema(nullable = true) LocalDate lastUsed,
-      @Schema(nullable = true) Integer idleDays,
+      @Schema(nullable = true) @Nullable LocalDate lastUsed,
+      @Schema(nullable = true) @Nullable Integer idleDays,
       MoneyDto yearlyCost,
-      @Schema(nullable = true) PersonKeep keep) {}
+      @Schema(nullable = true) @Nullable PersonKeep keep) {}
 
   /**
    * @param seats held now first, then those that were
@@ -81,7 +82,7 @@ class PersonPages {
       String vendor,
       String vendorName,
       Account.State state,
-      @Schema(nullable = true) LocalDate stateSince,
+      @Schema(nullable = true) @Nullable LocalDate stateSince,
       boolean admin,
       List<PersonSeat> seats,
       LocalDate ribbonTo,
@@ -96,16 +97,16 @@ class PersonPages {
       String person,
       String name,
       String email,
-      @Schema(nullable = true) String department,
-      @Schema(nullable = true) String site,
+      @Schema(nullable = true) @Nullable String department,
+      @Schema(nullable = true) @Nullable String site,
       Person.Kind kind,
       Person.Status status,
-      @Schema(nullable = true) LocalDate statusSince,
-      @Schema(nullable = true) LocalDate until,
-      @Schema(nullable = true) LocalDate joined,
-      @Schema(nullable = true) LocalDate leaves,
-      @Schema(nullable = true) String manager,
-      @Schema(nullable = true) String managerName,
+      @Schema(nullable = true) @Nullable LocalDate statusSince,
+      @Schema(nullable = true) @Nullable LocalDate until,
+      @Schema(nullable = true) @Nullable LocalDate joined,
+      @Schema(nullable = true) @Nullable LocalDate leaves,
+      @Schema(nullable = true) @Nullable String manager,
+      @Schema(nullable = true) @Nullable String managerName,
       int reports,
       List<PersonGroup> groups,
       List<PersonAccount> accounts,

@@ -3,6 +3,7 @@ package org.sobertally.server.people;
 import java.time.LocalDate;
 import java.util.List;
 import org.eclipse.microprofile.openapi.annotations.media.Schema;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.findings.FindingKind;
 import org.sobertally.core.people.Person;
 import org.sobertally.server.http.MoneyDto;
@@ -20,17 +21,17 @@ record PersonRow(
     String person,
     String name,
     String email,
-    @Schema(nullable = true) String department,
-    @Schema(nullable = true) String site,
+    @Schema(nullable = true) @Nullable String department,
+    @Schema(nullable = true) @Nullable String site,
     Person.Status status,
-    @Schema(nullable = true) LocalDate statusSince,
+    @Schema(nullable = true) @Nullable LocalDate statusSince,
     Person.Kind kind,
-    @Schema(nullable = true) String managerName,
+    @Schema(nullable = true) @Nullable String managerName,
     List<String> groups,
     List<String> leads,
     int seats,
     List<String> plans,
     MoneyDto yearlyCost,
     MoneyDto recoverable,
-    @Schema(nullable = true) LocalDate lastUsed,
+    @Schema(nullable = true) @Nullable LocalDate lastUsed,
     List<FindingKind> kinds) {}

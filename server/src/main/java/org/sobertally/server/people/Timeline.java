@@ -6,6 +6,7 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
 import org.eclipse.microprofile.openapi.annotations.media.Schema;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.book.Holdings;
 import org.sobertally.core.people.Account;
@@ -25,8 +26,8 @@ final class Timeline {
   record Event(
       LocalDate day,
       String what,
-      @Schema(nullable = true) String actor,
-      @Schema(nullable = true) String slate) {}
+      @Schema(nullable = true) @Nullable String actor,
+      @Schema(nullable = true) @Nullable String slate) {}
 
   private Timeline() {}
 
@@ -53,7 +54,7 @@ final class Timeline {
     return events;
   }
 
-  private static void add(List<Event> events, LocalDate day, String what) {
+  private static void add(List<Event> events, @Nullable LocalDate day, String what) {
     if (day != null) {
       events.add(new Event(day, what, null, null));
     }

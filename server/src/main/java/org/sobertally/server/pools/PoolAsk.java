@@ -7,6 +7,7 @@ import jakarta.persistence.Enumerated;
 import jakarta.persistence.Id;
 import jakarta.persistence.Table;
 import java.time.Instant;
+import org.jspecify.annotations.Nullable;
 
 /** Somebody was asked to leave a pool; what becomes of their session at the vendor. */
 @Entity
@@ -29,8 +30,8 @@ class PoolAsk {
   int attempts;
 
   /** When it is looked at again; null for as soon as the grace is over. */
-  Instant due;
+  @Nullable Instant due;
 
   /** The vendor's last word. */
-  String answer;
+  @Nullable String answer;
 }

@@ -13,6 +13,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import org.jboss.logging.Logger;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.book.Session;
 import org.sobertally.core.people.Account;
@@ -219,14 +220,16 @@ class PoolEnds {
     return true;
   }
 
-  private void mark(Due due, State state, int attempts, Instant again, String answer) {
+  private void mark(
+      Due due, State state, int attempts, @Nullable Instant again, @Nullable String answer) {
     QuarkusTransaction.requiringNew().run(() -> set(due.session(), state, attempts, again, answer));
     if (state == State.REFUSED || state == State.STAYS) {
       events.changed(due.plan());
     }
   }
 
-  private void set(String session, State state, int attempts, Instant again, String answer) {
+  private void set(
+      String session, State state, int attempts, @Nullable Instant again, @Nullable String answer) {
     PoolAsk ask = store.ask(session);
     ask.state = state;
     ask.attempts = attempts;

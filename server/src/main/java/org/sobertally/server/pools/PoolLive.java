@@ -11,6 +11,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import org.eclipse.microprofile.openapi.annotations.media.Schema;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.catalogue.Plan;
 import org.sobertally.core.people.Account;
@@ -54,16 +55,16 @@ class PoolLive {
   record Guest(
       String session,
       String account,
-      @Schema(nullable = true) String person,
+      @Schema(nullable = true) @Nullable String person,
       String name,
       @Schema(nullable = true) String host,
       Instant since,
       long minutes,
       boolean ownSeat,
-      @Schema(nullable = true) Instant leaveBy,
+      @Schema(nullable = true) @Nullable Instant leaveBy,
       boolean overdue,
-      @Schema(nullable = true) PoolEnds.State ending,
-      @Schema(nullable = true) String answer) {}
+      @Schema(nullable = true) PoolEnds.@Nullable State ending,
+      @Schema(nullable = true) @Nullable String answer) {}
 
   /**
    * A seat set aside.

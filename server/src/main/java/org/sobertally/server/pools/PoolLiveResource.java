@@ -24,6 +24,7 @@ import java.time.LocalDate;
 import org.eclipse.microprofile.openapi.annotations.media.Schema;
 import org.eclipse.microprofile.openapi.annotations.tags.Tag;
 import org.jboss.resteasy.reactive.RestStreamElementType;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.catalogue.PlanModel;
 import org.sobertally.core.words.Words;
@@ -217,7 +218,8 @@ public class PoolLiveResource {
   }
 
   /** The change and its journal entry at once; whoever looks on is told afterwards. */
-  private void record(String plan, String person, String kind, String text, Runnable work) {
+  private void record(
+      String plan, @Nullable String person, String kind, String text, Runnable work) {
     String actor = actor();
     QuarkusTransaction.requiringNew()
         .run(

@@ -15,6 +15,7 @@ import java.util.List;
 import java.util.stream.IntStream;
 import org.eclipse.microprofile.openapi.annotations.media.Schema;
 import org.eclipse.microprofile.openapi.annotations.tags.Tag;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.book.Sessions;
 import org.sobertally.core.findings.Surplus;
@@ -54,7 +55,7 @@ public class PoolResource {
    * @param yearlyCost null where no subscription of the plan is in force
    */
   @Schema(name = "PoolSize")
-  record PoolSize(int seats, int denied, @Schema(nullable = true) MoneyDto yearlyCost) {}
+  record PoolSize(int seats, int denied, @Schema(nullable = true) @Nullable MoneyDto yearlyCost) {}
 
   /**
    * @param peak the smallest pool that would have refused nobody
@@ -148,7 +149,7 @@ public class PoolResource {
     return day.isAfter(otherwise) ? otherwise : day;
   }
 
-  private static MoneyDto cost(Book book, int line, int seats, LocalDate day) {
+  private static @Nullable MoneyDto cost(Book book, int line, int seats, LocalDate day) {
     if (line < 0) {
       return null;
     }

@@ -1,5 +1,7 @@
 package org.sobertally.server.renewals;
 
+import static java.util.Objects.requireNonNull;
+
 import java.time.LocalDate;
 import org.sobertally.core.agreement.Agreement;
 import org.sobertally.core.book.Book;
@@ -12,8 +14,9 @@ final class NoticeLetter {
 
   static String of(Book book, RenewalCaseDto one, LocalDate today) {
     Agreement agreement = book.agreements().byId(one.agreement());
+    RenewalCaseDto.Choice choice = requireNonNull(one.choice(), "nobody tells what is not chosen");
     StringBuilder rows = new StringBuilder();
-    for (RenewalCaseDto.Seats seats : one.choice().seats()) {
+    for (RenewalCaseDto.Seats seats : choice.seats()) {
       String change =
           seats.seats() == seats.before()
               ? "%d seats, as before".formatted(seats.seats())
@@ -23,10 +26,10 @@ final class NoticeLetter {
     boolean byItself =
         agreement.termOn(one.renews().minusDays(1)).renews() == Agreement.Renews.AUTO;
     String offer =
-        one.choice().offer() == null
+        choice.offer() == null
             ? ""
             : "\nWe renew by your offer “%s”, for %d months.\n"
-                .formatted(one.choice().offerName(), one.choice().months());
+                .formatted(choice.offerName(), choice.months());
     return """
         %s
         %s

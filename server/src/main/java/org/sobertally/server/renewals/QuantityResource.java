@@ -91,9 +91,9 @@ public class QuantityResource {
       int ends,
       int spare,
       int most,
-      @Schema(nullable = true) LocalDate from,
-      @Schema(nullable = true) LocalDate noticeBy,
-      @Schema(nullable = true) String whyNot,
+      @Schema(nullable = true) @Nullable LocalDate from,
+      @Schema(nullable = true) @Nullable LocalDate noticeBy,
+      @Schema(nullable = true) @Nullable String whyNot,
       boolean mayRaise,
       List<Advice> advice) {}
 

@@ -8,8 +8,8 @@ import java.util.List;
 import java.util.stream.Collectors;
 import org.eclipse.microprofile.config.inject.ConfigProperty;
 import org.sobertally.core.words.Words;
-import org.sobertally.server.http.Problem;
 import org.sobertally.server.journal.Journal;
+import org.sobertally.server.refusal.Refusal;
 
 /** How long before the last day for notice whoever looks after an agreement is reminded. */
 @ApplicationScoped
@@ -55,11 +55,11 @@ class ReminderRule {
   @Transactional
   List<Integer> say(List<Integer> days, String actor) {
     if (days.size() > MOST) {
-      throw Problem.badRequest("days: at most %d of them.".formatted(MOST));
+      throw Refusal.badInput("days: at most %d of them.".formatted(MOST));
     }
     for (int one : days) {
       if (one < 1 || one > LONGEST) {
-        throw Problem.badRequest(
+        throw Refusal.badInput(
             "days: %d is none. Use 1 to %d days before the last day for notice."
                 .formatted(one, LONGEST));
       }

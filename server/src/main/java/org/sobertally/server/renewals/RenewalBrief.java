@@ -3,6 +3,7 @@ package org.sobertally.server.renewals;
 import java.time.LocalDate;
 import java.util.List;
 import org.eclipse.microprofile.openapi.annotations.media.Schema;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.renewal.RenewalOption;
 import org.sobertally.server.http.MoneyDto;
 
@@ -24,7 +25,7 @@ record RenewalBrief(
     String vendorName,
     LocalDate asOf,
     LocalDate renews,
-    LocalDate noticeBy,
+    @Nullable LocalDate noticeBy,
     String question,
     String ifNothing,
     String evidence,
@@ -32,7 +33,7 @@ record RenewalBrief(
     List<Way> ways,
     String first,
     String recommendation,
-    @Schema(nullable = true) String note,
+    @Schema(nullable = true) @Nullable String note,
     String who,
     boolean chosen) {
 
@@ -51,8 +52,8 @@ record RenewalBrief(
       int bought,
       int held,
       int needed,
-      @Schema(nullable = true) Integer low,
-      @Schema(nullable = true) Integer high,
+      @Schema(nullable = true) @Nullable Integer low,
+      @Schema(nullable = true) @Nullable Integer high,
       int asked) {}
 
   /**

@@ -20,8 +20,8 @@ import org.sobertally.core.renewal.RenewalOption.Kind;
 import org.sobertally.core.words.Words;
 import org.sobertally.server.access.SignIns;
 import org.sobertally.server.http.MoneyDto;
-import org.sobertally.server.http.Problem;
 import org.sobertally.server.print.Paper;
+import org.sobertally.server.refusal.Refusal;
 
 /** Writes briefs: what was chosen where something was, else what would be proposed. */
 @ApplicationScoped
@@ -42,13 +42,18 @@ class RenewalBriefs {
   RenewalBrief of(Book book, LocalDate day, String agreement) {
     RenewalChance chance = book.agreements().byId(agreement).nextChance(day).orElse(null);
     RenewalCase one = chance == null ? null : cases.find(agreement, chance.renews()).orElse(null);
-    boolean chosen = one != null && one.preparedOn != null && !one.preparedOn.isAfter(day);
+    RenewalCase chosen =
+        one != null && one.preparedOn != null && !one.preparedOn.isAfter(day) ? one : null;
     RenewalDto.Renewal shown =
-        chosen ? asChosen(book, day, one) : sheets.of(book, day, agreement, null, untried(book));
-    if (shown.renews() == null) {
-      throw Problem.notFound("This agreement has no renewal that can still be changed.");
+        chosen != null
+            ? asChosen(book, day, chosen)
+            : sheets.of(book, day, agreement, null, untried(book));
+    LocalDate renews = shown.renews();
+    LocalDate noticeBy = shown.noticeBy();
+    if (renews == null || noticeBy == null) {
+      throw Refusal.notFound("This agreement has no renewal that can still be changed.");
     }
-    return new Writing(book, day, agreement, shown, chosen ? one : null).brief();
+    return new Writing(book, day, agreement, shown, renews, noticeBy, chosen).brief();
   }
 
   private RenewalDto.Renewal asChosen(Book book, LocalDate day, RenewalCase one) {
@@ -68,6 +73,8 @@ class RenewalBriefs {
     private final LocalDate day;
     private final Agreement agreement;
     private final RenewalDto.Renewal shown;
+    private final LocalDate renews;
+    private final LocalDate noticeBy;
     private final @Nullable RenewalCase chosen;
     private final Map<String, Integer> asked = new HashMap<>();
 
@@ -76,11 +83,15 @@ class RenewalBriefs {
         LocalDate day,
         String agreement,
         RenewalDto.Renewal shown,
+        LocalDate renews,
+        LocalDate noticeBy,
         @Nullable RenewalCase chosen) {
       this.book = book;
       this.day = day;
       this.agreement = book.agreements().byId(agreement);
       this.shown = shown;
+      this.renews = renews;
+      this.noticeBy = noticeBy;
       this.chosen = chosen;
       shown.plans().forEach(plan -> asked.put(plan.plan(), plan.seats()));
       if (chosen != null) {
@@ -96,13 +107,12 @@ class RenewalBriefs {
           agreement.name(),
           vendor,
           day,
-          shown.renews(),
-          shown.noticeBy(),
+          renews,
+          noticeBy,
           "How many seats does %s keep from %s on, and by whose terms? %s must be told by %s."
-              .formatted(
-                  agreement.name(), Words.day(shown.renews()), vendor, Words.day(shown.noticeBy())),
+              .formatted(agreement.name(), Words.day(renews), vendor, Words.day(noticeBy)),
           "Without a decision it renews on %s as it stands, at %s a year."
-              .formatted(Words.day(shown.renews()), said(stands)),
+              .formatted(Words.day(renews), said(stands)),
           evidence(vendor),
           shown.plans().stream().map(this::need).toList(),
           ways(),
@@ -235,7 +245,7 @@ class RenewalBriefs {
       }
       return "Before %s %s and %s."
           .formatted(
-              Words.day(shown.renews()),
+              Words.day(renews),
               Words.count(of.takeBack(), "seat must come back", "seats must come back"),
               Words.count(of.moved(), "person changes plan", "people change plan"));
     }

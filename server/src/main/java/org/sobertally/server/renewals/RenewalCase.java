@@ -11,6 +11,7 @@ import jakarta.persistence.Version;
 import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 
 /** What was chosen for one renewal of an agreement, and what came of it. */
 @Entity
@@ -29,7 +30,7 @@ class RenewalCase {
   RenewalState state;
 
   /** Whose terms were chosen; null for the agreement's own. */
-  String offer;
+  @Nullable String offer;
 
   int months;
 
@@ -37,7 +38,7 @@ class RenewalCase {
   String margin;
 
   /** A line each. */
-  String known;
+  @Nullable String known;
 
   @Column(name = "yearly_before")
   BigDecimal yearlyBefore;
@@ -46,7 +47,7 @@ class RenewalCase {
   BigDecimal yearlyAfter;
 
   String currency;
-  String note;
+  @Nullable String note;
 
   @Column(name = "prepared_by")
   String preparedBy;
@@ -59,41 +60,41 @@ class RenewalCase {
   LocalDate preparedOn;
 
   @Column(name = "decide_by")
-  LocalDate decideBy;
+  @Nullable LocalDate decideBy;
 
   @Column(name = "decided_by")
-  String decidedBy;
+  @Nullable String decidedBy;
 
   @Column(name = "decided_on")
-  LocalDate decidedOn;
+  @Nullable LocalDate decidedOn;
 
-  Boolean granted;
+  @Nullable Boolean granted;
 
   @Column(name = "decision_note")
-  String decisionNote;
+  @Nullable String decisionNote;
 
   @Column(name = "notice_on")
-  LocalDate noticeOn;
+  @Nullable LocalDate noticeOn;
 
   @Column(name = "notice_way")
-  String noticeWay;
+  @Nullable String noticeWay;
 
   @Column(name = "notice_address")
-  String noticeAddress;
+  @Nullable String noticeAddress;
 
   @Column(name = "notice_by_whom")
-  String noticeByWhom;
+  @Nullable String noticeByWhom;
 
   @Column(name = "proof_name")
-  String proofName;
+  @Nullable String proofName;
 
-  @Lob byte[] proof;
+  @Lob byte @Nullable [] proof;
 
   @Column(name = "kept_reason")
-  String keptReason;
+  @Nullable String keptReason;
 
   @Column(name = "kept_until")
-  LocalDate keptUntil;
+  @Nullable LocalDate keptUntil;
 
   @Column(name = "renewed_on")
   LocalDate renewedOn;

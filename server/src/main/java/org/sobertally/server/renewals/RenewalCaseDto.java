@@ -5,6 +5,7 @@ import java.time.LocalDate;
 import java.util.List;
 import java.util.function.UnaryOperator;
 import org.eclipse.microprofile.openapi.annotations.media.Schema;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.money.Money;
 import org.sobertally.server.http.MoneyDto;
@@ -23,10 +24,10 @@ record RenewalCaseDto(
     LocalDate noticeBy,
     int version,
     RenewalState state,
-    @Schema(nullable = true) Choice choice,
-    @Schema(nullable = true) Decision decision,
-    @Schema(nullable = true) Notice notice,
-    @Schema(nullable = true) Kept kept,
+    @Schema(nullable = true) @Nullable Choice choice,
+    @Schema(nullable = true) @Nullable Decision decision,
+    @Schema(nullable = true) @Nullable Notice notice,
+    @Schema(nullable = true) @Nullable Kept kept,
     @Schema(nullable = true) LocalDate renewedOn,
     List<Step> mayDo) {
 
@@ -45,15 +46,15 @@ record RenewalCaseDto(
   /** What was chosen. */
   @Schema(name = "RenewalChosen")
   record Choice(
-      @Schema(nullable = true) String offer,
-      @Schema(nullable = true) String offerName,
+      @Schema(nullable = true) @Nullable String offer,
+      @Schema(nullable = true) @Nullable String offerName,
       int months,
       @Schema(nullable = true) String margin,
       List<String> known,
       MoneyDto yearlyBefore,
       MoneyDto yearlyAfter,
       MoneyDto less,
-      @Schema(nullable = true) String note,
+      @Schema(nullable = true) @Nullable String note,
       String preparedBy,
       LocalDate preparedOn,
       List<Seats> seats) {}
@@ -66,23 +67,23 @@ record RenewalCaseDto(
   @Schema(name = "RenewalVerdict")
   record Decision(
       @Schema(nullable = true) LocalDate decideBy,
-      @Schema(nullable = true) String decidedBy,
-      @Schema(nullable = true) LocalDate decidedOn,
-      @Schema(nullable = true) Boolean granted,
-      @Schema(nullable = true) String note) {}
+      @Schema(nullable = true) @Nullable String decidedBy,
+      @Schema(nullable = true) @Nullable LocalDate decidedOn,
+      @Schema(nullable = true) @Nullable Boolean granted,
+      @Schema(nullable = true) @Nullable String note) {}
 
   /** How the vendor was told. */
   @Schema(name = "RenewalTold")
   record Notice(
       LocalDate day,
-      String way,
-      @Schema(nullable = true) String address,
+      @Nullable String way,
+      @Schema(nullable = true) @Nullable String address,
       String by,
-      @Schema(nullable = true) String proof) {}
+      @Schema(nullable = true) @Nullable String proof) {}
 
   /** Why it stays as it is. */
   @Schema(name = "RenewalKept")
-  record Kept(String reason, LocalDate until) {}
+  record Kept(@Nullable String reason, @Nullable LocalDate until) {}
 
   static RenewalCaseDto of(
       Book book,
@@ -131,10 +132,11 @@ record RenewalCaseDto(
 
   private static Choice choice(
       Book book, RenewalCase one, List<RenewalSeats> seats, UnaryOperator<String> nameOf) {
-    boolean offered = one.offer != null && book.offers().has(one.offer);
+    String offer = one.offer;
+    boolean offered = offer != null && book.offers().has(offer);
     return new Choice(
-        one.offer,
-        offered ? book.offers().byId(one.offer).name() : one.offer,
+        offer,
+        offer != null && offered ? book.offers().byId(offer).name() : offer,
         one.months,
         one.margin,
         one.knownChanges(),

@@ -4,6 +4,7 @@ import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.util.List;
 import org.eclipse.microprofile.openapi.annotations.media.Schema;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.agreement.Agreement;
 import org.sobertally.core.catalogue.PriceList;
 import org.sobertally.core.renewal.RenewalOption;
@@ -31,9 +32,9 @@ final class RenewalDto {
   record Renewal(
       String agreement,
       String vendor,
-      @Schema(nullable = true) String offer,
-      @Schema(nullable = true) LocalDate renews,
-      @Schema(nullable = true) LocalDate noticeBy,
+      @Schema(nullable = true) @Nullable String offer,
+      @Schema(nullable = true) @Nullable LocalDate renews,
+      @Schema(nullable = true) @Nullable LocalDate noticeBy,
       List<LocalDate> missed,
       int months,
       BigDecimal u,
@@ -42,14 +43,14 @@ final class RenewalDto {
       List<PlanRow> plans,
       List<NeedRow> classes,
       List<String> uncovered,
-      @Schema(nullable = true) List<MovementRow> movement,
+      @Schema(nullable = true) @Nullable List<MovementRow> movement,
       List<String> dormant,
       List<PoolRow> pools,
       List<AddOnRow> addons,
       List<String> floors,
-      @Schema(nullable = true) MoneyDto all,
+      @Schema(nullable = true) @Nullable MoneyDto all,
       List<Beside> beside,
-      @Schema(nullable = true) Beside shown) {}
+      @Schema(nullable = true) @Nullable Beside shown) {}
 
   /**
    * One plan under the terms that are shown.
@@ -75,8 +76,8 @@ final class RenewalDto {
       MoneyDto unit,
       MoneyDto yearly,
       int atRenewal,
-      @Schema(nullable = true) Integer low,
-      @Schema(nullable = true) Integer high,
+      @Schema(nullable = true) @Nullable Integer low,
+      @Schema(nullable = true) @Nullable Integer high,
       List<Step> breaks) {}
 
   /** A price from so many seats on. */
@@ -132,7 +133,7 @@ final class RenewalDto {
   @Schema(name = "RenewalBeside")
   record Beside(
       RenewalOption.Kind what,
-      @Schema(nullable = true) String offer,
+      @Schema(nullable = true) @Nullable String offer,
       int months,
       MoneyDto yearly,
       MoneyDto overTerm,
@@ -165,16 +166,16 @@ final class RenewalDto {
       LocalDate noticeBy,
       Agreement.MayShrink mayShrink,
       MoneyDto yearly,
-      @Schema(nullable = true) MoneyDto needed,
-      @Schema(nullable = true) MoneyDto proposed,
+      @Schema(nullable = true) @Nullable MoneyDto needed,
+      @Schema(nullable = true) @Nullable MoneyDto proposed,
       List<LocalDate> missed,
       String vendorName,
       MoneyDto recoverable,
       MoneyDto paid,
-      @Schema(nullable = true) MoneyDto paidProposed,
+      @Schema(nullable = true) @Nullable MoneyDto paidProposed,
       RenewalState state,
-      @Schema(nullable = true) String owner,
-      @Schema(nullable = true) String payer) {}
+      @Schema(nullable = true) @Nullable String owner,
+      @Schema(nullable = true) @Nullable String payer) {}
 
   /** What a vendor proposes, in the agreement's currency. */
   @Schema(name = "VendorOffer")
@@ -183,8 +184,8 @@ final class RenewalDto {
       String agreement,
       String name,
       int months,
-      @Schema(nullable = true) LocalDate validUntil,
-      @Schema(nullable = true) BigDecimal addedSeatPercent,
+      @Schema(nullable = true) @Nullable LocalDate validUntil,
+      @Schema(nullable = true) @Nullable BigDecimal addedSeatPercent,
       List<OfferPrice> prices) {}
 
   /** What a plan costs by an offer, from so many seats on. */
@@ -230,8 +231,8 @@ final class RenewalDto {
    */
   @Schema(name = "RenewalMover")
   record Mover(
-      @Schema(nullable = true) String person,
-      @Schema(nullable = true) String account,
+      @Schema(nullable = true) @Nullable String person,
+      @Schema(nullable = true) @Nullable String account,
       String name,
       List<String> now,
       List<String> then,

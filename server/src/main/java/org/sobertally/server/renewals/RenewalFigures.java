@@ -12,7 +12,7 @@ import org.sobertally.core.renewal.RenewalStudy;
 import org.sobertally.core.renewal.RenewalTerms;
 import org.sobertally.server.figures.FigureCache;
 import org.sobertally.server.figures.Remembered;
-import org.sobertally.server.http.Problem;
+import org.sobertally.server.refusal.Refusal;
 
 /**
  * Studies of renewals and their cheapest mixes, each worked out once and remembered for a while.
@@ -64,7 +64,7 @@ class RenewalFigures {
     try {
       return study.mix(terms, solver);
     } catch (CpSatSolver.MissingException e) {
-      throw Problem.unavailable(e.getMessage());
+      throw Refusal.unavailable(String.valueOf(e.getMessage()));
     }
   }
 

@@ -1,5 +1,7 @@
 package org.sobertally.server.renewals;
 
+import static java.util.Objects.requireNonNull;
+
 import jakarta.enterprise.context.ApplicationScoped;
 import java.util.List;
 import org.eclipse.microprofile.config.inject.ConfigProperty;
@@ -29,6 +31,7 @@ class RenewalMail {
 
   void askDeciders(Book book, RenewalCase one, List<RenewalSeats> seats) {
     Agreement agreement = book.agreements().byId(one.agreement);
+    String decideBy = Words.day(requireNonNull(one.decideBy));
     StringBuilder list = new StringBuilder();
     for (RenewalSeats row : seats) {
       list.append(
@@ -58,9 +61,8 @@ class RenewalMail {
                 address,
                 one.agreement,
                 Words.day(one.noticeBy),
-                Words.day(one.decideBy));
-    String subject =
-        "To decide by %s: how %s renews".formatted(Words.day(one.decideBy), agreement.name());
+                decideBy);
+    String subject = "To decide by %s: how %s renews".formatted(decideBy, agreement.name());
     sessions
         .addressesOf(Role.DECIDER, one.preparedBy)
         .forEach(recipient -> mailroom.send(recipient, subject, body, "DECIDE"));
@@ -69,6 +71,7 @@ class RenewalMail {
   /** Tells whoever prepared it what became of it. */
   void tellDecision(Book book, RenewalCase one) {
     String name = book.agreements().byId(one.agreement).name();
+    boolean granted = Boolean.TRUE.equals(one.granted);
     String said = one.decisionNote == null ? "" : "“" + one.decisionNote + "”\n\n";
     String body =
         """
@@ -77,14 +80,14 @@ class RenewalMail {
         %s%s/renewals/%s
         """
             .formatted(
-                sessions.nameOf(one.decidedBy),
-                one.granted ? "granted" : "refused",
+                sessions.nameOf(requireNonNull(one.decidedBy)),
+                granted ? "granted" : "refused",
                 name,
                 Words.day(one.renews),
                 said,
                 address,
                 one.agreement);
-    String subject = "%s: the renewal of %s".formatted(one.granted ? "Granted" : "Refused", name);
+    String subject = "%s: the renewal of %s".formatted(granted ? "Granted" : "Refused", name);
     sessions
         .addressOf(one.preparedBy)
         .ifPresent(recipient -> mailroom.send(recipient, subject, body, "DECIDED"));

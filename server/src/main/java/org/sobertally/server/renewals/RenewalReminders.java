@@ -65,9 +65,10 @@ class RenewalReminders {
     for (Agreement agreement : book.agreements().all()) {
       Optional<RenewalChance> chance = agreement.nextChance(today);
       AgreementOwners.Note note = notes.get(agreement.id());
-      boolean owned = note != null && note.owner() != null && book.people().has(note.owner());
-      if (chance.isPresent() && owned && agreement.inForce(today)) {
-        remind(book, agreement, chance.get(), note.owner(), today, distances);
+      String owner = note == null ? null : note.owner();
+      boolean owned = owner != null && book.people().has(owner);
+      if (chance.isPresent() && owner != null && owned && agreement.inForce(today)) {
+        remind(book, agreement, chance.get(), owner, today, distances);
       }
     }
   }

@@ -18,6 +18,7 @@ import java.util.TreeSet;
 import org.eclipse.microprofile.openapi.annotations.media.Schema;
 import org.eclipse.microprofile.openapi.annotations.tags.Tag;
 import org.jboss.resteasy.reactive.RestResponse;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.agreement.Offer;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.catalogue.Plan;
@@ -87,7 +88,7 @@ public class RenewalResource {
 
   /** Somebody who is back on a day. */
   @Schema(name = "ReturningPerson")
-  record Returning(String person, String name, LocalDate until) {}
+  record Returning(String person, String name, @Nullable LocalDate until) {}
 
   /**
    * People away who will want the plan again in a month: to be counted as known.

@@ -1,5 +1,7 @@
 package org.sobertally.server.renewals;
 
+import static java.util.Objects.requireNonNull;
+
 import jakarta.enterprise.context.ApplicationScoped;
 import java.math.BigDecimal;
 import java.time.LocalDate;
@@ -9,6 +11,7 @@ import java.util.Collections;
 import java.util.List;
 import java.util.TreeSet;
 import java.util.UUID;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.agreement.Agreement;
 import org.sobertally.core.agreement.Offer;
 import org.sobertally.core.agreement.Subscription;
@@ -28,10 +31,10 @@ import org.sobertally.core.words.Words;
 import org.sobertally.server.access.SignIns;
 import org.sobertally.server.book.store.BookEditor;
 import org.sobertally.server.book.store.Books;
-import org.sobertally.server.http.Problem;
 import org.sobertally.server.journal.Journal;
 import org.sobertally.server.kept.Savings;
 import org.sobertally.server.names.Slugs;
+import org.sobertally.server.refusal.Refusal;
 import org.sobertally.server.time.TallyClock;
 
 /**
@@ -78,7 +81,7 @@ class RenewalService {
         .study(book, clock.today(), agreement)
         .orElseThrow(
             () ->
-                Problem.conflict(
+                Refusal.conflict(
                     "%s has no renewal that can still be changed."
                         .formatted(book.agreements().byId(agreement).name())));
   }
@@ -87,13 +90,13 @@ class RenewalService {
     RenewalStudy study = study(book, agreement);
     return cases
         .find(agreement, study.chance().renews())
-        .orElseThrow(() -> Problem.conflict("Nothing is prepared for this renewal yet."));
+        .orElseThrow(() -> Refusal.conflict("Nothing is prepared for this renewal yet."));
   }
 
   /** The one of which the vendor was told, whatever the day is. */
   private RenewalCase requireTold(Book book, String agreement, String otherwise) {
     RenewalResource.requireAgreement(book, agreement);
-    return cases.told(agreement).orElseThrow(() -> Problem.conflict(otherwise));
+    return cases.told(agreement).orElseThrow(() -> Refusal.conflict(otherwise));
   }
 
   private void move(RenewalCase one, RenewalState next) {
@@ -101,7 +104,7 @@ class RenewalService {
     boolean again =
         now == next && next != RenewalState.PREPARED && next != RenewalState.KEPT_ON_PURPOSE;
     if (again || !RenewalState.LIFE.may(now, next)) {
-      throw Problem.conflict("This renewal is %s; that cannot be done now.".formatted(words(now)));
+      throw Refusal.conflict("This renewal is %s; that cannot be done now.".formatted(words(now)));
     }
     one.state = next;
   }
@@ -168,7 +171,7 @@ class RenewalService {
     if (form.seen() != null && form.seen() != version) {
       String who =
           now == null || now.preparedBy == null ? "Somebody" : sessions.nameOf(now.preparedBy);
-      throw Problem.conflict(
+      throw Refusal.conflict(
           "%s has changed this renewal since you opened it. Look at what stands there now; what you"
                   .formatted(who)
               + " tried is still here.");
@@ -207,16 +210,17 @@ class RenewalService {
     } else {
       Offer offer = book.offers().has(form.offer()) ? book.offers().byId(form.offer()) : null;
       if (offer == null || !offer.agreement().equals(study.agreement().id())) {
-        throw Problem.notFound("There is no offer %s for this agreement.".formatted(form.offer()));
+        throw Refusal.notFound("There is no offer %s for this agreement.".formatted(form.offer()));
       }
       if (!offer.standsOn(clock.today())) {
-        throw Problem.conflict(
-            "%s could be taken until %s.".formatted(offer.name(), Words.day(offer.validUntil())));
+        throw Refusal.conflict(
+            "%s could be taken until %s."
+                .formatted(offer.name(), Words.day(requireNonNull(offer.validUntil()))));
       }
       mix = figures.mix(study, offer);
     }
     if (!mix.uncovered().isEmpty()) {
-      throw Problem.unprocessable(
+      throw Refusal.notTaken(
           "By these terms %s would have nothing that gives what they need: choose others, or give"
                   .formatted(Words.count(mix.uncovered().size(), "person"))
               + " them something else first.",
@@ -261,7 +265,7 @@ class RenewalService {
           LocalDate today = clock.today();
           LocalDate last = one.noticeBy.isBefore(today) ? one.renews.minusDays(1) : one.noticeBy;
           if (decideBy.isBefore(today) || decideBy.isAfter(last)) {
-            throw Problem.badRequest(
+            throw Refusal.badInput(
                 "decideBy: choose a day from today to %s, or it comes too late."
                     .formatted(Words.day(last)));
           }
@@ -287,10 +291,10 @@ class RenewalService {
               !Collections.disjoint(
                   sessions.behind(actor), Arrays.asList(one.preparedBehind.split("\n")));
           if (one.state == RenewalState.ASKED && own) {
-            throw Problem.forbidden("Somebody else decides what you have prepared.");
+            throw Refusal.forbidden("Somebody else decides what you have prepared.");
           }
           if (one.state != RenewalState.ASKED) {
-            throw Problem.conflict(
+            throw Refusal.conflict(
                 "This renewal is %s; there is nothing to decide.".formatted(words(one.state)));
           }
           move(one, grant ? RenewalState.DECIDED : RenewalState.PREPARED);
@@ -317,12 +321,12 @@ class RenewalService {
           Book book = change.book();
           RenewalCase one = require(book, agreement);
           if (day.isAfter(clock.today())) {
-            throw Problem.badRequest("day: %s has not come yet.".formatted(day));
+            throw Refusal.badInput("day: %s has not come yet.".formatted(day));
           }
           Agreement of = book.agreements().byId(agreement);
           boolean byHand = of.termOn(one.renews.minusDays(1)).renews() == Agreement.Renews.MANUAL;
           if (day.isAfter(one.noticeBy) && !byHand) {
-            throw Problem.conflict(
+            throw Refusal.conflict(
                 "Notice for %s was due by %s: it renews as it stands, and the next chance is a"
                         .formatted(Words.day(one.renews), Words.day(one.noticeBy))
                     + " year later.");
@@ -366,7 +370,7 @@ class RenewalService {
           RenewalCase one =
               requireTold(change.book(), agreement, "No notice was given for this renewal.");
           if (!clock.today().isBefore(one.renews)) {
-            throw Problem.conflict(
+            throw Refusal.conflict(
                 "It has renewed on %s: the notice cannot be withdrawn any more."
                     .formatted(Words.day(one.renews)));
           }
@@ -427,7 +431,7 @@ class RenewalService {
       prices = new PriceList(PriceList.Pricing.FLAT, of.listedPrice(), List.of(), 0);
     }
     if (prices == null) {
-      throw Problem.conflict(
+      throw Refusal.conflict(
           "%s has no price on %s: write down a subscription to it on the terms sheet first."
               .formatted(of.name(), book.agreements().byId(one.agreement).name()));
     }
@@ -457,7 +461,8 @@ class RenewalService {
   }
 
   /** The vendor has confirmed: the next term begins on the renewal day, and the money is kept. */
-  RenewalCase renew(String agreement, RenewalForms.NextTerm form, LocalDate ends, String actor) {
+  RenewalCase renew(
+      String agreement, RenewalForms.NextTerm form, @Nullable LocalDate ends, String actor) {
     return books.write(
         change -> {
           Book book = change.book();
@@ -468,7 +473,7 @@ class RenewalService {
                   "Nothing was told to the vendor that is not written down yet. Give notice first.");
           LocalDate until = ends == null ? one.renews.plusMonths(one.months) : ends;
           if (!one.renews.isBefore(until)) {
-            throw Problem.badRequest(
+            throw Refusal.badInput(
                 "ends: the term begins on %s and must end after that."
                     .formatted(Words.day(one.renews)));
           }
@@ -512,10 +517,11 @@ class RenewalService {
   }
 
   private void takePrices(Books.Change change, RenewalCase one) {
-    if (!change.book().offers().has(one.offer)) {
-      throw Problem.conflict("The offer is not in the book any more: bring it in again.");
+    String offer = one.offer;
+    if (offer == null || !change.book().offers().has(offer)) {
+      throw Refusal.conflict("The offer is not in the book any more: bring it in again.");
     }
-    for (Offer.PriceOf price : change.book().offers().byId(one.offer).prices()) {
+    for (Offer.PriceOf price : change.book().offers().byId(offer).prices()) {
       for (Subscription line : change.book().lines().all()) {
         PlanModel model = change.book().plans().byId(line.plan()).model();
         if (line.agreement().equals(one.agreement)
@@ -542,7 +548,7 @@ class RenewalService {
         change -> {
           RenewalStudy study = study(change.book(), agreement);
           if (!until.isAfter(clock.today())) {
-            throw Problem.badRequest("until: choose a day after today.");
+            throw Refusal.badInput("until: choose a day after today.");
           }
           RenewalCase one =
               cases

@@ -13,7 +13,7 @@ import org.sobertally.core.renewal.Mix;
 import org.sobertally.core.renewal.RenewalStudy;
 import org.sobertally.server.figures.FigureCache;
 import org.sobertally.server.http.MoneyDto;
-import org.sobertally.server.http.Problem;
+import org.sobertally.server.refusal.Refusal;
 
 /** One agreement's next renewal with what somebody tries on it, as page and paper show it. */
 @ApplicationScoped
@@ -78,14 +78,14 @@ class RenewalSheets {
   /**
    * The offer of that id; null where none is asked for.
    *
-   * @throws io.quarkiverse.resteasy.problem.HttpProblem where the agreement has no such offer
+   * @throws Refusal where the agreement has no such offer
    */
   static @Nullable Offer offerOf(Book book, String agreement, @Nullable String offer) {
     if (offer == null || offer.isBlank()) {
       return null;
     }
     if (!book.offers().has(offer) || !book.offers().byId(offer).agreement().equals(agreement)) {
-      throw Problem.notFound("There is no offer %s for this agreement.".formatted(offer));
+      throw Refusal.notFound("There is no offer %s for this agreement.".formatted(offer));
     }
     return book.offers().byId(offer);
   }

@@ -7,6 +7,7 @@ import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.agreement.Agreement;
 import org.sobertally.core.agreement.Offer;
 import org.sobertally.core.agreement.Subscription;
@@ -156,7 +157,7 @@ final class RenewalViews {
         : book.accounts().get(holder.account()).id();
   }
 
-  private static List<RenewalDto.MovementRow> movement(Movement movement) {
+  private static @Nullable List<RenewalDto.MovementRow> movement(Movement movement) {
     if (!movement.known()) {
       return null;
     }

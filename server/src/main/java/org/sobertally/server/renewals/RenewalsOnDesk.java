@@ -11,6 +11,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.agreement.Agreement;
 import org.sobertally.core.agreement.Subscription;
 import org.sobertally.core.book.Book;
@@ -64,12 +65,14 @@ class RenewalsOnDesk implements DeskSource {
   }
 
   private Optional<Line> line(
-      Book book, Asker asker, Agreement agreement, LocalDate renews, RenewalCase one) {
+      Book book, Asker asker, Agreement agreement, LocalDate renews, @Nullable RenewalCase one) {
     LocalDate day = asker.day();
     LocalDate by = agreement.noticeFor(renews);
     String path = "/renewals/" + agreement.id();
-    RenewalState state = one == null ? RenewalState.OPEN : one.stateOn(day);
-    switch (state) {
+    if (one == null) {
+      return open(book, agreement, day, renews, by, path);
+    }
+    switch (one.stateOn(day)) {
       case ASKED -> {
         boolean own =
             !Collections.disjoint(
@@ -77,24 +80,27 @@ class RenewalsOnDesk implements DeskSource {
         if (asker.role() == Role.DECIDER && !own) {
           return Optional.of(
               new Line(
-                  About.NOTICE,
-                  "Decide how %s renews".formatted(agreement.name()),
-                  "It renews on %s as it stands.".formatted(Words.day(renews)),
-                  less(one),
-                  one.decideBy,
-                  path));
+                      About.NOTICE,
+                      "Decide how %s renews".formatted(agreement.name()),
+                      "It renews on %s as it stands.".formatted(Words.day(renews)),
+                      less(one),
+                      one.decideBy,
+                      path)
+                  .of(agreement.id()));
         }
         return Optional.empty();
       }
       case DECIDED -> {
         return Optional.of(
             new Line(
-                About.NOTICE,
-                "Tell the vendor how %s renews: it is decided".formatted(agreement.name()),
-                "It renews on %s as it stands, whatever was decided.".formatted(Words.day(renews)),
-                less(one),
-                by,
-                path));
+                    About.NOTICE,
+                    "Tell the vendor how %s renews: it is decided".formatted(agreement.name()),
+                    "It renews on %s as it stands, whatever was decided."
+                        .formatted(Words.day(renews)),
+                    less(one),
+                    by,
+                    path)
+                .of(agreement.id()));
       }
       case NOTICE_GIVEN, RENEWED, KEPT_ON_PURPOSE -> {
         return Optional.empty();
@@ -108,16 +114,17 @@ class RenewalsOnDesk implements DeskSource {
   /** The renewal has come, and nobody has said what the vendor made of the notice. */
   private static Line confirm(Book book, RenewalCase one) {
     return new Line(
-        About.NOTICE,
-        "Write down how %s was renewed".formatted(book.agreements().byId(one.agreement).name()),
-        "It renewed on %s; nothing of it is counted as kept before."
-            .formatted(Words.day(one.renews)),
-        less(one),
-        one.renews,
-        "/renewals/" + one.agreement);
+            About.NOTICE,
+            "Write down how %s was renewed".formatted(book.agreements().byId(one.agreement).name()),
+            "It renewed on %s; nothing of it is counted as kept before."
+                .formatted(Words.day(one.renews)),
+            less(one),
+            one.renews,
+            "/renewals/" + one.agreement)
+        .of(one.agreement);
   }
 
-  private static Money less(RenewalCase one) {
+  private static @Nullable Money less(RenewalCase one) {
     Money less = new Money(one.yearlyBefore.subtract(one.yearlyAfter), one.currency);
     return less.amount().signum() > 0 ? less : null;
   }
@@ -149,19 +156,20 @@ class RenewalsOnDesk implements DeskSource {
     String does = agreement.termOn(day).renews() == Agreement.Renews.AUTO ? "renews" : "ends";
     return Optional.of(
         new Line(
-            About.NOTICE,
-            "Give notice on %s, or keep it".formatted(agreement.name()),
-            "It %s on %s %s, %s a year."
-                .formatted(
-                    does,
-                    Words.day(renews),
-                    given == 0
-                        ? "as it is"
-                        : "with %s fewer, as given back".formatted(Words.count(given, "seat")),
-                    MoneyWords.about(paid)),
-            waste.amount().signum() > 0 ? waste : null,
-            by,
-            path));
+                About.NOTICE,
+                "Give notice on %s, or keep it".formatted(agreement.name()),
+                "It %s on %s %s, %s a year."
+                    .formatted(
+                        does,
+                        Words.day(renews),
+                        given == 0
+                            ? "as it is"
+                            : "with %s fewer, as given back".formatted(Words.count(given, "seat")),
+                        MoneyWords.about(paid)),
+                waste.amount().signum() > 0 ? waste : null,
+                by,
+                path)
+            .of(agreement.id()));
   }
 
   /** By the quantity and the prices of the renewal day. */

@@ -24,6 +24,7 @@ import java.util.OptionalInt;
 import org.eclipse.microprofile.openapi.annotations.media.Schema;
 import org.eclipse.microprofile.openapi.annotations.tags.Tag;
 import org.jboss.resteasy.reactive.RestResponse;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.agreement.Agreement;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.money.Money;
@@ -120,7 +121,7 @@ public class RenewalsResource {
         book.version());
   }
 
-  private RenewalDto.Line line(RenewalStudy study, AgreementOwners.Note note) {
+  private RenewalDto.Line line(RenewalStudy study, AgreementOwners.@Nullable Note note) {
     Book book = study.book();
     Agreement agreement = study.agreement();
     RenewalViews views = new RenewalViews(study);

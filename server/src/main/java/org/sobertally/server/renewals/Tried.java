@@ -6,11 +6,12 @@ import java.time.YearMonth;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.renewal.Known;
 import org.sobertally.core.renewal.Margins;
 import org.sobertally.core.renewal.RenewalTerms;
-import org.sobertally.server.http.Problem;
+import org.sobertally.server.refusal.Refusal;
 
 /**
  * What somebody tries on a renewal, as its parameters say.
@@ -24,11 +25,11 @@ record Tried(Margins margins, Known known, BigDecimal added) {
   private static final int MOST_KNOWN = 500;
   private static final BigDecimal MOST_PERCENT = BigDecimal.valueOf(1000);
 
-  static Tried of(Book book, String margin, String u, List<String> known) {
+  static Tried of(Book book, @Nullable String margin, @Nullable String u, List<String> known) {
     return new Tried(margins(book, margin), known(book, known), added(u));
   }
 
-  private static Margins margins(Book book, String text) {
+  private static Margins margins(Book book, @Nullable String text) {
     if (text == null || text.isBlank() || text.strip().equals("advised")) {
       return Margins.ADVISED;
     }
@@ -39,7 +40,7 @@ record Tried(Margins margins, Known known, BigDecimal added) {
     for (String part : text.split(",")) {
       int colon = part.lastIndexOf(':');
       if (colon < 1) {
-        throw Problem.badRequest(
+        throw Refusal.badInput(
             "margin: '%s' is neither advised, nor 0, nor plan:seats.".formatted(part));
       }
       set.put(plan(book, part.substring(0, colon)), seats("margin", part.substring(colon + 1)));
@@ -52,14 +53,14 @@ record Tried(Margins margins, Known known, BigDecimal added) {
       return Known.NOTHING;
     }
     if (texts.size() > MOST_KNOWN) {
-      throw Problem.badRequest("known: say at most %d changes.".formatted(MOST_KNOWN));
+      throw Refusal.badInput("known: say at most %d changes.".formatted(MOST_KNOWN));
     }
     Map<Integer, Map<YearMonth, Integer>> changes = new HashMap<>();
     for (String text : texts) {
       int last = text.lastIndexOf(':');
       int middle = last < 1 ? -1 : text.lastIndexOf(':', last - 1);
       if (middle < 1) {
-        throw Problem.badRequest(
+        throw Refusal.badInput(
             "known: '%s' is no plan:month:seats, like letter:2027-04:12.".formatted(text));
       }
       try {
@@ -70,7 +71,7 @@ record Tried(Margins margins, Known known, BigDecimal added) {
                 seats("known", text.substring(last + 1)),
                 Integer::sum);
       } catch (DateTimeException e) {
-        throw Problem.badRequest(
+        throw Refusal.badInput(
             "known: '%s' is no month. Write it like 2027-04."
                 .formatted(text.substring(middle + 1, last)));
       }
@@ -78,7 +79,7 @@ record Tried(Margins margins, Known known, BigDecimal added) {
     return new Known(changes);
   }
 
-  private static BigDecimal added(String percent) {
+  private static BigDecimal added(@Nullable String percent) {
     if (percent == null || percent.isBlank()) {
       return RenewalTerms.USUALLY_ADDED;
     }
@@ -90,13 +91,13 @@ record Tried(Margins margins, Known known, BigDecimal added) {
     } catch (NumberFormatException e) {
       // Said below, as for a number out of range.
     }
-    throw Problem.badRequest("u: '%s' is no per cent from 0 to 1000.".formatted(percent));
+    throw Refusal.badInput("u: '%s' is no per cent from 0 to 1000.".formatted(percent));
   }
 
   private static int plan(Book book, String id) {
     int plan = book.plans().numberOf(id);
     if (plan < 0) {
-      throw Problem.notFound("There is no plan %s.".formatted(id));
+      throw Refusal.notFound("There is no plan %s.".formatted(id));
     }
     return plan;
   }
@@ -110,7 +111,7 @@ record Tried(Margins margins, Known known, BigDecimal added) {
     } catch (NumberFormatException e) {
       // Said below, as for a number out of range.
     }
-    throw Problem.badRequest(
+    throw Refusal.badInput(
         "%s: '%s' is no whole number of seats up to %,d.".formatted(name, text, MOST_SEATS));
   }
 }

@@ -8,14 +8,15 @@ import jakarta.validation.constraints.Size;
 import java.time.LocalDate;
 import java.util.List;
 import org.eclipse.microprofile.openapi.annotations.media.Schema;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.catalogue.Plan;
 import org.sobertally.server.book.store.BookEditor;
 import org.sobertally.server.book.store.Books;
 import org.sobertally.server.http.MoneyDto;
-import org.sobertally.server.http.Problem;
 import org.sobertally.server.journal.Journal;
 import org.sobertally.server.journal.JournalEntry;
+import org.sobertally.server.refusal.Refusal;
 import org.sobertally.server.time.TallyClock;
 
 /** What holders say with the link of their letter. */
@@ -60,10 +61,10 @@ class Answers {
       String planName,
       String vendorName,
       String why,
-      @Schema(nullable = true) LocalDate lastUsed,
-      MoneyDto yearly,
+      @Schema(nullable = true) @Nullable LocalDate lastUsed,
+      @Nullable MoneyDto yearly,
       @Schema(nullable = true) RoundItem.Answer answer,
-      @Schema(nullable = true) String reason) {}
+      @Schema(nullable = true) @Nullable String reason) {}
 
   /**
    * What somebody is asked.
@@ -77,7 +78,7 @@ class Answers {
       String name,
       LocalDate until,
       boolean open,
-      @Schema(nullable = true) String closed,
+      @Schema(nullable = true) @Nullable String closed,
       List<AskedSeat> seats) {}
 
   /**
@@ -97,7 +98,7 @@ class Answers {
   private RoundLetter letter(String token) {
     RoundLetter letter = letters.opened(token).orElse(null);
     if (letter == null || !books.current().people().has(letter.person)) {
-      throw Problem.notFound("This link opens nothing. Take it from the mail, whole.");
+      throw Refusal.notFound("This link opens nothing. Take it from the mail, whole.");
     }
     return letter;
   }
@@ -114,12 +115,11 @@ class Answers {
   }
 
   private static AskedSeat shown(Book book, RoundItem item) {
-    boolean known = book.plans().has(item.plan);
-    Plan plan = known ? book.plans().byId(item.plan) : null;
+    Plan plan = book.plans().has(item.plan) ? book.plans().byId(item.plan) : null;
     return new AskedSeat(
         item.id,
-        known ? plan.name() : item.plan,
-        known ? book.vendors().byId(plan.vendor()).name() : "",
+        plan != null ? plan.name() : item.plan,
+        plan != null ? book.vendors().byId(plan.vendor()).name() : "",
         item.why,
         item.lastUsed,
         MoneyDto.of(item.yearly, item.currency),
@@ -131,7 +131,7 @@ class Answers {
     return round.state == Round.State.ASKING && !clock.today().isAfter(round.askUntil);
   }
 
-  private String closed(Round round) {
+  private @Nullable String closed(Round round) {
     if (isOpen(round)) {
       return null;
     }
@@ -146,20 +146,21 @@ class Answers {
         change -> {
           RoundLetter letter = letter(token);
           Round round = store.round(letter.round);
-          if (!isOpen(round)) {
-            throw Problem.conflict(closed(round));
+          String closed = closed(round);
+          if (closed != null) {
+            throw Refusal.conflict(closed);
           }
           RoundItem item =
               store.itemsOf(round.id, letter.person).stream()
                   .filter(one -> one.id.equals(form.item()))
                   .findFirst()
-                  .orElseThrow(() -> Problem.notFound("You were not asked about that seat."));
+                  .orElseThrow(() -> Refusal.notFound("You were not asked about that seat."));
           List<RoundItem> theirs = store.itemsOf(round.id, letter.person);
           if (isSaid(item, form)) {
             return shown(letter);
           }
           if (letter.answers >= MOST_ANSWERS * theirs.size()) {
-            throw Problem.tooMany(
+            throw Refusal.tooMany(
                 "This link was answered with often enough. Write to whoever looks after your"
                     + " seats.");
           }
@@ -184,7 +185,7 @@ class Answers {
     LocalDate today = clock.today();
     String reason = reasonOf(form);
     if (item.state == RoundItem.State.LEFT_OUT) {
-      throw Problem.conflict("This seat is not looked at any more.");
+      throw Refusal.conflict("This seat is not looked at any more.");
     }
     if (item.keep != null) {
       editor.endKeep(change, item.holding, item.keep, today);
@@ -192,7 +193,7 @@ class Answers {
     }
     if (form.answer() == RoundItem.Answer.KEEP) {
       if (reason.isEmpty()) {
-        throw Problem.badRequest("reason: say in a word why the seat is needed.");
+        throw Refusal.badInput("reason: say in a word why the seat is needed.");
       }
       item.keep = editor.keep(change, item.holding, reason, item.name, today.plusDays(KEPT_DAYS));
     }

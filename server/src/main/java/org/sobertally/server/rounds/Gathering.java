@@ -9,6 +9,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.cover.Needs;
 import org.sobertally.core.findings.FindingKind;
@@ -36,7 +37,7 @@ final class Gathering {
 
   private final RoundPlan plan;
   private final Set<String> elsewhere;
-  private final BitSet people;
+  private final @Nullable BitSet people;
   private final Money[] priceOfLine;
 
   /**

@@ -111,7 +111,7 @@ class Letters {
                     new Mailroom.Letter(
                         letter.email,
                         subject,
-                        asked(book, round, letter, byPerson.get(letter.person)),
+                        asked(book, round, letter, byPerson.getOrDefault(letter.person, List.of())),
                         "REMIND"))
             .toList());
   }

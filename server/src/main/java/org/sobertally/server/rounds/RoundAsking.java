@@ -11,8 +11,8 @@ import org.sobertally.core.book.Book;
 import org.sobertally.core.words.Words;
 import org.sobertally.server.book.store.Books;
 import org.sobertally.server.figures.FigureCache;
-import org.sobertally.server.http.Problem;
 import org.sobertally.server.journal.Journal;
+import org.sobertally.server.refusal.Refusal;
 import org.sobertally.server.slates.Sweeps;
 import org.sobertally.server.time.TallyClock;
 
@@ -139,7 +139,7 @@ class RoundAsking {
         change -> {
           Round round = store.round(id);
           if (round.state != Round.State.ASKING) {
-            throw Problem.conflict(
+            throw Refusal.conflict(
                 round.state == Round.State.GATHERED
                     ? "Its letters are being written. Try again in a moment."
                     : "This round does not ask any more.");

@@ -9,6 +9,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.time.Days;
 import org.sobertally.core.words.Words;
@@ -93,7 +94,7 @@ class RoundDeciding {
         });
   }
 
-  private String send(Books.Change change, Round round, List<RoundItem> items) {
+  private @Nullable String send(Books.Change change, Round round, List<RoundItem> items) {
     Sweeps.Sent sent =
         sweeps.send(
             change,
@@ -111,7 +112,7 @@ class RoundDeciding {
   }
 
   /** Why a seat need not be proposed any more; null where it should. */
-  private String noLonger(Book book, RoundItem item) {
+  private @Nullable String noLonger(Book book, RoundItem item) {
     int h = book.holdings().numberOf(item.holding);
     LocalDate today = clock.today();
     if (h < 0 || !book.holdings().openOn(h, Days.of(today))) {
@@ -220,7 +221,8 @@ class RoundDeciding {
         });
   }
 
-  private static void settle(RoundItem item, Sweeps.Outcome outcome, boolean slateIsSettled) {
+  private static void settle(
+      RoundItem item, Sweeps.@Nullable Outcome outcome, boolean slateIsSettled) {
     if (outcome != null && outcome.done()) {
       item.state = RoundItem.State.TAKEN_BACK;
       item.takenBack = outcome.on();

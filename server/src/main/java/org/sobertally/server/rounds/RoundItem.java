@@ -9,6 +9,7 @@ import jakarta.persistence.Table;
 import java.math.BigDecimal;
 import java.time.Instant;
 import java.time.LocalDate;
+import org.jspecify.annotations.Nullable;
 
 /** A seat that a round is about, with the evidence as it was when it was gathered. */
 @Entity
@@ -45,7 +46,7 @@ class RoundItem {
   String round;
   String holding;
   String account;
-  String person;
+  @Nullable String person;
   String name;
   String plan;
   String line;
@@ -56,7 +57,7 @@ class RoundItem {
   String why;
 
   @Column(name = "last_used")
-  LocalDate lastUsed;
+  @Nullable LocalDate lastUsed;
 
   /** What it costs a year. */
   BigDecimal yearly;
@@ -71,16 +72,16 @@ class RoundItem {
   Answer answer;
 
   Instant answered;
-  String reason;
+  @Nullable String reason;
 
   /** The keep that the answer became. */
-  String keep;
+  @Nullable String keep;
 
-  String slate;
+  @Nullable String slate;
 
   /** The day on which the account got a seat of the plan again. */
   @Column(name = "came_back")
-  LocalDate cameBack;
+  @Nullable LocalDate cameBack;
 
   /** The day on which it came back. */
   @Column(name = "taken_back")

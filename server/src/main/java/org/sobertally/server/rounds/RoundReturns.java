@@ -3,6 +3,7 @@ package org.sobertally.server.rounds;
 import io.quarkus.narayana.jta.QuarkusTransaction;
 import jakarta.enterprise.context.ApplicationScoped;
 import java.time.LocalDate;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.book.Holdings;
 import org.sobertally.core.time.Days;
@@ -38,7 +39,7 @@ class RoundReturns {
             });
   }
 
-  private LocalDate cameBack(Book book, RoundItem item) {
+  private @Nullable LocalDate cameBack(Book book, RoundItem item) {
     if (!book.accounts().has(item.account)) {
       return null;
     }

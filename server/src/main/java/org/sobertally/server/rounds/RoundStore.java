@@ -14,7 +14,8 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
 import javax.sql.DataSource;
-import org.sobertally.server.http.Problem;
+import org.jspecify.annotations.Nullable;
+import org.sobertally.server.refusal.Refusal;
 
 /** Rounds as they are stored. */
 @ApplicationScoped
@@ -44,7 +45,7 @@ class RoundStore {
   RoundPlan plan(String id) {
     RoundPlan plan = entities.find(RoundPlan.class, id);
     if (plan == null) {
-      throw Problem.notFound("There is no such plan of rounds.");
+      throw Refusal.notFound("There is no such plan of rounds.");
     }
     return plan;
   }
@@ -58,7 +59,7 @@ class RoundStore {
   Round round(String id) {
     Round round = entities.find(Round.class, id);
     if (round == null) {
-      throw Problem.notFound("There is no round %s.".formatted(id));
+      throw Refusal.notFound("There is no round %s.".formatted(id));
     }
     return round;
   }
@@ -83,7 +84,7 @@ class RoundStore {
 
   /** A part of them, of one state or of all. */
   @Transactional
-  List<RoundItem> items(String round, RoundItem.State state, int first, int most) {
+  List<RoundItem> items(String round, RoundItem.@Nullable State state, int first, int most) {
     return entities
         .createQuery(
             "from RoundItem i where i.round = :round and (:state is null or i.state = :state)"
@@ -96,7 +97,7 @@ class RoundStore {
         .getResultList();
   }
 
-  int count(String round, RoundItem.State state) {
+  int count(String round, RoundItem.@Nullable State state) {
     return entities
         .createQuery(
             "select count(i) from RoundItem i"

@@ -9,6 +9,7 @@ import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
 import org.eclipse.microprofile.openapi.annotations.media.Schema;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.book.Book;
 import org.sobertally.server.access.SignIns;
 import org.sobertally.server.book.store.Books;
@@ -55,9 +56,9 @@ class RoundViews {
       int answered,
       Map<RoundItem.State, Long> counts,
       int cameBack,
-      @Schema(nullable = true) LocalDate watchedUntil,
-      MoneyDto yearly,
-      MoneyDto back,
+      @Schema(nullable = true) @Nullable LocalDate watchedUntil,
+      @Nullable MoneyDto yearly,
+      @Nullable MoneyDto back,
       List<String> slates) {}
 
   /** Every round, as it is asked for by its place; the newest first. */
@@ -74,7 +75,7 @@ class RoundViews {
   }
 
   /**
-   * @throws io.quarkiverse.resteasy.problem.HttpProblem 404, where there is none
+   * @throws Refusal 404, where there is none
    */
   @Transactional
   RoundDto round(String id) {
@@ -141,22 +142,22 @@ class RoundViews {
   public record ItemDto(
       String id,
       String holding,
-      @Schema(nullable = true) String person,
+      @Schema(nullable = true) @Nullable String person,
       String name,
       String plan,
       String planName,
       String line,
       List<String> kinds,
       String why,
-      @Schema(nullable = true) LocalDate lastUsed,
-      MoneyDto yearly,
+      @Schema(nullable = true) @Nullable LocalDate lastUsed,
+      @Nullable MoneyDto yearly,
       RoundItem.State state,
       @Schema(nullable = true) RoundItem.Answer answer,
       @Schema(nullable = true) Instant answered,
-      @Schema(nullable = true) String reason,
-      @Schema(nullable = true) String slate,
+      @Schema(nullable = true) @Nullable String reason,
+      @Schema(nullable = true) @Nullable String slate,
       @Schema(nullable = true) LocalDate takenBack,
-      @Schema(nullable = true) LocalDate cameBack) {}
+      @Schema(nullable = true) @Nullable LocalDate cameBack) {}
 
   ItemDto item(RoundItem item) {
     Book book = books.current();

@@ -14,6 +14,7 @@ import java.util.Comparator;
 import java.util.List;
 import org.eclipse.microprofile.openapi.annotations.media.Schema;
 import org.eclipse.microprofile.openapi.annotations.tags.Tag;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.catalogue.Plan;
 import org.sobertally.core.people.Account;
@@ -79,18 +80,18 @@ public class KeepResource {
   public record KeptSeat(
       String keep,
       String holding,
-      @Schema(nullable = true) String person,
+      @Schema(nullable = true) @Nullable String person,
       String name,
       String line,
       String planName,
       String vendorName,
       String reason,
-      @Schema(nullable = true) String by,
+      @Schema(nullable = true) @Nullable String by,
       LocalDate until,
       boolean over,
       UseState state,
       boolean cannotSay,
-      @Schema(nullable = true) LocalDate lastUsed,
+      @Schema(nullable = true) @Nullable LocalDate lastUsed,
       MoneyDto yearlyCost) {}
 
   /** Keeps of seats that are held on the day: the soonest to end first, then those that ended. */

@@ -17,6 +17,7 @@ import java.util.List;
 import java.util.Set;
 import org.eclipse.microprofile.openapi.annotations.media.Schema;
 import org.eclipse.microprofile.openapi.annotations.tags.Tag;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.book.Holding;
 import org.sobertally.core.catalogue.Plan;
@@ -65,7 +66,10 @@ public class MethodResource {
   /** A seat that came another way than most. */
   @Schema(name = "OtherWay")
   record OtherWay(
-      String holding, @Schema(nullable = true) String person, String name, Holding.Method method) {}
+      String holding,
+      @Schema(nullable = true) @Nullable String person,
+      String name,
+      Holding.Method method) {}
 
   /**
    * How the seats of a subscription came to their holders.

@@ -17,6 +17,7 @@ import java.util.List;
 import java.util.UUID;
 import org.eclipse.microprofile.openapi.annotations.media.Schema;
 import org.eclipse.microprofile.openapi.annotations.tags.Tag;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.book.Holding;
 import org.sobertally.core.people.Group;
@@ -76,8 +77,8 @@ public class RuleResource {
       String plan,
       String planName,
       String vendorName,
-      @Schema(nullable = true) LocalDate from,
-      @Schema(nullable = true) LocalDate until,
+      @Schema(nullable = true) @Nullable LocalDate from,
+      @Schema(nullable = true) @Nullable LocalDate until,
       boolean inForce,
       int due) {}
 
@@ -85,7 +86,7 @@ public class RuleResource {
   record GroupDto(
       String group,
       String name,
-      @Schema(nullable = true) Integer retentionDays,
+      @Schema(nullable = true) @Nullable Integer retentionDays,
       int members,
       List<PersonName> leads,
       List<RuleDto> rules) {}
@@ -93,7 +94,7 @@ public class RuleResource {
   @GET
   @Path("/groups")
   @Produces({MediaType.APPLICATION_JSON, "text/csv"})
-  public List<GroupDto> groups(@QueryParam("asOf") String asOfText) {
+  public List<GroupDto> groups(@QueryParam("asOf") @Nullable String asOfText) {
     Book book = books.current();
     LocalDate day = asOf.of(book, asOfText);
     return book.groups().all().stream().map(group -> shown(book, day, group)).toList();
@@ -144,7 +145,8 @@ public class RuleResource {
    * @param cameBack the day within the last 90 on which a seat of theirs came back
    */
   @Schema(name = "RuleGets")
-  record GetsDto(String person, String name, @Schema(nullable = true) LocalDate cameBack) {}
+  record GetsDto(
+      String person, String name, @Schema(nullable = true) @Nullable LocalDate cameBack) {}
 
   /** Handing out again what was taken back yesterday is to be seen before it is done. */
   private GetsDto gets(Book book, Person person, String plan) {
@@ -153,8 +155,10 @@ public class RuleResource {
     for (int a : book.accountsOf(book.people().require(person.id()))) {
       for (int h : book.holdings().ofAccount(a)) {
         LocalDate until = Days.date(book.holdings().until(h));
-        boolean over = until != null && !until.isAfter(clock.today()) && !until.isBefore(since);
-        if (over && book.planOfLine(book.holdings().line(h)).id().equals(plan)) {
+        if (until != null
+            && !until.isAfter(clock.today())
+            && !until.isBefore(since)
+            && book.planOfLine(book.holdings().line(h)).id().equals(plan)) {
           last = last == null || until.isAfter(last) ? until : last;
         }
       }

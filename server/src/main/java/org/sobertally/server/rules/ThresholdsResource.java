@@ -20,6 +20,7 @@ import java.util.Map;
 import java.util.Objects;
 import org.eclipse.microprofile.openapi.annotations.media.Schema;
 import org.eclipse.microprofile.openapi.annotations.tags.Tag;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.book.HouseRules;
 import org.sobertally.core.catalogue.Plan;
@@ -79,9 +80,9 @@ public class ThresholdsResource {
   @Schema(name = "DrawnLine")
   public record DrawnLine(
       String name,
-      @Schema(nullable = true) Integer days,
-      @Schema(nullable = true) String by,
-      @Schema(nullable = true) LocalDate on) {}
+      @Schema(nullable = true) @Nullable Integer days,
+      @Schema(nullable = true) @Nullable String by,
+      @Schema(nullable = true) @Nullable LocalDate on) {}
 
   /** A plan's own lines. */
   @Schema(name = "PlanLines")
@@ -121,7 +122,7 @@ public class ThresholdsResource {
   private static final String OPENING_GRACE = "opening_grace";
 
   private DrawnLine line(
-      Map<LineNote.Key, LineNote> drawn, String plan, String name, Integer days) {
+      Map<LineNote.Key, LineNote> drawn, String plan, String name, @Nullable Integer days) {
     LineNote known = drawn.get(new LineNote.Key(plan, name));
     return known == null
         ? new DrawnLine(name, days, null, null)
@@ -194,7 +195,7 @@ public class ThresholdsResource {
     return lines();
   }
 
-  private void tell(String actor, Plan plan, String name, Integer before, Integer days) {
+  private void tell(String actor, Plan plan, String name, @Nullable Integer before, Integer days) {
     if (Objects.equals(before, days)) {
       return;
     }

@@ -5,12 +5,13 @@ import java.time.Instant;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Locale;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.book.Book;
 import org.sobertally.server.book.store.BookEditor;
 import org.sobertally.server.book.store.Books;
-import org.sobertally.server.http.Problem;
 import org.sobertally.server.journal.Journal;
 import org.sobertally.server.journal.JournalEntry;
+import org.sobertally.server.refusal.Refusal;
 import org.sobertally.server.slates.moves.MoveEffects;
 import org.sobertally.server.slates.moves.MoveTypes;
 import org.sobertally.server.slates.moves.MoveWords;
@@ -62,11 +63,16 @@ class CallOutcomes {
   }
 
   /** An intake shows what was wanted. */
-  void confirmFromIntake(String callId, String intake) {
+  void confirmFromIntake(String callId, @Nullable String intake) {
     confirm(callId, null, intake, ACTOR, "the intake from %s shows it.");
   }
 
-  private void confirm(String callId, VendorAccount seen, String intake, String actor, String how) {
+  private void confirm(
+      String callId,
+      @Nullable VendorAccount seen,
+      @Nullable String intake,
+      String actor,
+      String how) {
     books.write(
         change -> {
           VendorCall call = store.callHeld(callId);
@@ -135,14 +141,14 @@ class CallOutcomes {
     }
   }
 
-  private static void settle(VendorCall call, VendorCall.State state, String reason) {
+  private static void settle(VendorCall call, VendorCall.State state, @Nullable String reason) {
     call.become(state);
     call.answered = Instant.now();
     call.said(reason);
   }
 
   /** The vendor was read and does not show it. */
-  void fail(String callId, String reason) {
+  void fail(String callId, @Nullable String reason) {
     books.write(
         change -> {
           VendorCall call = store.callHeld(callId);
@@ -155,7 +161,7 @@ class CallOutcomes {
         });
   }
 
-  private void failNow(Book book, VendorCall call, SlateMove move, String reason) {
+  private void failNow(Book book, VendorCall call, SlateMove move, @Nullable String reason) {
     settle(call, VendorCall.State.FAILED, reason);
     move.reason = call.answer;
     move.become(call.undoes ? SlateMove.State.CONFIRMED : SlateMove.State.FAILED);
@@ -172,16 +178,16 @@ class CallOutcomes {
    * What the move needs and a book that was taken in meanwhile no longer has; null where all is
    * there. Then nothing can be written down, whatever the vendor shows.
    */
-  private String missing(Book book, SlateMove move, boolean undoes) {
+  private @Nullable String missing(Book book, SlateMove move, boolean undoes) {
     String gone = "The book that was taken in meanwhile has no %s %s any more.";
     if (!types.atVendor(move).needsBook(book, move, undoes)) {
       return null;
     }
     boolean opens = move.newAccount && !undoes;
-    if (!opens && !book.accounts().has(move.account)) {
+    if (!opens && !book.accounts().has(move.account())) {
       return gone.formatted("account", move.account);
     }
-    if (opens && !book.people().has(move.person)) {
+    if (opens && !book.people().has(move.person())) {
       return gone.formatted("person", move.person);
     }
     for (String line : new String[] {move.line, move.toLine}) {
@@ -241,7 +247,7 @@ class CallOutcomes {
         change -> {
           VendorCall call = store.callHeld(callId);
           if (call.state.isSettled()) {
-            throw Problem.conflict("This move was settled meanwhile.");
+            throw Refusal.conflict("This move was settled meanwhile.");
           }
           SlateMove move = store.move(call.move);
           journal.add(
@@ -265,7 +271,7 @@ class CallOutcomes {
         change -> {
           VendorCall call = store.callHeld(callId);
           if (!VendorCall.State.OPEN.contains(call.state)) {
-            throw Problem.conflict("This move is not on its way to a vendor any more.");
+            throw Refusal.conflict("This move is not on its way to a vendor any more.");
           }
           call.become(VendorCall.State.BY_HAND);
           call.answer = null;

@@ -43,7 +43,7 @@ class HandOverMail {
   private static String reach(Book book, SlateMove handOver, List<SlateMove> moves) {
     Vendor vendor = book.vendors().byId(handOver.vendor);
     for (SlateMove move : moves) {
-      if (move.kind == MoveKind.DELETE && handOver.account.equals(move.account)) {
+      if (move.kind == MoveKind.DELETE && handOver.account().equals(move.account)) {
         String after =
             vendor.restoreDays() == null || vendor.restoreDays() == 0
                 ? "and is gone then"

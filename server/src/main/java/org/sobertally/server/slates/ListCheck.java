@@ -14,6 +14,7 @@ import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
 import org.eclipse.microprofile.openapi.annotations.media.Schema;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.catalogue.Plan;
 import org.sobertally.core.ledger.Promise;
@@ -25,7 +26,7 @@ import org.sobertally.core.slate.Preview;
 import org.sobertally.core.slate.Previewer;
 import org.sobertally.core.slate.Remark;
 import org.sobertally.core.time.Days;
-import org.sobertally.server.http.Problem;
+import org.sobertally.server.refusal.Refusal;
 import org.sobertally.server.slates.moves.MoveRequest;
 import org.sobertally.server.slates.moves.MoveResolver;
 import org.sobertally.server.slates.moves.MoveTypes;
@@ -55,10 +56,10 @@ final class ListCheck {
       String what,
       String verdict,
       String message,
-      @Schema(nullable = true) String person,
-      @Schema(nullable = true) String name,
-      @Schema(nullable = true) String planName,
-      @Schema(nullable = true) MoveRequest move) {}
+      @Schema(nullable = true) @Nullable String person,
+      @Schema(nullable = true) @Nullable String name,
+      @Schema(nullable = true) @Nullable String planName,
+      @Schema(nullable = true) @Nullable MoveRequest move) {}
 
   /**
    * @param verdicts how many rows have each
@@ -72,7 +73,7 @@ final class ListCheck {
   private final Book book;
   private final LocalDate today;
   private final MoveKind kind;
-  private final Plan usualPlan;
+  private final @Nullable Plan usualPlan;
   private final Map<String, List<Person>> people = new HashMap<>();
   private final Map<String, List<Plan>> plans = new HashMap<>();
 
@@ -80,7 +81,7 @@ final class ListCheck {
    * @param kind {@code HAND_OUT} or {@code TAKE_BACK}
    * @param usualPlan of rows that name none; null where each must
    */
-  ListCheck(MoveTypes types, Book book, LocalDate today, MoveKind kind, Plan usualPlan) {
+  ListCheck(MoveTypes types, Book book, LocalDate today, MoveKind kind, @Nullable Plan usualPlan) {
     this.types = types;
     this.book = book;
     this.today = today;
@@ -157,7 +158,7 @@ final class ListCheck {
         });
   }
 
-  private static Row with(Row row, String verdict, String message, MoveRequest move) {
+  private static Row with(Row row, String verdict, String message, @Nullable MoveRequest move) {
     return new Row(
         row.row(),
         row.who(),
@@ -187,12 +188,12 @@ final class ListCheck {
           lines.add(line.getFields().toArray(String[]::new));
         }
         if (lines.size() > MOST_ROWS) {
-          throw Problem.tooLarge(
+          throw Refusal.tooLarge(
               "A list has at most %,d rows. Split this one.".formatted(MOST_ROWS));
         }
       }
     } catch (CsvParseException | IOException e) {
-      throw Problem.badRequest("The list cannot be read: %s".formatted(e.getMessage()));
+      throw Refusal.badInput("The list cannot be read: %s".formatted(e.getMessage()));
     }
     if (lines.size() == 1 && areAddresses(lines.get(0))) {
       // People on one line, as they are copied out of a mail.
@@ -202,7 +203,7 @@ final class ListCheck {
           .toList();
     }
     if (lines.isEmpty()) {
-      throw Problem.badRequest("The list is empty. Write a person and a plan in each row.");
+      throw Refusal.badInput("The list is empty. Write a person and a plan in each row.");
     }
     return lines;
   }
@@ -224,7 +225,10 @@ final class ListCheck {
     Plan plan = wanted.size() == 1 ? wanted.get(0) : null;
     Fault fault = fault(who, what, persons, wanted);
     MoveRequest move = null;
-    if (fault == null && kind == MoveKind.HAND_OUT && isInvited(person, plan)) {
+    if (person == null || plan == null) {
+      // What is at fault is said above.
+      move = null;
+    } else if (fault == null && kind == MoveKind.HAND_OUT && isInvited(person, plan)) {
       fault =
           new Fault(
               "ALREADY_INVITED", "They were invited already and have not answered. Remind them.");
@@ -261,7 +265,8 @@ final class ListCheck {
         move);
   }
 
-  private static Fault fault(String who, String what, List<Person> persons, List<Plan> wanted) {
+  private static @Nullable Fault fault(
+      String who, String what, List<Person> persons, List<Plan> wanted) {
     if (who.isEmpty()) {
       return new Fault("UNREADABLE", "The row names nobody.");
     } else if (persons.isEmpty()) {
@@ -289,7 +294,7 @@ final class ListCheck {
   }
 
   /** The open holding of the plan; the one that began last of several. */
-  private String heldBy(Person person, Plan plan) {
+  private @Nullable String heldBy(Person person, Plan plan) {
     String found = null;
     int newest = Integer.MIN_VALUE;
     for (int a : book.accountsOf(book.people().require(person.id()))) {

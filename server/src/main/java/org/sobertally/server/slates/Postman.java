@@ -9,13 +9,12 @@ import jakarta.enterprise.event.Observes;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Consumer;
-import java.util.stream.Collectors;
 import org.eclipse.microprofile.config.inject.ConfigProperty;
 import org.jboss.logging.Logger;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.server.book.store.Books;
 import org.sobertally.server.outbox.BackOff;
 import org.sobertally.server.outbox.Outbox;
@@ -120,11 +119,13 @@ class Postman {
    * account. A seat that one move frees for another is free by then: those are not alike.
    */
   private void deliverAbreast(List<SlateStore.Due> alike) {
-    Map<Boolean, List<SlateStore.Due>> halves =
-        alike.stream().collect(Collectors.partitioningBy(d -> (d.account().hashCode() & 1) == 0));
-    outbox.abreast(
-        () -> halves.get(true).forEach(d -> deliver(d.id())),
-        () -> halves.get(false).forEach(d -> deliver(d.id())));
+    outbox.abreast(() -> deliverHalf(alike, 0), () -> deliverHalf(alike, 1));
+  }
+
+  private void deliverHalf(List<SlateStore.Due> alike, int half) {
+    alike.stream()
+        .filter(due -> (due.account().hashCode() & 1) == half)
+        .forEach(due -> deliver(due.id()));
   }
 
   /** What goes wrong with one call holds up no other: it is put off, and in the end it fails. */
@@ -315,7 +316,8 @@ class Postman {
     return time.toDays() > 0 ? time.toDays() + " days" : time.toMinutes() + " minutes";
   }
 
-  private void wait(VendorCall call, VendorCall.State state, String answer, Duration pause) {
+  private void wait(
+      VendorCall call, VendorCall.State state, @Nullable String answer, Duration pause) {
     change(
         call.id,
         fresh -> {

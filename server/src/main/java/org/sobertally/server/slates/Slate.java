@@ -8,6 +8,7 @@ import jakarta.persistence.Id;
 import jakarta.persistence.Version;
 import java.time.Instant;
 import java.time.LocalDate;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.server.access.SignIns;
 import org.sobertally.server.slates.moves.Life;
 
@@ -59,7 +60,7 @@ class Slate {
   Instant created;
   LocalDate deadline;
   Instant sent;
-  String note;
+  @Nullable String note;
   String decider;
   Instant decided;
   String reason;

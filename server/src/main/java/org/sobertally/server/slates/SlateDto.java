@@ -5,6 +5,7 @@ import java.time.Instant;
 import java.time.LocalDate;
 import java.util.List;
 import org.eclipse.microprofile.openapi.annotations.media.Schema;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.slate.MoveKind;
 import org.sobertally.core.slate.Remark;
 import org.sobertally.server.access.Role;
@@ -32,9 +33,9 @@ record SlateDto(
     String authorName,
     Instant created,
     @Schema(nullable = true) LocalDate deadline,
-    @Schema(nullable = true) String note,
+    @Schema(nullable = true) @Nullable String note,
     @Schema(nullable = true) String decider,
-    @Schema(nullable = true) String deciderName,
+    @Schema(nullable = true) @Nullable String deciderName,
     @Schema(nullable = true) String reason,
     boolean mayDecide,
     boolean mayPost,
@@ -116,33 +117,33 @@ record SlateDto(
       String what,
       SlateMove.State state,
       @Schema(nullable = true) String holding,
-      @Schema(nullable = true) String account,
-      @Schema(nullable = true) String person,
+      @Schema(nullable = true) @Nullable String account,
+      @Schema(nullable = true) @Nullable String person,
       String name,
       String vendor,
       String vendorName,
       @Schema(nullable = true) String plan,
-      @Schema(nullable = true) String planName,
+      @Schema(nullable = true) @Nullable String planName,
       @Schema(nullable = true) String line,
-      @Schema(nullable = true) String toLine,
-      @Schema(nullable = true) Integer seats,
-      @Schema(nullable = true) Integer idleDays,
-      @Schema(nullable = true) LocalDate lastUsed,
+      @Schema(nullable = true) @Nullable String toLine,
+      @Schema(nullable = true) @Nullable Integer seats,
+      @Schema(nullable = true) @Nullable Integer idleDays,
+      @Schema(nullable = true) @Nullable LocalDate lastUsed,
       List<RemarkDto> blocks,
       List<RemarkDto> warnings,
-      MoneyDto yearly,
-      @Schema(nullable = true) LocalDate cashFrom,
-      @Schema(nullable = true) LocalDate undoUntil,
+      @Nullable MoneyDto yearly,
+      @Schema(nullable = true) @Nullable LocalDate cashFrom,
+      @Schema(nullable = true) @Nullable LocalDate undoUntil,
       boolean mayUndo,
       boolean byHand,
       boolean mayEnd,
       @Schema(nullable = true) SlateMove.How settledHow,
-      @Schema(nullable = true) String reason,
-      @Schema(nullable = true) String waitsFor,
-      @Schema(nullable = true) LocalDate due,
+      @Schema(nullable = true) @Nullable String reason,
+      @Schema(nullable = true) @Nullable String waitsFor,
+      @Schema(nullable = true) @Nullable LocalDate due,
       boolean waits,
       @Schema(nullable = true) String successor,
-      @Schema(nullable = true) String successorName,
+      @Schema(nullable = true) @Nullable String successorName,
       @Schema(nullable = true) LocalDate agreedOn) {}
 
   @Schema(name = "Remark")

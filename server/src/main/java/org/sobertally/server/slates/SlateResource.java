@@ -26,6 +26,7 @@ import org.eclipse.microprofile.openapi.annotations.media.Schema;
 import org.eclipse.microprofile.openapi.annotations.responses.APIResponseSchema;
 import org.eclipse.microprofile.openapi.annotations.tags.Tag;
 import org.jboss.resteasy.reactive.RestResponse;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.server.access.OpenToLeads;
 import org.sobertally.server.access.Role;
 import org.sobertally.server.http.Page;
@@ -77,8 +78,8 @@ public class SlateResource {
    */
   @Schema(name = "SendRequest")
   public record SendRequest(
-      @Schema(nullable = true) String deadline,
-      @Schema(nullable = true) @Size(max = 1000) String note) {}
+      @Schema(nullable = true) @Nullable String deadline,
+      @Schema(nullable = true) @Size(max = 1000) @Nullable String note) {}
 
   /**
    * @param without ids of moves that are not granted though the others are

@@ -11,6 +11,7 @@ import java.util.List;
 import java.util.Objects;
 import java.util.Set;
 import org.jboss.logging.Logger;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.slate.Move;
 import org.sobertally.core.slate.Preview;
@@ -18,9 +19,9 @@ import org.sobertally.core.slate.Previewer;
 import org.sobertally.core.slate.Remark;
 import org.sobertally.core.words.Words;
 import org.sobertally.server.book.store.Books;
-import org.sobertally.server.http.Problem;
 import org.sobertally.server.journal.Journal;
 import org.sobertally.server.journal.JournalEntry;
+import org.sobertally.server.refusal.Refusal;
 import org.sobertally.server.slates.moves.FieldFault;
 import org.sobertally.server.slates.moves.MoveRequest;
 import org.sobertally.server.slates.moves.MoveResolver;
@@ -142,13 +143,13 @@ class SlateService {
       }
     }
     if (!resolver.faults().isEmpty()) {
-      throw Problem.unprocessable("Nothing was put on the slate.", resolver.faults());
+      throw Refusal.notTaken("Nothing was put on the slate.", resolver.faults());
     }
     if (reach.isLimited()) {
       requireWithinReach(book, store.movesOf(slate.id));
     }
     if (there.size() > MOST_MOVES) {
-      throw Problem.unprocessable(
+      throw Refusal.notTaken(
           "A slate holds at most %,d moves. Send this one and draft another.".formatted(MOST_MOVES),
           List.of());
     }
@@ -162,7 +163,7 @@ class SlateService {
             .map(move -> new FieldFault("move", move.kind.name(), "Not of the groups you lead."))
             .toList();
     if (!faults.isEmpty()) {
-      throw Problem.unprocessable("Nothing was put on the slate.", faults);
+      throw Refusal.notTaken("Nothing was put on the slate.", faults);
     }
   }
 
@@ -206,19 +207,18 @@ class SlateService {
         });
   }
 
-  void send(String id, LocalDate deadline, String note, String actor) {
+  void send(String id, @Nullable LocalDate deadline, @Nullable String note, String actor) {
     books.write(
         change -> {
           Slate slate = ownDraft(id, actor);
           List<SlateMove> moves = store.movesOf(id);
           if (moves.isEmpty()) {
-            throw Problem.conflict("The slate is empty. Put at least one move on it.");
+            throw Refusal.conflict("The slate is empty. Put at least one move on it.");
           }
           LocalDate today = clock.today();
           LocalDate until = deadline == null ? today.plusDays(USUAL_DAYS_TO_DECIDE) : deadline;
           if (until.isBefore(today)) {
-            throw Problem.badRequest(
-                "deadline: %s has passed. Choose a later day.".formatted(until));
+            throw Refusal.badInput("deadline: %s has passed. Choose a later day.".formatted(until));
           }
           Preview preview = freshPreview(change.book(), moves);
           requireUnblocked(change.book(), slate, moves, preview);
@@ -255,7 +255,7 @@ class SlateService {
           .forEach(block -> faults.add(new FieldFault(field, value, block.text())));
     }
     if (!faults.isEmpty()) {
-      throw Problem.unprocessable(
+      throw Refusal.notTaken(
           "%s cannot go. Take what cannot off the slate first."
               .formatted(Words.count(faults.size(), "move")),
           faults);
@@ -282,7 +282,7 @@ class SlateService {
           Slate slate = store.slate(id);
           require(slate, Slate.State.SENT, "decided");
           if (fourEyes.isOwn(slate, fourEyes.behind(actor))) {
-            throw Problem.forbidden(
+            throw Refusal.forbidden(
                 slate.author.equals(actor)
                     ? "This is your own slate. Somebody else must decide it."
                     : "Behind this slate and behind you stands the same person. Somebody else must"
@@ -317,7 +317,7 @@ class SlateService {
       store.remove(move);
     }
     if (!declined.isEmpty() && store.movesOf(slate.id).isEmpty()) {
-      throw Problem.badRequest("without: no move is left. Refuse the slate instead.");
+      throw Refusal.badInput("without: no move is left. Refuse the slate instead.");
     }
   }
 
@@ -457,7 +457,7 @@ class SlateService {
   /** Another day for a step that was not made yet. */
   void putOff(String id, String moveId, LocalDate day, String actor) {
     if (day.isBefore(clock.today())) {
-      throw Problem.badRequest("due: %s has passed. Choose a later day.".formatted(day));
+      throw Refusal.badInput("due: %s has passed. Choose a later day.".formatted(day));
     }
     books.write(
         change -> {
@@ -501,7 +501,7 @@ class SlateService {
     Slate slate = store.slate(id);
     SlateMove move = moveOf(id, moveId);
     if (slate.state != Slate.State.POSTED || move.state != SlateMove.State.PLANNED) {
-      throw Problem.conflict("This is no step that waits for its day.");
+      throw Refusal.conflict("This is no step that waits for its day.");
     }
     return move;
   }
@@ -512,7 +512,7 @@ class SlateService {
         change -> {
           SlateMove move = moveOf(id, moveId);
           if (move.successor == null) {
-            throw Problem.conflict("Nothing is handed over by this move.");
+            throw Refusal.conflict("Nothing is handed over by this move.");
           }
           move.agreedOn = clock.today();
           journal.add(
@@ -559,7 +559,7 @@ class SlateService {
             return null;
           }
           if (store.unsettledAccounts().contains(move.account)) {
-            throw Problem.conflict("An earlier move of this account is not confirmed yet.");
+            throw Refusal.conflict("An earlier move of this account is not confirmed yet.");
           }
           move.become(SlateMove.State.UNDOING);
           move.reason = null;
@@ -584,7 +584,7 @@ class SlateService {
   void doneByHand(String id, String moveId, String actor) {
     VendorCall call = openCall(id, moveId);
     if (call.state != VendorCall.State.BY_HAND) {
-      throw Problem.conflict(
+      throw Refusal.conflict(
           "This move is on its way to the vendor. To make it there by hand, turn it into one by"
               + " hand first.");
     }
@@ -605,7 +605,7 @@ class SlateService {
   private VendorCall openCall(String id, String moveId) {
     return store
         .openCall(id, moveId)
-        .orElseThrow(() -> Problem.conflict("This move does not wait for anything at a vendor."));
+        .orElseThrow(() -> Refusal.conflict("This move does not wait for anything at a vendor."));
   }
 
   /**
@@ -650,7 +650,7 @@ class SlateService {
     Slate slate = store.slate(id);
     require(slate, Slate.State.DRAFT, "changed");
     if (!slate.author.equals(actor)) {
-      throw Problem.forbidden("This draft is somebody else's. Draft a slate of your own.");
+      throw Refusal.forbidden("This draft is somebody else's. Draft a slate of your own.");
     }
     return slate;
   }
@@ -658,14 +658,14 @@ class SlateService {
   private SlateMove moveOf(String slate, String moveId) {
     SlateMove move = store.move(moveId);
     if (move == null || !move.slate.equals(slate)) {
-      throw Problem.notFound("There is no move %s on this slate.".formatted(moveId));
+      throw Refusal.notFound("There is no move %s on this slate.".formatted(moveId));
     }
     return move;
   }
 
   private static void require(Slate slate, Slate.State state, String verb) {
     if (slate.state != state) {
-      throw Problem.conflict(
+      throw Refusal.conflict(
           "Only a slate that is %s can be %s; this one is %s.".formatted(state, verb, slate.state));
     }
   }

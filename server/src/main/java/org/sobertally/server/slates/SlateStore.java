@@ -13,8 +13,9 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.slate.MoveKind;
-import org.sobertally.server.http.Problem;
+import org.sobertally.server.refusal.Refusal;
 import org.sobertally.server.slates.moves.SlateMove;
 import org.sobertally.server.store.OneMoment;
 
@@ -51,7 +52,7 @@ class SlateStore {
   Slate slate(String id) {
     Slate slate = entities.find(Slate.class, id);
     if (slate == null) {
-      throw Problem.notFound("There is no slate %s.".formatted(id));
+      throw Refusal.notFound("There is no slate %s.".formatted(id));
     }
     return slate;
   }
@@ -107,13 +108,13 @@ class SlateStore {
       SlateMove.State state,
       MoveKind kind,
       String plan,
-      String toLine,
+      @Nullable String toLine,
       String vendor,
       Integer seats,
-      Integer seatsHeld,
+      @Nullable Integer seatsHeld,
       Boolean toHold,
-      LocalDate keepUntil,
-      LocalDate cashFrom,
+      @Nullable LocalDate keepUntil,
+      @Nullable LocalDate cashFrom,
       String currency,
       SlateMove.How settledHow,
       long count,

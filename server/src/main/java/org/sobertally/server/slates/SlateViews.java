@@ -9,6 +9,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.OptionalInt;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.ledger.Places;
 import org.sobertally.core.money.Money;
@@ -24,7 +25,7 @@ import org.sobertally.server.access.SignIns;
 import org.sobertally.server.book.store.Books;
 import org.sobertally.server.figures.FigureCache;
 import org.sobertally.server.http.MoneyDto;
-import org.sobertally.server.http.Problem;
+import org.sobertally.server.refusal.Refusal;
 import org.sobertally.server.slates.moves.MoveTypes;
 import org.sobertally.server.slates.moves.MoveWords;
 import org.sobertally.server.slates.moves.SlateMove;
@@ -84,7 +85,7 @@ class SlateViews {
     store.lookAtOneMoment();
     Slate slate = store.slate(id);
     if (!asker.sees(slate)) {
-      throw Problem.notFound("There is no slate %s.".formatted(id));
+      throw Refusal.notFound("There is no slate %s.".formatted(id));
     }
     return new View(slate, asker).dto();
   }
@@ -126,7 +127,7 @@ class SlateViews {
     private final Map<String, VendorCall> calls = new HashMap<>();
 
     /** Of a slate under way the book changes with every move: then by subscription. */
-    private final UseStates whole;
+    private final @Nullable UseStates whole;
 
     private final Map<Integer, UseStates> states = new HashMap<>();
     private final boolean planned;
@@ -147,7 +148,7 @@ class SlateViews {
       if (planned && Steps.any(moves)) {
         preview = Steps.preview(types, book, today, moves);
       } else {
-        preview = planned ? Previewer.of(whole, core) : Previewer.of(book, today, core);
+        preview = whole != null ? Previewer.of(whole, core) : Previewer.of(book, today, core);
       }
       blocks = planned ? slateBlocks.of(book, slate, moves, preview) : List.of();
     }
@@ -191,7 +192,7 @@ class SlateViews {
       boolean frozen = move.yearly != null;
       int number = move.holding == null ? -1 : book.holdings().numberOf(move.holding);
       UseStates clockOf = number < 0 ? null : statesOf(book.holdings().line(number));
-      boolean open = clockOf != null && clockOf.isOpen(number);
+      UseStates clock = clockOf != null && clockOf.isOpen(number) ? clockOf : null;
       VendorCall call = calls.get(move.id);
       return new SlateDto.MoveDto(
           move.id,
@@ -209,15 +210,15 @@ class SlateViews {
           move.line,
           move.toLine,
           move.seats != null ? move.seats : move.seatsHeld,
-          open ? clockOf.idleDays(number) : null,
-          open ? Days.date(clockOf.lastUsed(number)) : null,
+          clock != null ? clock.idleDays(number) : null,
+          clock != null ? Days.date(clock.lastUsed(number)) : null,
           planned ? remarks(blocks.get(m)) : List.of(),
-          planned ? remarks(warnings(move, seen)) : List.of(),
+          seen != null ? remarks(warnings(move, seen)) : List.of(),
           frozen
               ? MoneyDto.of(move.yearly, move.currency)
               : seen == null ? none() : MoneyDto.of(seen.yearly()),
           frozen || seen == null ? move.cashFrom : seen.cashFrom(),
-          planned ? seen.undoUntil() : move.undoUntil,
+          seen != null ? seen.undoUntil() : move.undoUntil,
           asker.role() == Role.STEWARD && undo.possible(book, move, today),
           call != null && isByHand(call),
           call != null && asker.role() == Role.STEWARD,

@@ -8,6 +8,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.money.Money;
 import org.sobertally.core.slate.MoveKind;
@@ -115,12 +116,13 @@ class SlatesOnDesk implements DeskSource {
         String what = "%s for %s".formatted(types.words(book, move), MoveWords.holder(book, move));
         lines.add(
             new Line(
-                About.STEP,
-                move.reason == null ? "A step is near: " + what : "A step is held up: " + what,
-                move.reason == null ? "It is made on that day." : move.reason,
-                null,
-                move.due,
-                "/slates/" + move.slate));
+                    About.STEP,
+                    move.reason == null ? "A step is near: " + what : "A step is held up: " + what,
+                    move.reason == null ? "It is made on that day." : move.reason,
+                    null,
+                    move.due,
+                    "/slates/" + move.slate)
+                .on(move.id));
       }
     }
   }
@@ -131,13 +133,15 @@ class SlatesOnDesk implements DeskSource {
           book.people().has(move.successor) ? book.people().byId(move.successor).name() : "Nobody";
       lines.add(
           new Line(
-              About.SUCCESSOR,
-              "%s has not agreed yet to take over what %s stores at %s"
-                  .formatted(successor, MoveWords.holder(book, move), MoveWords.vendor(book, move)),
-              "The data waits, and so does the account.",
-              null,
-              move.due,
-              "/slates/" + move.slate));
+                  About.SUCCESSOR,
+                  "%s has not agreed yet to take over what %s stores at %s"
+                      .formatted(
+                          successor, MoveWords.holder(book, move), MoveWords.vendor(book, move)),
+                  "The data waits, and so does the account.",
+                  null,
+                  move.due,
+                  "/slates/" + move.slate)
+              .on(move.id));
     }
   }
 
@@ -167,13 +171,14 @@ class SlatesOnDesk implements DeskSource {
         store.undoableUntil(MoveKind.DELETE, asker.day(), asker.day().plusDays(RESTORE_DAYS))) {
       lines.add(
           new Line(
-              About.RESTORE,
-              "The account of %s is deleted and can still be brought back"
-                  .formatted(MoveWords.holder(book, move)),
-              "After that day it is gone for good.",
-              null,
-              move.undoUntil,
-              "/slates/" + move.slate));
+                  About.RESTORE,
+                  "The account of %s is deleted and can still be brought back"
+                      .formatted(MoveWords.holder(book, move)),
+                  "After that day it is gone for good.",
+                  null,
+                  move.undoUntil,
+                  "/slates/" + move.slate)
+              .on(move.id));
     }
   }
 
@@ -181,7 +186,7 @@ class SlatesOnDesk implements DeskSource {
     return Words.count(count, "move");
   }
 
-  private static Money saved(Book book, List<SlateStore.Alike> moves) {
+  private static @Nullable Money saved(Book book, List<SlateStore.Alike> moves) {
     String currency = book.rates().reportingCurrency();
     Money sum = Money.zero(currency);
     for (SlateStore.Alike alike : moves) {

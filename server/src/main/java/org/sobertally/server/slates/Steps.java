@@ -33,8 +33,7 @@ final class Steps {
     for (SlateMove move : moves) {
       LocalDate day = move.due == null || move.due.isBefore(today) ? today : move.due;
       Step before = move.waits ? lastOf.get(move.account) : null;
-      boolean later = before != null && before.day().isAfter(day);
-      LocalDate on = later ? before.day() : day;
+      LocalDate on = before != null && before.day().isAfter(day) ? before.day() : day;
       int round = before == null || before.day().isBefore(on) ? 0 : before.round() + 1;
       Step step = new Step(types.toCore(move), on, round);
       steps.add(step);

@@ -8,6 +8,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.slate.Preview;
 import org.sobertally.core.slate.Previewer;
 import org.sobertally.core.slate.Remark;
@@ -56,7 +57,7 @@ public class Sweeps {
    * @param id null where every move was blocked
    * @param blocked why seats are not on it, by holding
    */
-  public record Sent(String id, Map<String, String> blocked) {}
+  public record Sent(@Nullable String id, Map<String, String> blocked) {}
 
   /** Where a slate stands. */
   public enum Standing {
@@ -71,7 +72,7 @@ public class Sweeps {
   }
 
   /** One seat of a slate: whether it came back, and on which day; else why not. */
-  public record Outcome(boolean done, LocalDate on, String reason) {}
+  public record Outcome(boolean done, LocalDate on, @Nullable String reason) {}
 
   /**
    * Sends a slate that takes seats back, in the caller's change of the book. What cannot go now is

@@ -9,6 +9,7 @@ import jakarta.persistence.Table;
 import java.time.Instant;
 import java.util.Set;
 import java.util.TreeSet;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.server.slates.moves.Life;
 import org.sobertally.server.vendors.AccountTarget;
 
@@ -62,13 +63,13 @@ class VendorCall {
   String move;
   String vendor;
   String account;
-  String email;
+  @Nullable String email;
 
   /** Whether the account is to be there; null where it does not matter. */
-  Boolean present;
+  @Nullable Boolean present;
 
   /** Whether it is to be signed in to; null where it does not matter. */
-  Boolean active;
+  @Nullable Boolean active;
 
   /** Plans it is to hold, and plans it is not to hold, a line each. */
   String grants;
@@ -80,7 +81,7 @@ class VendorCall {
 
   /** The intake that showed it, where no vendor did. */
   @Column(name = "seen_in")
-  String seenIn;
+  @Nullable String seenIn;
 
   @Enumerated(EnumType.STRING)
   State state;
@@ -93,12 +94,12 @@ class VendorCall {
 
   /** Since when it cannot be read; null where it could the last time. */
   @Column(name = "unread_since")
-  Instant unreadSince;
+  @Nullable Instant unreadSince;
 
-  String answer;
+  @Nullable String answer;
 
   /** What was said of it last; a vendor may say more than there is room for. */
-  void said(String text) {
+  void said(@Nullable String text) {
     answer = text == null || text.length() <= MOST_SAID ? text : text.substring(0, MOST_SAID);
   }
 

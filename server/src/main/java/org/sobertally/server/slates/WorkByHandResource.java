@@ -17,6 +17,7 @@ import java.util.Set;
 import java.util.stream.Collectors;
 import org.eclipse.microprofile.openapi.annotations.media.Schema;
 import org.eclipse.microprofile.openapi.annotations.tags.Tag;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.people.Account;
 import org.sobertally.server.access.Role;
@@ -73,11 +74,11 @@ public class WorkByHandResource {
       String vendorName,
       String account,
       String email,
-      @Schema(nullable = true) String person,
+      @Schema(nullable = true) @Nullable String person,
       String name,
       String todo,
       String slate,
-      @Schema(nullable = true) String page) {}
+      @Schema(nullable = true) @Nullable String page) {}
 
   /**
    * By vendor, then by name.
@@ -96,7 +97,13 @@ public class WorkByHandResource {
       SlateMove move = store.move(call.move);
       String todo =
           types.atVendor(move).onlyByHand() ? types.words(book, move) : todo(book, call.wish());
-      works.add(work(book, call, todo, slates.get(call.move), addresses.get(call.vendor)));
+      works.add(
+          work(
+              book,
+              call,
+              todo,
+              Objects.requireNonNull(slates.get(call.move)),
+              addresses.get(call.vendor)));
     }
     works.sort(
         Comparator.comparing(Work::vendorName)
@@ -124,7 +131,7 @@ public class WorkByHandResource {
         .toList();
   }
 
-  private Work work(Book book, VendorCall call, String todo, String slate, String page) {
+  private Work work(Book book, VendorCall call, String todo, String slate, @Nullable String page) {
     Account account = book.accounts().has(call.account) ? book.accounts().byId(call.account) : null;
     String email = account == null ? Objects.requireNonNullElse(call.email, "") : account.email();
     String person = account == null ? null : account.person();

@@ -9,6 +9,7 @@ import java.util.BitSet;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.TreeMap;
 import org.jspecify.annotations.Nullable;
 import org.sobertally.core.book.Book;
@@ -169,12 +170,12 @@ class GroupSheet {
         .mapToObj(book.people()::get)
         .forEach(
             person -> {
-              if (isSoon(person.leaves(), day)) {
-                changes.add(new Change(person.leaves(), person.name(), "leaves"));
-              }
+              soon(person.leaves(), day)
+                  .ifPresent(on -> changes.add(new Change(on, person.name(), "leaves")));
               boolean away = person.statusOn(day) != Person.Status.ACTIVE;
-              if (away && isSoon(person.until(), day)) {
-                changes.add(new Change(person.until(), person.name(), "is back"));
+              if (away) {
+                soon(person.until(), day)
+                    .ifPresent(on -> changes.add(new Change(on, person.name(), "is back")));
               }
             });
     paper.heading("Who comes and goes within %d days".formatted(SOON_DAYS));
@@ -194,15 +195,19 @@ class GroupSheet {
     }
   }
 
-  private static boolean isSoon(@Nullable LocalDate on, LocalDate day) {
-    return on != null && !on.isBefore(day) && !on.isAfter(day.plusDays(SOON_DAYS));
+  private static boolean isOf(Book book, BitSet people, @Nullable String person) {
+    return person != null && book.people().has(person) && people.get(book.people().require(person));
+  }
+
+  private static Optional<LocalDate> soon(@Nullable LocalDate on, LocalDate day) {
+    return Optional.ofNullable(on)
+        .filter(one -> !one.isBefore(day) && !one.isAfter(day.plusDays(SOON_DAYS)));
   }
 
   private void happened(Book book, YearMonth month, LocalDate day, BitSet people, Paper paper) {
     List<JournalEntry> entries =
         journal.of(month.atDay(1), day, List.of("MOVE_CONFIRMED"), LOOKED_AT).stream()
-            .filter(entry -> entry.person != null && book.people().has(entry.person))
-            .filter(entry -> people.get(book.people().require(entry.person)))
+            .filter(entry -> isOf(book, people, entry.person))
             .toList();
     paper.heading("What became of their seats");
     if (entries.isEmpty()) {

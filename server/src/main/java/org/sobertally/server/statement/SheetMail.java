@@ -13,6 +13,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.regex.Pattern;
 import org.eclipse.microprofile.config.inject.ConfigProperty;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.money.MoneyWords;
 import org.sobertally.core.people.Group;
@@ -20,11 +21,11 @@ import org.sobertally.core.people.Person;
 import org.sobertally.core.statement.Statement;
 import org.sobertally.core.statement.StoppedMoney;
 import org.sobertally.server.book.store.Books;
-import org.sobertally.server.http.Problem;
 import org.sobertally.server.journal.Journal;
 import org.sobertally.server.kept.Savings;
 import org.sobertally.server.mail.Mailroom;
 import org.sobertally.server.print.Pdf;
+import org.sobertally.server.refusal.Refusal;
 import org.sobertally.server.time.TallyClock;
 
 /**
@@ -67,7 +68,7 @@ class SheetMail {
     this.address = address;
   }
 
-  private record Kept(List<String> recipients, boolean leads, String lastMonth) {}
+  private record Kept(List<String> recipients, boolean leads, @Nullable String lastMonth) {}
 
   private Kept kept() {
     for (Object row :
@@ -110,14 +111,14 @@ class SheetMail {
     for (String one : to.recipients()) {
       String recipient = one.strip();
       if (recipient.length() > LONGEST || !ADDRESS.matcher(recipient).matches()) {
-        throw Problem.badRequest("recipients: '%s' is no mail address.".formatted(one));
+        throw Refusal.badInput("recipients: '%s' is no mail address.".formatted(one));
       }
       if (!clean.contains(recipient)) {
         clean.add(recipient);
       }
     }
     if (clean.size() > MOST) {
-      throw Problem.badRequest("recipients: at most %d addresses.".formatted(MOST));
+      throw Refusal.badInput("recipients: at most %d addresses.".formatted(MOST));
     }
     Kept before = kept();
     String month = before.lastMonth();

@@ -24,6 +24,7 @@ import java.util.stream.Stream;
 import org.eclipse.microprofile.openapi.annotations.media.Schema;
 import org.eclipse.microprofile.openapi.annotations.tags.Tag;
 import org.jboss.resteasy.reactive.RestResponse;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.money.MissingRateException;
 import org.sobertally.core.money.Money;
@@ -98,7 +99,8 @@ public class StatementResource {
    * @param work what of the amount did work
    */
   @Schema(name = "StatementShare")
-  record Share(@Schema(nullable = true) String key, String name, MoneyDto amount, MoneyDto work) {}
+  record Share(
+      @Schema(nullable = true) @Nullable String key, String name, MoneyDto amount, MoneyDto work) {}
 
   /**
    * One month.
@@ -118,7 +120,7 @@ public class StatementResource {
       FoundAgain foundAgain,
       List<Share> shares,
       MoneyDto nobody,
-      @Schema(nullable = true) MoneyDto yearAgo) {}
+      @Schema(nullable = true) @Nullable MoneyDto yearAgo) {}
 
   /** One row per month, with everybody's share of it. */
   @GET
@@ -181,7 +183,7 @@ public class StatementResource {
   }
 
   /** Null where nothing was paid, or no rate is known for what was. */
-  private static MoneyDto paidYearBefore(Book book, LocalDate first, LocalDate until) {
+  private static @Nullable MoneyDto paidYearBefore(Book book, LocalDate first, LocalDate until) {
     LocalDate then = first.minusYears(1);
     boolean whole = until.getDayOfMonth() == 1;
     LocalDate end =
@@ -205,7 +207,12 @@ public class StatementResource {
   /** A share of a month as a row of a table. */
   @Schema(name = "StatementLine")
   record Line(
-      String month, LocalDate until, String key, String name, MoneyDto amount, MoneyDto work) {}
+      String month,
+      LocalDate until,
+      @Nullable String key,
+      String name,
+      MoneyDto amount,
+      MoneyDto work) {}
 
   /** The same as a table: one row per month and share; they add up to what was paid. */
   @GET
@@ -264,10 +271,10 @@ public class StatementResource {
       String planName,
       String vendor,
       String vendorName,
-      @Schema(nullable = true) String holding,
-      @Schema(nullable = true) String account,
-      @Schema(nullable = true) String person,
-      @Schema(nullable = true) String name,
+      @Schema(nullable = true) @Nullable String holding,
+      @Schema(nullable = true) @Nullable String account,
+      @Schema(nullable = true) @Nullable String person,
+      @Schema(nullable = true) @Nullable String name,
       MoneyDto amount,
       MoneyDto work) {}
 
@@ -329,7 +336,7 @@ public class StatementResource {
       LocalDate until,
       MoneyDto book,
       MoneyDto expected,
-      @Schema(nullable = true) MoneyDto withSlate,
+      @Schema(nullable = true) @Nullable MoneyDto withSlate,
       List<Change> changes) {}
 
   /** What is expected to be paid in the months after that of the day. */

@@ -8,7 +8,7 @@ import org.jspecify.annotations.Nullable;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.time.Days;
 import org.sobertally.server.http.Params;
-import org.sobertally.server.http.Problem;
+import org.sobertally.server.refusal.Refusal;
 import org.sobertally.server.time.TallyClock;
 
 /** Turns the {@code asOf} parameter into a day that the book can be asked about. */
@@ -26,7 +26,7 @@ public class AsOf {
     LocalDate day = Params.day("asOf", text).orElseGet(clock::today);
     LocalDate first = firstDay(book);
     if (text != null && first != null && day.isBefore(first)) {
-      throw Problem.badRequest(
+      throw Refusal.badInput(
           "asOf: the book begins on %s. Ask for that day or a later one.".formatted(first));
     }
     return day;

@@ -5,6 +5,7 @@ import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.util.List;
 import org.eclipse.microprofile.openapi.annotations.media.Schema;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.activity.Evidence;
 import org.sobertally.core.agreement.Agreement;
 import org.sobertally.core.catalogue.PlanModel;
@@ -65,7 +66,7 @@ final class Dto {
       int windowDays,
       int used,
       int of,
-      @Schema(nullable = true) BigDecimal percent,
+      @Schema(nullable = true) @Nullable BigDecimal percent,
       LocalDate judgedFrom) {}
 
   /** How a promised utilisation stands. */
@@ -80,7 +81,7 @@ final class Dto {
       BigDecimal percent,
       int windowDays,
       Agreement.FloorOf of,
-      @Schema(nullable = true) LocalDate check,
+      @Schema(nullable = true) @Nullable LocalDate check,
       FloorStatus status) {}
 
   /**
@@ -131,23 +132,23 @@ final class Dto {
       int resting,
       @JsonProperty("short") int missing,
       States states,
-      @Schema(nullable = true) Integer mostAtOnce,
-      @Schema(nullable = true) SurplusDto surplus,
+      @Schema(nullable = true) @Nullable Integer mostAtOnce,
+      @Schema(nullable = true) @Nullable SurplusDto surplus,
       int cannotSay,
       int onLeave,
       UtilisationDto utilisation,
-      @Schema(nullable = true) FloorDto floor,
+      @Schema(nullable = true) @Nullable FloorDto floor,
       MoneyDto seatPrice,
       MoneyDto yearlyCost,
       MoneyDto recoverable,
-      LocalDate measureDay,
+      @Nullable LocalDate measureDay,
       EvidenceDto evidence,
-      @Schema(nullable = true) LocalDate renews,
-      @Schema(nullable = true) LocalDate noticeBy,
-      @Schema(nullable = true) Integer noticeInDays,
+      @Schema(nullable = true) @Nullable LocalDate renews,
+      @Schema(nullable = true) @Nullable LocalDate noticeBy,
+      @Schema(nullable = true) @Nullable Integer noticeInDays,
       int termDays,
       Agreement.MayShrink mayShrink,
-      @Schema(nullable = true) LocalDate cashFrom,
+      @Schema(nullable = true) @Nullable LocalDate cashFrom,
       int idleLine,
       int openingGrace,
       boolean signOutFirst,
@@ -168,8 +169,8 @@ final class Dto {
       int bought,
       MoneyDto yearlyCost,
       MoneyDto recoverable,
-      @Schema(nullable = true) LocalDate noticeBy,
-      @Schema(nullable = true) Integer noticeInDays) {}
+      @Schema(nullable = true) @Nullable LocalDate noticeBy,
+      @Schema(nullable = true) @Nullable Integer noticeInDays) {}
 
   /**
    * One open holding.
@@ -181,20 +182,20 @@ final class Dto {
   record HoldingDto(
       String holding,
       String account,
-      @Schema(nullable = true) String person,
+      @Schema(nullable = true) @Nullable String person,
       String name,
-      @Schema(nullable = true) String department,
-      @Schema(nullable = true) String site,
+      @Schema(nullable = true) @Nullable String department,
+      @Schema(nullable = true) @Nullable String site,
       UseState state,
       boolean cannotSay,
-      LocalDate from,
-      @Schema(nullable = true) LocalDate lastUsed,
+      @Nullable LocalDate from,
+      @Schema(nullable = true) @Nullable LocalDate lastUsed,
       int idleDays,
       MoneyDto yearlyCost,
       boolean onLeave,
       boolean kept,
-      @Schema(nullable = true) LocalDate keptUntil,
-      @Schema(nullable = true) String keepReason,
+      @Schema(nullable = true) @Nullable LocalDate keptUntil,
+      @Schema(nullable = true) @Nullable String keepReason,
       boolean admin,
       boolean service,
       List<Integer> weeks) {}
@@ -214,9 +215,9 @@ final class Dto {
   record OddsPoint(
       int days,
       int withinDays,
-      @Schema(nullable = true) Double probability,
-      @Schema(nullable = true) Double low,
-      @Schema(nullable = true) Double high,
+      @Schema(nullable = true) @Nullable Double probability,
+      @Schema(nullable = true) @Nullable Double low,
+      @Schema(nullable = true) @Nullable Double high,
       int atRisk,
       boolean pooled) {
 
@@ -241,7 +242,7 @@ final class Dto {
       LocalDate measureDay,
       List<CurvePoint> points,
       List<OddsPoint> odds,
-      @Schema(nullable = true) ComeBackOdds.Unknown oddsUnknown) {}
+      @Schema(nullable = true) ComeBackOdds.@Nullable Unknown oddsUnknown) {}
 
   /** One day of a subscription; a figure that cannot be told is null, not zero. */
   @Schema(name = "SeriesDay")
@@ -249,10 +250,10 @@ final class Dto {
       LocalDate day,
       int bought,
       int named,
-      @Schema(nullable = true) Integer monthlyActives,
-      @Schema(nullable = true) Integer weeklyActives,
-      @Schema(nullable = true) Integer dailyActives,
-      @Schema(nullable = true) Integer mostAtOnce) {
+      @Schema(nullable = true) @Nullable Integer monthlyActives,
+      @Schema(nullable = true) @Nullable Integer weeklyActives,
+      @Schema(nullable = true) @Nullable Integer dailyActives,
+      @Schema(nullable = true) @Nullable Integer mostAtOnce) {
 
     static SeriesDay of(Series series, int n) {
       return new SeriesDay(
@@ -265,7 +266,7 @@ final class Dto {
           told(series.mostAtOnce(n)));
     }
 
-    private static Integer told(int figure) {
+    private static @Nullable Integer told(int figure) {
       return figure == Series.EMPTY ? null : figure;
     }
   }
@@ -288,13 +289,13 @@ final class Dto {
       int daysLeft,
       int seats,
       int sure,
-      @Schema(nullable = true) BigDecimal surePercent,
-      @Schema(nullable = true) BigDecimal expectedPercent,
+      @Schema(nullable = true) @Nullable BigDecimal surePercent,
+      @Schema(nullable = true) @Nullable BigDecimal expectedPercent,
       int withoutOdds,
       int mustSignIn,
-      @Schema(nullable = true) Integer expectedToSignIn,
+      @Schema(nullable = true) @Nullable Integer expectedToSignIn,
       int giveUp,
-      @Schema(nullable = true) Integer giveUpExpected,
+      @Schema(nullable = true) @Nullable Integer giveUpExpected,
       int others,
       List<FloorCandidate> toSignIn) {}
 
@@ -302,11 +303,11 @@ final class Dto {
   record FloorCandidate(
       String holding,
       String account,
-      @Schema(nullable = true) String person,
+      @Schema(nullable = true) @Nullable String person,
       String name,
       int idleDays,
-      @Schema(nullable = true) LocalDate stopsCounting,
-      @Schema(nullable = true) Double back) {}
+      @Schema(nullable = true) @Nullable LocalDate stopsCounting,
+      @Schema(nullable = true) @Nullable Double back) {}
 
   /**
    * What quantities cost a year.
@@ -341,10 +342,10 @@ final class Dto {
       Place to,
       int seats,
       Posting.Cause cause,
-      @Schema(nullable = true) String holding,
-      @Schema(nullable = true) String slate) {
+      @Schema(nullable = true) @Nullable String holding,
+      @Schema(nullable = true) @Nullable String slate) {
 
-    static PostingDto of(Posting posting, String slate) {
+    static PostingDto of(Posting posting, @Nullable String slate) {
       return new PostingDto(
           posting.day(),
           posting.from(),

@@ -1,5 +1,7 @@
 package org.sobertally.server.subscriptions;
 
+import static java.util.Objects.requireNonNull;
+
 import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
@@ -8,6 +10,7 @@ import java.util.EnumMap;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.IntPredicate;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.activity.Evidence;
 import org.sobertally.core.agreement.Agreement;
 import org.sobertally.core.agreement.Term;
@@ -37,13 +40,13 @@ final class Summaries {
   private final LocalDate asOf;
   private final FigureCache figures;
   private final FigureCache.Whole whole;
-  private final BitSet people;
+  private final @Nullable BitSet people;
 
   /**
    * @param people numbers of those whose holdings are counted; null for everybody's. What is bought
    *     and how much of it is spare is told as it is: it is nobody's.
    */
-  Summaries(Book book, LocalDate asOf, FigureCache figures, BitSet people) {
+  Summaries(Book book, LocalDate asOf, FigureCache figures, @Nullable BitSet people) {
     this.people = people;
     this.book = book;
     this.asOf = asOf;
@@ -52,7 +55,7 @@ final class Summaries {
   }
 
   /** How many seats of a floating pool were needed at once lately; null of any other plan. */
-  private Integer atOnce(int line) {
+  private @Nullable Integer atOnce(int line) {
     return book.planOfLine(line).model() == PlanModel.FLOATING
         ? figures.poolPeak(book, book.planNumberOfLine(line), asOf)
         : null;
@@ -81,12 +84,12 @@ final class Summaries {
         places.resting(),
         places.missing(),
         new Dto.States(
-            states.get(UseState.IN_USE),
-            states.get(UseState.IDLE),
-            states.get(UseState.NEVER_OPENED),
-            states.get(UseState.UNANSWERED),
-            states.get(UseState.SUSPENDED),
-            states.get(UseState.LEFT)),
+            requireNonNull(states.get(UseState.IN_USE)),
+            requireNonNull(states.get(UseState.IDLE)),
+            requireNonNull(states.get(UseState.NEVER_OPENED)),
+            requireNonNull(states.get(UseState.UNANSWERED)),
+            requireNonNull(states.get(UseState.SUSPENDED)),
+            requireNonNull(states.get(UseState.LEFT))),
         atOnce(line),
         people == null ? surplus(line) : null,
         count(line, whole.states()::cannotSay),
@@ -186,7 +189,7 @@ final class Summaries {
     return count;
   }
 
-  private static Dto.FloorDto floor(Agreement.Floor floor, Utilisation used) {
+  private static Dto.@Nullable FloorDto floor(Agreement.@Nullable Floor floor, Utilisation used) {
     if (floor == null) {
       return null;
     }
@@ -205,7 +208,7 @@ final class Summaries {
   }
 
   /** The sums of the vendor's subscriptions that are in force; null where there is none. */
-  Dto.VendorSums vendor(int vendor) {
+  Dto.@Nullable VendorSums vendor(int vendor) {
     Money paid = Money.zero(book.rates().reportingCurrency());
     Money back = paid;
     LocalDate soonest = null;
@@ -270,12 +273,12 @@ final class Summaries {
     }
     Dto.Split split =
         new Dto.Split(
-            MoneyDto.of(money.get(UseState.IN_USE)),
-            MoneyDto.of(money.get(UseState.IDLE)),
-            MoneyDto.of(money.get(UseState.NEVER_OPENED)),
-            MoneyDto.of(money.get(UseState.UNANSWERED)),
-            MoneyDto.of(money.get(UseState.SUSPENDED)),
-            MoneyDto.of(money.get(UseState.LEFT)),
+            MoneyDto.of(requireNonNull(money.get(UseState.IN_USE))),
+            MoneyDto.of(requireNonNull(money.get(UseState.IDLE))),
+            MoneyDto.of(requireNonNull(money.get(UseState.NEVER_OPENED))),
+            MoneyDto.of(requireNonNull(money.get(UseState.UNANSWERED))),
+            MoneyDto.of(requireNonNull(money.get(UseState.SUSPENDED))),
+            MoneyDto.of(requireNonNull(money.get(UseState.LEFT))),
             MoneyDto.of(resting),
             MoneyDto.of(spare));
     return new Dto.Standing(

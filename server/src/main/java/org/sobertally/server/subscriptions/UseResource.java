@@ -1,5 +1,7 @@
 package org.sobertally.server.subscriptions;
 
+import static java.util.Objects.requireNonNull;
+
 import jakarta.annotation.security.RolesAllowed;
 import jakarta.ws.rs.GET;
 import jakarta.ws.rs.Path;
@@ -18,11 +20,13 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.OptionalInt;
+import java.util.TreeMap;
 import java.util.TreeSet;
 import java.util.stream.IntStream;
 import org.eclipse.microprofile.openapi.annotations.media.Schema;
 import org.eclipse.microprofile.openapi.annotations.tags.Tag;
 import org.jboss.resteasy.reactive.RestResponse;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.catalogue.PriceDips;
 import org.sobertally.core.catalogue.PriceList;
@@ -107,7 +111,7 @@ public class UseResource {
   }
 
   /** Numbers of the group's people; null where none is asked for. */
-  private static BitSet members(Book book, String group) {
+  private static @Nullable BitSet members(Book book, String group) {
     if (group == null || group.isBlank()) {
       return null;
     }
@@ -127,7 +131,7 @@ public class UseResource {
    */
   @Schema(name = "UseFunnel")
   record FunnelDto(
-      @Schema(nullable = true) String group,
+      @Schema(nullable = true) @Nullable String group,
       String name,
       int held,
       int takenUp,
@@ -157,7 +161,7 @@ public class UseResource {
     return rows;
   }
 
-  private static FunnelDto shown(String group, String name, Funnel funnel) {
+  private static FunnelDto shown(@Nullable String group, String name, Funnel funnel) {
     return new FunnelDto(
         group,
         name,
@@ -233,7 +237,7 @@ public class UseResource {
         forecast.open().stream().limit(MOST_LISTED).map(one -> candidate(book, one)).toList());
   }
 
-  private static Integer orNull(OptionalInt figure) {
+  private static @Nullable Integer orNull(OptionalInt figure) {
     return figure.isPresent() ? figure.getAsInt() : null;
   }
 
@@ -300,8 +304,8 @@ public class UseResource {
     Book book = books.current();
     int line = SubscriptionResource.line(book, lineId);
     Findings findings = figures.findings(book, asOf.of(book, asOfText));
+    Map<Integer, Integer> holders = new TreeMap<>();
     Map<Integer, Money> money = new HashMap<>();
-    Map<Integer, Integer> holders = new HashMap<>();
     for (int n = 0; n < findings.size(); n++) {
       if (findings.line(n) == line && findings.kind(n) == FindingKind.SMALLER_TIER) {
         holders.merge(findings.otherPlan(n), 1, Integer::sum);
@@ -309,16 +313,14 @@ public class UseResource {
       }
     }
     List<Dto.LowerTier> tiers = new ArrayList<>();
-    holders.keySet().stream()
-        .sorted()
-        .forEach(
-            plan ->
-                tiers.add(
-                    new Dto.LowerTier(
-                        book.plans().get(plan).id(),
-                        book.plans().get(plan).name(),
-                        holders.get(plan),
-                        MoneyDto.of(money.get(plan)))));
+    holders.forEach(
+        (plan, count) ->
+            tiers.add(
+                new Dto.LowerTier(
+                    book.plans().get(plan).id(),
+                    book.plans().get(plan).name(),
+                    count,
+                    MoneyDto.of(requireNonNull(money.get(plan))))));
     return tiers;
   }
 }

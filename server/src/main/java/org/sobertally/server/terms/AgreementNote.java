@@ -3,6 +3,7 @@ package org.sobertally.server.terms;
 import jakarta.persistence.Entity;
 import jakarta.persistence.Id;
 import jakarta.persistence.Table;
+import org.jspecify.annotations.Nullable;
 
 /** Who looks after an agreement, and who bears it. */
 @Entity
@@ -11,8 +12,8 @@ class AgreementNote {
   @Id String agreement;
 
   /** A person's id. */
-  String owner;
+  @Nullable String owner;
 
   /** A cost centre, or whatever the house calls it. */
-  String payer;
+  @Nullable String payer;
 }

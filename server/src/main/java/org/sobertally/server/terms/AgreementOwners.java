@@ -7,10 +7,11 @@ import java.util.HashMap;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
 import org.sobertally.core.book.Book;
+import org.sobertally.server.desk.OwnerNames;
 
 /** Who looks after which agreement, and who bears it. */
 @ApplicationScoped
-public class AgreementOwners {
+public class AgreementOwners implements OwnerNames {
 
   private final EntityManager entities;
 
@@ -31,10 +32,25 @@ public class AgreementOwners {
     Map<String, Note> all = new HashMap<>();
     for (AgreementNote note :
         entities.createQuery("from AgreementNote", AgreementNote.class).getResultList()) {
-      boolean known = note.owner != null && book.people().has(note.owner);
-      String name = known ? book.people().byId(note.owner).name() : note.owner;
-      all.put(note.agreement, new Note(note.owner, name, note.payer));
+      String owner = note.owner;
+      String name =
+          owner != null && book.people().has(owner) ? book.people().byId(owner).name() : owner;
+      all.put(note.agreement, new Note(owner, name, note.payer));
     }
     return all;
+  }
+
+  @Override
+  @Transactional
+  public Map<String, String> byAgreement(Book book) {
+    Map<String, String> names = new HashMap<>();
+    all(book)
+        .forEach(
+            (agreement, note) -> {
+              if (note.ownerName() != null) {
+                names.put(agreement, note.ownerName());
+              }
+            });
+    return names;
   }
 }

@@ -8,6 +8,7 @@ import jakarta.persistence.Id;
 import jakarta.persistence.Lob;
 import jakarta.persistence.Table;
 import java.time.LocalDate;
+import org.jspecify.annotations.Nullable;
 
 /** A paper of an agreement: where it lies, or itself. */
 @Entity
@@ -18,14 +19,14 @@ class AgreementPaper {
   String title;
 
   /** Where it lies; null where it is kept here. */
-  String url;
+  @Nullable String url;
 
   @Column(name = "file_name")
-  String fileName;
+  @Nullable String fileName;
 
   @Lob
   @Basic(fetch = FetchType.LAZY)
-  byte[] content;
+  byte @Nullable [] content;
 
   @Column(name = "added_by")
   String addedBy;

@@ -1,5 +1,7 @@
 package org.sobertally.server.terms;
 
+import static java.util.Objects.requireNonNull;
+
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -13,6 +15,7 @@ import java.util.Set;
 import java.util.TreeSet;
 import java.util.stream.Collectors;
 import org.eclipse.microprofile.openapi.annotations.media.Schema;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.book.Book;
 import org.sobertally.server.book.schema.BookFile;
 import org.sobertally.server.book.schema.BookSchema;
@@ -45,7 +48,8 @@ final class EditedRows {
    * @param column null where no one column is at fault
    */
   @Schema(name = "RowFault")
-  record Fault(int edit, @Schema(nullable = true) String column, String message) {}
+  record Fault(
+      int edit, @Schema(nullable = true) @Nullable String column, @Nullable String message) {}
 
   final List<BookRows.Change> changes = new ArrayList<>();
   final List<Fault> faults = new ArrayList<>();
@@ -94,29 +98,35 @@ final class EditedRows {
     }
   }
 
+  private Map<List<String>, String[]> rowsOf(String file) {
+    return requireNonNull(after.get(file), file);
+  }
+
   private static List<String> key(String file, String[] row) {
     return BookSchema.byName(file).keyColumns().stream().map(c -> row[c]).toList();
   }
 
-  private void read(int n, RowEdit.Edited edit, List<String[]> stored, List<BookRows.Change> gone) {
-    boolean fresh = edit.row() == null;
-    if (!fresh && (edit.row() < 0 || edit.row() >= stored.size())) {
+  private void read(
+      int n, RowEdit.Edited edit, @Nullable List<String[]> stored, List<BookRows.Change> gone) {
+    Integer place = edit.row();
+    boolean fresh = place == null;
+    if (place != null && (place < 0 || stored == null || place >= stored.size())) {
       faults.add(new Fault(n, null, "The row is not on this sheet any more."));
       return;
     }
-    String[] before = fresh ? null : stored.get(edit.row());
+    String[] before = place == null || stored == null ? null : stored.get(place);
     if (edit.values() == null) {
-      if (!fresh && edit.file().equals(BookSchema.VENDORS)) {
+      if (before != null && edit.file().equals(BookSchema.VENDORS)) {
         faults.add(new Fault(n, null, "The vendor itself stays."));
-      } else if (!fresh) {
+      } else if (before != null) {
         gone.add(new BookRows.Change(edit.file(), before, null));
-        after.get(edit.file()).remove(key(edit.file(), before));
+        rowsOf(edit.file()).remove(key(edit.file(), before));
       }
       return;
     }
     BookFile file = BookSchema.byName(edit.file());
     Map<String, String> values =
-        fresh ? new HashMap<>() : new HashMap<>(BookRows.byColumn(file.name(), before));
+        before == null ? new HashMap<>() : new HashMap<>(BookRows.byColumn(file.name(), before));
     for (Map.Entry<String, String> typed : edit.values().entrySet()) {
       if (!fresh && isKey(file, typed.getKey())) {
         continue;
@@ -132,7 +142,7 @@ final class EditedRows {
     put(n, file, before, values);
   }
 
-  private void put(int n, BookFile file, String[] before, Map<String, String> values) {
+  private void put(int n, BookFile file, String @Nullable [] before, Map<String, String> values) {
     try {
       for (Column column : file.columns()) {
         one(n, column, values.get(column.name()));
@@ -141,13 +151,13 @@ final class EditedRows {
       List<String> key = key(file.name(), row);
       boolean taken =
           before == null
-              && (after.get(file.name()).containsKey(key)
+              && (rowsOf(file.name()).containsKey(key)
                   || rows.find(file.name(), key.toArray(String[]::new)) != null);
       if (taken) {
         faults.add(new Fault(n, keyColumn(file), "There is a row of that name already."));
       } else if (!Arrays.equals(before, row)) {
         changes.add(new BookRows.Change(file.name(), before, row));
-        after.get(file.name()).put(key, row);
+        rowsOf(file.name()).put(key, row);
         editOf.put(List.of(file.name(), name(file.name(), row)), n);
       }
     } catch (BookRows.NotAValueException e) {
@@ -155,13 +165,13 @@ final class EditedRows {
     }
   }
 
-  private void one(int n, Column column, String value) {
-    boolean empty = value == null || value.isBlank();
+  private void one(int n, Column column, @Nullable String value) {
+    String said = value == null || value.isBlank() ? null : value.strip();
     try {
-      if (empty && column.required()) {
+      if (said == null && column.required()) {
         faults.add(new Fault(n, column.name(), "This must not be empty."));
-      } else if (!empty) {
-        column.type().canonicalOf(value.strip());
+      } else if (said != null) {
+        column.type().canonicalOf(said);
       }
     } catch (Type.BadValueException e) {
       faults.add(new Fault(n, column.name(), e.getMessage()));
@@ -182,7 +192,7 @@ final class EditedRows {
     String column = keyColumn(file);
     String typed = values.get(column);
     boolean named = NAMED.contains(file.name());
-    String name = values.get("name");
+    String name = values.getOrDefault("name", "");
     boolean unnamed = name == null || name.isBlank();
     boolean ofItsName = !file.name().equals(BookSchema.LINES);
     if (typed != null && !typed.isBlank() || !named || ofItsName && unnamed) {
@@ -206,7 +216,7 @@ final class EditedRows {
 
   private boolean isTaken(String file, String id) {
     List<String> key = file.equals(BookSchema.PARTS_FILE) ? List.of(vendor, id) : List.of(id);
-    return after.get(file).containsKey(key) || rows.find(file, key.toArray(String[]::new)) != null;
+    return rowsOf(file).containsKey(key) || rows.find(file, key.toArray(String[]::new)) != null;
   }
 
   private int editOf(String file, String[] row) {
@@ -235,7 +245,7 @@ final class EditedRows {
         String other = column.references();
         if (other != null && !other.equals(BookSchema.VENDORS)) {
           Set<String> known = ids(other);
-          after.get(name).values().forEach(row -> require(name, row, column.name(), known));
+          rowsOf(name).values().forEach(row -> require(name, row, column.name(), known));
         }
       }
     }
@@ -243,9 +253,9 @@ final class EditedRows {
 
   /** Terms, prices and offers, those that an edit of something else has broken included. */
   private void lookAtDated() {
-    DatedRows dated = new DatedRows(file -> after.get(file).values());
+    DatedRows dated = new DatedRows(file -> rowsOf(file).values());
     for (String file : RowSheet.FILES) {
-      for (String[] row : after.get(file).values()) {
+      for (String[] row : rowsOf(file).values()) {
         DatedRows.Wrong wrong = dated.wrong(file, row);
         if (wrong != null) {
           faults.add(new Fault(editOf(file, row), wrong.column(), wrong.message()));
@@ -255,7 +265,7 @@ final class EditedRows {
   }
 
   private void lookAtStages() {
-    Collection<String[]> stages = after.get(BookSchema.DATA_RULES).values();
+    Collection<String[]> stages = rowsOf(BookSchema.DATA_RULES).values();
     List<StageRows.Wrong> wrong = new ArrayList<>(StageRows.wrong(stages));
     wrong.addAll(StageRows.unlikely(stages));
     for (StageRows.Wrong one : wrong) {
@@ -265,7 +275,7 @@ final class EditedRows {
 
   private Set<String> ids(String file) {
     Set<String> ids = new TreeSet<>();
-    after.get(file).values().forEach(row -> ids.add(row[0]));
+    rowsOf(file).values().forEach(row -> ids.add(row[0]));
     return ids;
   }
 
@@ -291,7 +301,7 @@ final class EditedRows {
   private void lookAtTiers() {
     Map<String, String> known = new HashMap<>();
     Map<String, String> ranks = new HashMap<>();
-    for (String[] row : after.get(BookSchema.PLANS).values()) {
+    for (String[] row : rowsOf(BookSchema.PLANS).values()) {
       String ladder = value(BookSchema.PLANS, row, "ladder");
       String parts = value(BookSchema.PLANS, row, "parts");
       if (ladder == null) {
@@ -329,7 +339,7 @@ final class EditedRows {
   }
 
   private void lookAtDays() {
-    for (String[] row : after.get(BookSchema.AGREEMENTS).values()) {
+    for (String[] row : rowsOf(BookSchema.AGREEMENTS).values()) {
       String starts = value(BookSchema.AGREEMENTS, row, "starts");
       if (starts.compareTo(value(BookSchema.AGREEMENTS, row, "ends")) >= 0) {
         faults.add(
@@ -343,7 +353,7 @@ final class EditedRows {
 
   /** Money in a currency without a rate could not be shown anywhere. */
   private void lookAtRates() {
-    for (String[] row : after.get(BookSchema.AGREEMENTS).values()) {
+    for (String[] row : rowsOf(BookSchema.AGREEMENTS).values()) {
       String currency = value(BookSchema.AGREEMENTS, row, "currency");
       if (!hasRate(currency)) {
         faults.add(
@@ -358,7 +368,7 @@ final class EditedRows {
 
   private boolean hasRate(String currency) {
     return currency.equals(book.rates().reportingCurrency())
-        || after.get(BookSchema.RATES).values().stream()
+        || rowsOf(BookSchema.RATES).values().stream()
             .anyMatch(
                 row ->
                     currency.equals(value(BookSchema.RATES, row, "currency"))
@@ -368,12 +378,12 @@ final class EditedRows {
   /** Parts that no plan has, and parts whose use nobody tells: not wrong, but worth a look. */
   List<String> warnings() {
     Set<String> sold = new HashSet<>();
-    for (String[] row : after.get(BookSchema.PLANS).values()) {
+    for (String[] row : rowsOf(BookSchema.PLANS).values()) {
       String parts = value(BookSchema.PLANS, row, "parts");
       sold.addAll(parts == null ? List.of() : List.of(parts.split(" ")));
     }
     Set<String> unsold = new TreeSet<>();
-    for (String[] row : after.get(BookSchema.PARTS_FILE).values()) {
+    for (String[] row : rowsOf(BookSchema.PARTS_FILE).values()) {
       if (!sold.contains(value(BookSchema.PARTS_FILE, row, "part"))) {
         unsold.add(value(BookSchema.PARTS_FILE, row, "name"));
       }

@@ -30,7 +30,7 @@ final class EditedTerms {
    * @param field as the edit calls it
    */
   @Schema(name = "TermsFault")
-  record Fault(String of, String field, String message) {}
+  record Fault(String of, String field, @Nullable String message) {}
 
   final List<Agreement> agreements = new ArrayList<>();
   final List<Subscription> lines = new ArrayList<>();

@@ -3,7 +3,7 @@ package org.sobertally.server.terms;
 import java.util.List;
 import java.util.Locale;
 import java.util.regex.Pattern;
-import org.sobertally.server.http.Problem;
+import org.sobertally.server.refusal.Refusal;
 
 /** What a file must be to be kept: a paper of a size to be mailed, and no program. */
 public final class PaperFiles {
@@ -23,16 +23,16 @@ public final class PaperFiles {
         || name.isBlank()
         || name.length() > 400
         || name.matches(".*[/\\\\\\p{Cntrl}].*")) {
-      throw Problem.badRequest("name: say what the file is called.");
+      throw Refusal.badInput("name: say what the file is called.");
     }
     if (content == null || content.length == 0) {
-      throw Problem.unprocessable("The file is empty.", List.of());
+      throw Refusal.notTaken("The file is empty.", List.of());
     }
     if (content.length > MOST_BYTES) {
-      throw Problem.tooLarge("A paper has at most %,d bytes.".formatted(MOST_BYTES));
+      throw Refusal.tooLarge("A paper has at most %,d bytes.".formatted(MOST_BYTES));
     }
     if (isProgram(name, content)) {
-      throw Problem.unprocessable(
+      throw Refusal.notTaken(
           "%s is a program and no paper. Bring a PDF, a picture or a document.".formatted(name),
           List.of());
     }

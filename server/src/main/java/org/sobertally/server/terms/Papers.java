@@ -6,7 +6,8 @@ import jakarta.transaction.Transactional;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.UUID;
-import org.sobertally.server.http.Problem;
+import org.jspecify.annotations.Nullable;
+import org.sobertally.server.refusal.Refusal;
 
 /** Owners, payers and papers of agreements, within the caller's transaction. */
 @ApplicationScoped
@@ -18,7 +19,7 @@ class Papers {
     this.entities = entities;
   }
 
-  record Kept(String name, byte[] content) {}
+  record Kept(@Nullable String name, byte[] content) {}
 
   @Transactional
   AgreementNote note(String agreement) {
@@ -26,7 +27,7 @@ class Papers {
     return note == null ? new AgreementNote() : note;
   }
 
-  void own(String agreement, String owner, String payer) {
+  void own(String agreement, @Nullable String owner, @Nullable String payer) {
     AgreementNote known = entities.find(AgreementNote.class, agreement);
     AgreementNote note = known == null ? new AgreementNote() : known;
     note.agreement = agreement;
@@ -54,9 +55,9 @@ class Papers {
   void add(
       String agreement,
       String title,
-      String url,
-      String fileName,
-      byte[] content,
+      @Nullable String url,
+      @Nullable String fileName,
+      byte @Nullable [] content,
       String actor,
       LocalDate day) {
     AgreementPaper paper = new AgreementPaper();
@@ -75,7 +76,7 @@ class Papers {
   Kept file(String agreement, String id) {
     AgreementPaper paper = require(agreement, id);
     if (paper.content == null) {
-      throw Problem.notFound("This paper lies elsewhere: %s".formatted(paper.url));
+      throw Refusal.notFound("This paper lies elsewhere: %s".formatted(paper.url));
     }
     return new Kept(paper.fileName, paper.content);
   }
@@ -90,7 +91,7 @@ class Papers {
   private AgreementPaper require(String agreement, String id) {
     AgreementPaper paper = entities.find(AgreementPaper.class, id);
     if (paper == null || !paper.agreement.equals(agreement)) {
-      throw Problem.notFound("There is no such paper of this agreement.");
+      throw Refusal.notFound("There is no such paper of this agreement.");
     }
     return paper;
   }

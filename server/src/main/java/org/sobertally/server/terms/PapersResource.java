@@ -25,6 +25,7 @@ import java.time.LocalDate;
 import java.util.List;
 import org.eclipse.microprofile.openapi.annotations.media.Schema;
 import org.eclipse.microprofile.openapi.annotations.tags.Tag;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.book.Book;
 import org.sobertally.server.access.Role;
 import org.sobertally.server.book.store.Books;
@@ -62,9 +63,9 @@ public class PapersResource {
   @Schema(name = "AgreementPapers")
   record Sheet(
       String agreement,
-      @Schema(nullable = true) String owner,
-      @Schema(nullable = true) String ownerName,
-      @Schema(nullable = true) String payer,
+      @Schema(nullable = true) @Nullable String owner,
+      @Schema(nullable = true) @Nullable String ownerName,
+      @Schema(nullable = true) @Nullable String payer,
       List<Paper> papers) {}
 
   /**
@@ -97,11 +98,12 @@ public class PapersResource {
   public Sheet look(@PathParam("agreement") String agreement) {
     Book book = known(agreement);
     AgreementNote note = papers.note(agreement);
-    boolean owned = note.owner != null && book.people().has(note.owner);
+    String owner = note.owner;
+    boolean owned = owner != null && book.people().has(owner);
     return new Sheet(
         agreement,
-        note.owner,
-        owned ? book.people().byId(note.owner).name() : note.owner,
+        owner,
+        owner != null && owned ? book.people().byId(owner).name() : owner,
         note.payer,
         papers.of(agreement));
   }

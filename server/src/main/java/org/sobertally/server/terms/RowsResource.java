@@ -19,6 +19,7 @@ import java.util.List;
 import java.util.Map;
 import org.eclipse.microprofile.openapi.annotations.media.Schema;
 import org.eclipse.microprofile.openapi.annotations.tags.Tag;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.cover.Covers;
 import org.sobertally.core.findings.Findings;
@@ -102,7 +103,7 @@ public class RowsResource {
       MoneyDto recoverableBefore,
       MoneyDto recoverableAfter,
       List<FindingCount> findings,
-      @Schema(nullable = true) DataTouched data) {}
+      @Schema(nullable = true) @Nullable DataTouched data) {}
 
   /**
    * Accounts without a seat whose data would pass on another day, or be lost on another.
@@ -122,7 +123,8 @@ public class RowsResource {
       MoneyDto yearlyBefore,
       MoneyDto yearlyAfter) {}
 
-  private static DataTouched dataTouched(Book before, Book then, LocalDate today, String vendor) {
+  private static @Nullable DataTouched dataTouched(
+      Book before, Book then, LocalDate today, String vendor) {
     int number = before.vendors().require(vendor);
     EstateChange change =
         EstateChange.of(

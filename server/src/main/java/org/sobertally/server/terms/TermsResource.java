@@ -17,6 +17,7 @@ import java.util.List;
 import java.util.Map;
 import org.eclipse.microprofile.openapi.annotations.media.Schema;
 import org.eclipse.microprofile.openapi.annotations.tags.Tag;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.agreement.Agreement;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.cover.Covers;
@@ -78,10 +79,10 @@ public class TermsResource {
   record Difference(
       String agreement,
       String name,
-      @Schema(nullable = true) LocalDate noticeBefore,
-      @Schema(nullable = true) LocalDate noticeAfter,
-      @Schema(nullable = true) LocalDate renewalBefore,
-      @Schema(nullable = true) LocalDate renewalAfter,
+      @Schema(nullable = true) @Nullable LocalDate noticeBefore,
+      @Schema(nullable = true) @Nullable LocalDate noticeAfter,
+      @Schema(nullable = true) @Nullable LocalDate renewalBefore,
+      @Schema(nullable = true) @Nullable LocalDate renewalAfter,
       MoneyDto yearlyBefore,
       MoneyDto yearlyAfter) {}
 

@@ -3,6 +3,7 @@ package org.sobertally.server.terms;
 import java.time.LocalDate;
 import java.util.List;
 import org.eclipse.microprofile.openapi.annotations.media.Schema;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.agreement.Agreement;
 import org.sobertally.core.catalogue.PlanModel;
 import org.sobertally.core.catalogue.PriceList;
@@ -33,8 +34,8 @@ record TermsSheet(String vendor, String name, String state, List<AgreementTerms>
       int noticeDays,
       Agreement.Renews renews,
       Agreement.MayShrink mayShrink,
-      @Schema(nullable = true) LocalDate renewal,
-      @Schema(nullable = true) LocalDate noticeBy,
+      @Schema(nullable = true) @Nullable LocalDate renewal,
+      @Schema(nullable = true) @Nullable LocalDate noticeBy,
       MoneyDto yearly,
       List<LineTerms> lines,
       List<LaterDays.LaterDay> later) {}

@@ -11,7 +11,9 @@ import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
 import java.time.Duration;
 import java.util.Base64;
+import java.util.Objects;
 import java.util.function.LongSupplier;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.server.vendors.VendorHttp.UnreachedException;
 import org.sobertally.server.vendors.VendorProtocol.Proof;
 
@@ -35,7 +37,7 @@ final class AccessTokens {
   private final Exchange exchange;
   private final LongSupplier nanos;
 
-  private String token;
+  private @Nullable String token;
   private long until;
 
   /** Sends a request and gives its whole answer. */
@@ -52,7 +54,7 @@ final class AccessTokens {
   }
 
   /** The token that holds now. */
-  synchronized String current(Duration timeout) throws UnreachedException {
+  synchronized @Nullable String current(Duration timeout) throws UnreachedException {
     if (token == null || nanos.getAsLong() - until >= 0) {
       token = null;
       ask(timeout);
@@ -61,8 +63,8 @@ final class AccessTokens {
   }
 
   /** The vendor did not take it. */
-  synchronized void forget(String refused) {
-    if (refused.equals(token)) {
+  synchronized void forget(@Nullable String refused) {
+    if (Objects.equals(refused, token)) {
       token = null;
     }
   }

@@ -1,6 +1,7 @@
 package org.sobertally.server.vendors;
 
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 
 /**
  * What a vendor is to show of one account.
@@ -14,9 +15,9 @@ import java.util.Set;
  */
 public record AccountTarget(
     String account,
-    String email,
-    Boolean present,
-    Boolean active,
+    @Nullable String email,
+    @Nullable Boolean present,
+    @Nullable Boolean active,
     Set<String> grants,
     Set<String> revokes) {
 

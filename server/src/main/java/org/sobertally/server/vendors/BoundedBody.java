@@ -1,5 +1,7 @@
 package org.sobertally.server.vendors;
 
+import static java.util.Objects.requireNonNull;
+
 import java.io.IOException;
 import java.net.http.HttpResponse.BodySubscriber;
 import java.net.http.HttpResponse.BodySubscribers;
@@ -7,13 +9,14 @@ import java.nio.ByteBuffer;
 import java.util.List;
 import java.util.concurrent.CompletionStage;
 import java.util.concurrent.Flow;
+import org.jspecify.annotations.Nullable;
 
 /** Gathers the bytes of an answer, and gives up on one that does not end. */
 final class BoundedBody implements BodySubscriber<byte[]> {
 
   private final int most;
   private final BodySubscriber<byte[]> gathered = BodySubscribers.ofByteArray();
-  private Flow.Subscription subscription;
+  private Flow.@Nullable Subscription subscription;
   private long seen;
 
   BoundedBody(int mostBytes) {
@@ -40,7 +43,7 @@ final class BoundedBody implements BodySubscriber<byte[]> {
   public void onNext(List<ByteBuffer> buffers) {
     buffers.forEach(buffer -> seen += buffer.remaining());
     if (seen > most) {
-      subscription.cancel();
+      requireNonNull(subscription).cancel();
       gathered.onError(new TooLongException());
     } else {
       gathered.onNext(buffers);

@@ -10,6 +10,7 @@ import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.ExecutionException;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.TimeoutException;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Gets a file from an address: not from inside unless that is allowed, and never more than wanted.
@@ -68,7 +69,7 @@ public final class FileFetch {
     }
   }
 
-  private static String words(URI url, Throwable cause, int mostBytes) {
+  private static String words(URI url, @Nullable Throwable cause, int mostBytes) {
     if (cause instanceof BoundedBody.TooLongException) {
       return "%s sent more than %,d bytes.".formatted(url.getHost(), mostBytes);
     } else if (cause instanceof java.net.ConnectException

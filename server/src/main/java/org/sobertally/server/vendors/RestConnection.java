@@ -233,7 +233,7 @@ final class RestConnection implements VendorConnection {
             fields.externalId() == null ? null : text(item, fields.externalId())));
   }
 
-  private static @Nullable String text(JsonNode node, String at) {
+  private static @Nullable String text(JsonNode node, @Nullable String at) {
     return scalar(node.at(at));
   }
 
@@ -255,16 +255,16 @@ final class RestConnection implements VendorConnection {
   @Override
   public Roll readAll() {
     try {
-      UnreadableException unread = null;
+      String unread = "";
       for (int n = 0; n < TRIES; n++) {
         try {
           Map<String, String> planNames = new HashMap<>();
           return new Roll.All(readPages(planNames), planNames);
         } catch (UnreadableException e) {
-          unread = e;
+          unread = String.valueOf(e.getMessage());
         }
       }
-      return new Roll.Unread(unread.getMessage());
+      return new Roll.Unread(unread);
     } catch (FaultException | UnreachedException e) {
       return new Roll.Unread(e.getMessage());
     }

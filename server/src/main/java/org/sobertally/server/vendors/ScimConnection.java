@@ -18,6 +18,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.server.vendors.ScimUsers.User;
 import org.sobertally.server.vendors.ScimUsers.UserList;
 import org.sobertally.server.vendors.VendorHttp.Reply;
@@ -50,7 +51,7 @@ final class ScimConnection implements VendorConnection, PoolControl {
   private final VendorHttp http;
   private final Carrier carrier;
   private final ScimGroups groups;
-  private volatile Boolean sessions;
+  private volatile @Nullable Boolean sessions;
 
   ScimConnection(VendorProtocol.LinkConfig config) {
     this.vendor = config.vendor();

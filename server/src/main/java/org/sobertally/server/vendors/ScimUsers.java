@@ -153,7 +153,8 @@ final class ScimUsers {
     return said;
   }
 
-  private static Boolean active(JsonNode resource, String name) throws UnreadableException {
+  private static @Nullable Boolean active(JsonNode resource, String name)
+      throws UnreadableException {
     JsonNode active = resource.get("active");
     if (active == null || active.isNull()) {
       return null;

@@ -15,7 +15,7 @@ public record VendorAccount(
     String account,
     String email,
     boolean present,
-    Boolean active,
+    @Nullable Boolean active,
     boolean invited,
     boolean admin,
     Set<String> plans,

@@ -3,6 +3,7 @@ package org.sobertally.server.vendors;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 
 /** A programmatic way to one vendor: asks for and reads back who holds which plans. */
 public interface VendorConnection {
@@ -32,17 +33,17 @@ public interface VendorConnection {
     record Done() implements Answer {}
 
     /** The vendor will not; asking again would not help. */
-    record Refused(String reason) implements Answer {}
+    record Refused(@Nullable String reason) implements Answer {}
 
     /**
      * Not now, and nothing happened.
      *
      * @param seconds how long to wait, as the vendor said; 0 where it said nothing
      */
-    record Later(String reason, long seconds) implements Answer {}
+    record Later(@Nullable String reason, long seconds) implements Answer {}
 
     /** No answer came: it may or may not have happened. */
-    record Unknown(String reason) implements Answer {}
+    record Unknown(@Nullable String reason) implements Answer {}
   }
 
   /** What a vendor showed of one account. */
@@ -56,7 +57,7 @@ public interface VendorConnection {
      * @param answered whether the vendor answered, but not with anything that says how the account
      *     stands; else it was not reached, or said that it could not answer
      */
-    record Unreadable(String reason, boolean answered) implements Reading {}
+    record Unreadable(@Nullable String reason, boolean answered) implements Reading {}
   }
 
   /** What a vendor showed of all its accounts. */
@@ -72,6 +73,6 @@ public interface VendorConnection {
     }
 
     /** It could not be read, or not to its end. */
-    record Unread(String reason) implements Roll {}
+    record Unread(@Nullable String reason) implements Roll {}
   }
 }

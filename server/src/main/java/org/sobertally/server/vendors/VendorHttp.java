@@ -18,6 +18,7 @@ import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.ExecutionException;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.TimeoutException;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.server.vendors.VendorProtocol.Proof;
 
 /**
@@ -42,7 +43,7 @@ final class VendorHttp {
   private final String base;
   private final String media;
   private final Proof proof;
-  private final AccessTokens tokens;
+  private final @Nullable AccessTokens tokens;
   private final boolean insideAllowed;
   private final Duration timeout;
   private final Pace pace = new Pace(System::nanoTime);
@@ -114,7 +115,7 @@ final class VendorHttp {
    *
    * @param callId sent as the idempotency key where it is not null
    */
-  Reply send(String method, String pathAndQuery, String callId, byte[] body)
+  Reply send(String method, String pathAndQuery, @Nullable String callId, byte @Nullable [] body)
       throws UnreachedException {
     pause(pace.turn());
     HttpRequest.Builder request =
@@ -186,7 +187,7 @@ final class VendorHttp {
     }
   }
 
-  private String words(Throwable cause) {
+  private String words(@Nullable Throwable cause) {
     if (cause instanceof BoundedBody.TooLongException) {
       return "%s answered with more than %d MB.".formatted(vendor, MOST_BYTES >> 20);
     } else if (cause instanceof java.net.http.HttpConnectTimeoutException

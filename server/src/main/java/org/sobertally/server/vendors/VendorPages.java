@@ -5,6 +5,7 @@ import jakarta.persistence.EntityManager;
 import jakarta.transaction.Transactional;
 import java.util.HashMap;
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
 
 /** Where somebody works by hand at a vendor: the address of its own page, by vendor. */
 @ApplicationScoped
@@ -27,7 +28,7 @@ public class VendorPages {
   }
 
   /** Keeps the address, in the caller's transaction; null for none. */
-  public void set(String vendor, String url) {
+  public void set(String vendor, @Nullable String url) {
     VendorPage known = entities.find(VendorPage.class, vendor);
     if (url == null) {
       if (known != null) {

@@ -9,6 +9,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.atomic.AtomicLong;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.book.Book;
 import org.sobertally.server.time.TallyClock;
 import org.sobertally.server.vendors.VendorConnection.Roll;
@@ -27,7 +28,10 @@ public class VendorRolls {
    * @param faultSince since when it cannot be read; null where it could
    */
   public record Read(
-      Instant at, Map<String, VendorAccount> logins, String fault, Instant faultSince) {}
+      Instant at,
+      Map<String, VendorAccount> logins,
+      @Nullable String fault,
+      @Nullable Instant faultSince) {}
 
   private final Map<String, Read> reads = new ConcurrentHashMap<>();
   private final AtomicLong version = new AtomicLong();

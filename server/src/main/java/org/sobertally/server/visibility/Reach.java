@@ -9,7 +9,7 @@ import org.sobertally.core.book.Book;
 import org.sobertally.core.people.Group;
 import org.sobertally.server.access.Role;
 import org.sobertally.server.access.TallyAuthentication;
-import org.sobertally.server.http.Problem;
+import org.sobertally.server.refusal.Refusal;
 
 /**
  * Whom the one who asks may see. A lead sees the members of the groups that the directory says they
@@ -70,11 +70,11 @@ public class Reach {
   /**
    * The person's number.
    *
-   * @throws io.quarkiverse.resteasy.problem.HttpProblem 404 where they cannot be seen
+   * @throws Refusal 404 where they cannot be seen
    */
   public int require(Book book, @Nullable String person) {
     if (person == null || !book.people().has(person) || !sees(book, person)) {
-      throw Problem.notFound("There is no person %s.".formatted(person));
+      throw Refusal.notFound("There is no person %s.".formatted(person));
     }
     return book.people().require(person);
   }

@@ -1,6 +1,5 @@
 package org.sobertally.server.waiting;
 
-import io.quarkiverse.resteasy.problem.HttpProblem;
 import jakarta.enterprise.context.ApplicationScoped;
 import jakarta.persistence.EntityManager;
 import jakarta.transaction.Transactional;
@@ -21,8 +20,8 @@ import org.sobertally.core.people.Group;
 import org.sobertally.core.people.Person;
 import org.sobertally.core.words.Words;
 import org.sobertally.server.book.store.Books;
-import org.sobertally.server.http.Problem;
 import org.sobertally.server.journal.Journal;
+import org.sobertally.server.refusal.Refusal;
 import org.sobertally.server.signing.Signatures;
 import org.sobertally.server.time.TallyClock;
 
@@ -120,27 +119,27 @@ class AskLinks {
       String plan, List<String> domains, List<String> groups, LocalDate until, String actor) {
     Book book = books.current();
     if (!book.plans().has(plan)) {
-      throw Problem.notFound("There is no plan %s.".formatted(plan));
+      throw Refusal.notFound("There is no plan %s.".formatted(plan));
     }
     List<String> plain = domains.stream().map(d -> d.strip().toLowerCase(Locale.ROOT)).toList();
     for (String domain : plain) {
       if (!DOMAIN.matcher(domain).matches()) {
-        throw Problem.badRequest("domains: '%s' is no mail domain.".formatted(domain));
+        throw Refusal.badInput("domains: '%s' is no mail domain.".formatted(domain));
       }
     }
     for (String group : groups) {
       if (!book.groups().has(group)) {
-        throw Problem.notFound("There is no group %s.".formatted(group));
+        throw Refusal.notFound("There is no group %s.".formatted(group));
       }
     }
     if (plain.isEmpty()) {
-      throw Problem.badRequest("domains: say of which mail domains people may ask.");
+      throw Refusal.badInput("domains: say of which mail domains people may ask.");
     }
     if (String.join(" ", plain).length() > LONGEST || String.join(" ", groups).length() > LONGEST) {
-      throw Problem.badRequest("domains, groups: fewer, please; make a second link.");
+      throw Refusal.badInput("domains, groups: fewer, please; make a second link.");
     }
     if (until.isBefore(clock.today()) || until.isAfter(clock.today().plusYears(1))) {
-      throw Problem.badRequest("until: use a day from today to a year from now.");
+      throw Refusal.badInput("until: use a day from today to a year from now.");
     }
     Link link = new Link(UUID.randomUUID().toString(), plan, plain, groups, until, actor, 0, false);
     entities
@@ -180,7 +179,7 @@ class AskLinks {
             .setParameter("id", id)
             .executeUpdate();
     if (changed == 0) {
-      throw Problem.notFound("There is no such link, or it was withdrawn already.");
+      throw Refusal.notFound("There is no such link, or it was withdrawn already.");
     }
     journal.add(actor, "LINK_WITHDRAWN", "Withdrew a link to ask for a seat.");
   }
@@ -202,7 +201,7 @@ class AskLinks {
     if (found.isEmpty()
         || !found.get(0).isOpen(clock.today())
         || !books.current().plans().has(found.get(0).plan())) {
-      throw Problem.notFound("This link is not in force. Ask whoever gave it to you for another.");
+      throw Refusal.notFound("This link is not in force. Ask whoever gave it to you for another.");
     }
     return found.get(0);
   }
@@ -217,7 +216,7 @@ class AskLinks {
     String email = address.strip().toLowerCase(Locale.ROOT);
     String domain = email.substring(email.indexOf('@') + 1);
     if (email.indexOf('@') < 1 || !link.domains().contains(domain)) {
-      throw Problem.badRequest(
+      throw Refusal.badInput(
           "This link is for addresses of %s.".formatted(String.join(", ", link.domains())));
     }
     Book book = books.current();
@@ -241,7 +240,7 @@ class AskLinks {
   private void join(Link link, String person) {
     try {
       queue.joinByLink(person, link.plan(), link.id());
-    } catch (HttpProblem known) {
+    } catch (Refusal known) {
       // They hold one, wait already, or may not: nothing to do, and nothing to tell a stranger.
       return;
     }
@@ -254,7 +253,7 @@ class AskLinks {
       recent.poll();
     }
     if (recent.size() >= MOST_A_MINUTE) {
-      throw Problem.tooMany("Too many people ask at once. Try again in a minute.");
+      throw Refusal.tooMany("Too many people ask at once. Try again in a minute.");
     }
     recent.add(now);
   }

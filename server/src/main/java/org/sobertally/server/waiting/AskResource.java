@@ -18,6 +18,7 @@ import java.time.LocalDate;
 import java.util.List;
 import org.eclipse.microprofile.openapi.annotations.media.Schema;
 import org.eclipse.microprofile.openapi.annotations.tags.Tag;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.catalogue.Plan;
 import org.sobertally.server.access.OpenToLeads;
@@ -61,7 +62,7 @@ public class AskResource {
       String createdBy,
       int asked,
       boolean withdrawn,
-      @Schema(nullable = true) String path) {}
+      @Schema(nullable = true) @Nullable String path) {}
 
   @Schema(name = "AskLinkRequest")
   public record LinkRequest(

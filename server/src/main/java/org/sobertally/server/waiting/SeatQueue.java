@@ -16,9 +16,9 @@ import org.sobertally.core.book.Book;
 import org.sobertally.core.people.Person;
 import org.sobertally.core.time.Days;
 import org.sobertally.server.book.store.Books;
-import org.sobertally.server.http.Problem;
 import org.sobertally.server.journal.Journal;
 import org.sobertally.server.journal.JournalEntry;
+import org.sobertally.server.refusal.Refusal;
 import org.sobertally.server.time.TallyClock;
 
 /** Who waits for which seat, in the order in which they asked. */
@@ -100,21 +100,21 @@ public class SeatQueue {
   public void join(String person, String plan, String actor) {
     Book book = books.current();
     if (!book.people().has(person)) {
-      throw Problem.notFound("There is no person %s.".formatted(person));
+      throw Refusal.notFound("There is no person %s.".formatted(person));
     }
     if (!book.plans().has(plan)) {
-      throw Problem.notFound("There is no plan %s.".formatted(plan));
+      throw Refusal.notFound("There is no plan %s.".formatted(plan));
     }
     String name = book.people().byId(person).name();
     Person.Status status = book.people().byId(person).statusOn(clock.today());
     if (status == Person.Status.LEFT || status == Person.Status.SUSPENDED) {
-      throw Problem.conflict("%s is suspended or has left.".formatted(name));
+      throw Refusal.conflict("%s is suspended or has left.".formatted(name));
     }
     if (holds(book, person, plan)) {
-      throw Problem.conflict("%s holds a seat of it already.".formatted(name));
+      throw Refusal.conflict("%s holds a seat of it already.".formatted(name));
     }
     if (all().stream().anyMatch(w -> w.person().equals(person) && w.plan().equals(plan))) {
-      throw Problem.conflict("%s waits for it already.".formatted(name));
+      throw Refusal.conflict("%s waits for it already.".formatted(name));
     }
     entities
         .createNativeQuery(
@@ -148,7 +148,7 @@ public class SeatQueue {
         all().stream()
             .filter(w -> w.id().equals(id))
             .findFirst()
-            .orElseThrow(() -> Problem.notFound("Nobody waits under this id."));
+            .orElseThrow(() -> Refusal.notFound("Nobody waits under this id."));
     entities
         .createNativeQuery("delete from seat_queue where id = :id")
         .setParameter("id", id)

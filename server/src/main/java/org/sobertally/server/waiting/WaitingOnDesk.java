@@ -56,25 +56,27 @@ class WaitingOnDesk implements DeskSource {
     List<Line> lines = new ArrayList<>();
     lines.add(
         new Line(
-            About.QUEUE,
-            "%s for a seat of %s".formatted(waits, name),
-            spare > 0
-                ? "They work without it, though %s %s spare."
-                    .formatted(Words.count(spare, "seat"), spare == 1 ? "is" : "are")
-                : "They work without it, or somebody buys more.",
-            price == null || spare >= people ? null : price.times(people - spare),
-            null,
-            PAGE));
+                About.QUEUE,
+                "%s for a seat of %s".formatted(waits, name),
+                spare > 0
+                    ? "They work without it, though %s %s spare."
+                        .formatted(Words.count(spare, "seat"), spare == 1 ? "is" : "are")
+                    : "They work without it, or somebody buys more.",
+                price == null || spare >= people ? null : price.times(people - spare),
+                null,
+                PAGE)
+            .on(plan));
     if (unanswered > 0) {
       lines.add(
           new Line(
-              About.INVITATIONS,
-              "%s to %s unanswered, and %s"
-                  .formatted(Words.count(unanswered, "invitation"), name, waits),
-              "Promised seats serve nobody.",
-              price == null ? null : price.times(unanswered),
-              null,
-              PAGE));
+                  About.INVITATIONS,
+                  "%s to %s unanswered, and %s"
+                      .formatted(Words.count(unanswered, "invitation"), name, waits),
+                  "Promised seats serve nobody.",
+                  price == null ? null : price.times(unanswered),
+                  null,
+                  PAGE)
+              .on(plan));
     }
     return lines;
   }

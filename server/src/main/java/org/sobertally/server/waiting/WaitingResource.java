@@ -1,5 +1,7 @@
 package org.sobertally.server.waiting;
 
+import static java.util.Objects.requireNonNullElse;
+
 import io.quarkus.security.identity.SecurityIdentity;
 import jakarta.annotation.security.RolesAllowed;
 import jakarta.validation.Valid;
@@ -24,6 +26,7 @@ import java.util.List;
 import java.util.Map;
 import org.eclipse.microprofile.openapi.annotations.media.Schema;
 import org.eclipse.microprofile.openapi.annotations.tags.Tag;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.book.Holdings;
 import org.sobertally.core.ledger.Ledger;
@@ -83,7 +86,7 @@ public class WaitingResource {
   record Invitation(
       String holding,
       String account,
-      @Schema(nullable = true) String person,
+      @Schema(nullable = true) @Nullable String person,
       String name,
       String plan,
       String planName,
@@ -93,14 +96,14 @@ public class WaitingResource {
       boolean pastGrace,
       int waiting,
       String email,
-      @Schema(nullable = true) LocalDate reminded,
+      @Schema(nullable = true) @Nullable LocalDate reminded,
       MoneyDto yearlyCost) {}
 
   /** The longest unanswered first. */
   @GET
   @Path("/invitations")
   @Produces({MediaType.APPLICATION_JSON, "text/csv"})
-  public List<Invitation> invitations(@QueryParam("asOf") String asOfText) {
+  public List<Invitation> invitations(@QueryParam("asOf") @Nullable String asOfText) {
     Book book = books.current();
     LocalDate day = asOf.of(book, asOfText);
     UseStates states = figures.of(book, day).states();
@@ -127,8 +130,7 @@ public class WaitingResource {
     Account account = book.accounts().get(book.holdings().account(h));
     int line = book.holdings().line(h);
     var plan = book.planOfLine(line);
-    LocalDate since =
-        account.stateSince() == null ? Days.date(book.holdings().from(h)) : account.stateSince();
+    LocalDate since = requireNonNullElse(account.stateSince(), Days.known(book.holdings().from(h)));
     int days = (int) ChronoUnit.DAYS.between(since, day);
     return new Invitation(
         book.holdings().id(h),

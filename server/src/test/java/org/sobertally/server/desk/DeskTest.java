@@ -7,6 +7,7 @@ import io.quarkus.narayana.jta.QuarkusTransaction;
 import io.quarkus.test.junit.QuarkusTest;
 import jakarta.inject.Inject;
 import jakarta.persistence.EntityManager;
+import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
 import org.junit.jupiter.api.BeforeEach;
@@ -25,6 +26,7 @@ class DeskTest {
         .run(
             () -> {
               entities.createQuery("delete from Slate s").executeUpdate();
+              entities.createQuery("delete from DeskNote n").executeUpdate();
               entities.createNativeQuery("delete from seat_queue").executeUpdate();
             });
     Caller.keeper().putZip("/api/v1/book?replace=true", DemoBook.late());
@@ -118,7 +120,9 @@ class DeskTest {
         "/api/v1/queue", "{\"person\":\"%s\",\"plan\":\"beacon-drills\"}".formatted(person));
     assertThat(of(steward, "QUEUE").get(0).get("what").asText()).contains("Drills");
     assertThat(of(steward, "INVITATIONS")).hasSize(1);
-    assertThat(of(steward, "STALE").get(0).get("what").asText()).contains("Portlanne", "9 days");
+    JsonNode stale = of(steward, "STALE").get(0);
+    assertThat(stale.get("what").asText()).contains("Portlanne");
+    assertThat(stale.get("ifNothing").asText()).contains("9 days");
     assertThat(of(steward, "ADMINISTRATOR").get(0).get("what").asText()).contains("Cairnvault");
     JsonNode floor = of(steward, "FLOOR").get(0);
     assertThat(of(steward, "FLOOR")).as("only what is at risk").hasSize(1);
@@ -135,5 +139,113 @@ class DeskTest {
                 + " seats least likely to be used be given up");
     assertThat(floor.get("ifNothing").asText())
         .startsWith("As expected it stands at " + ahead.get("expectedPercent").asText() + " %");
+  }
+
+  private static JsonNode line(Caller caller, String key) {
+    for (JsonNode one : caller.get("/api/v1/desk?all=true").json()) {
+      if (one.get("key").asText().equals(key)) {
+        return one;
+      }
+    }
+    throw new AssertionError("no line " + key);
+  }
+
+  private static Caller.Answer say(Caller caller, String key, String does, String more) {
+    return caller.postJson(
+        "/api/v1/desk/notes", "{\"key\":\"%s\",\"does\":\"%s\"%s}".formatted(key, does, more));
+  }
+
+  private static List<String> open(Caller caller) {
+    List<String> keys = new ArrayList<>();
+    caller.get("/api/v1/desk").json().forEach(one -> keys.add(one.get("key").asText()));
+    return keys;
+  }
+
+  @Test
+  void everyLineHasAKeyOfItsOwn() {
+    for (Caller caller : List.of(Caller.steward(), Caller.decider())) {
+      assertThat(open(caller)).isNotEmpty().doesNotHaveDuplicates();
+    }
+  }
+
+  @Test
+  void aLineIsTakenSeenToBeTakenAndLeft() {
+    String key = of(Caller.steward(), "NOTICE").get(0).get("key").asText();
+    assertThat(say(Caller.steward(), key, "TAKE", "").status()).isEqualTo(200);
+    assertThat(line(Caller.steward(), key).get("mine").asBoolean()).isTrue();
+    JsonNode seen = line(Caller.decider(), key);
+    assertThat(seen.get("mine").asBoolean()).isFalse();
+    assertThat(seen.get("owner").asText()).isEqualTo("Runa Skarholt");
+    assertThat(say(Caller.decider(), key, "LEAVE", "").status()).isEqualTo(409);
+    assertThat(say(Caller.steward(), key, "LEAVE", "").status()).isEqualTo(200);
+    assertThat(line(Caller.steward(), key).get("mine").asBoolean()).isFalse();
+  }
+
+  @Test
+  void whatIsPutOffComesBackOnItsDayAndNoLaterThanItsLast() {
+    JsonNode notice = of(Caller.steward(), "NOTICE").get(0);
+    String key = notice.get("key").asText();
+    LocalDate by = LocalDate.parse(notice.get("by").asText());
+    String late = ",\"until\":\"%s\",\"reason\":\"They are on holiday.\"".formatted(by.plusDays(1));
+    Caller.Answer refused = say(Caller.steward(), key, "PUT_OFF", late);
+    assertThat(refused.status()).isEqualTo(400);
+    assertThat(refused.json().get("detail").asText()).contains("the chance is gone on");
+    String inTime = ",\"until\":\"%s\",\"reason\":\"They are on holiday.\"".formatted(by);
+    assertThat(say(Caller.steward(), key, "PUT_OFF", ",\"until\":\"%s\"".formatted(by)).status())
+        .as("without a reason")
+        .isEqualTo(400);
+    assertThat(say(Caller.steward(), key, "PUT_OFF", inTime).status()).isEqualTo(200);
+    assertThat(open(Caller.steward())).doesNotContain(key);
+    JsonNode rests = line(Caller.decider(), key);
+    assertThat(rests.at("/note/state").asText()).isEqualTo("PUT_OFF");
+    assertThat(rests.at("/note/reason").asText()).isEqualTo("They are on holiday.");
+    setUntil(key, LocalDate.parse("2026-09-30"));
+    assertThat(open(Caller.steward())).contains(key);
+    assertThat(line(Caller.steward(), key).at("/note/state").asText()).isEqualTo("OPEN");
+    setUntil(key, by.plusDays(3));
+    assertThat(open(Caller.steward())).as("its last day would be missed").contains(key);
+  }
+
+  private void setUntil(String key, LocalDate until) {
+    QuarkusTransaction.requiringNew()
+        .run(
+            () ->
+                entities
+                    .createQuery("update DeskNote n set n.until = :until where n.key = :key")
+                    .setParameter("until", until)
+                    .setParameter("key", key)
+                    .executeUpdate());
+  }
+
+  @Test
+  void whatIsSettledIsGoneUntilItSaysSomethingElse() {
+    String key = of(Caller.steward(), "ADMINISTRATOR").get(0).get("key").asText();
+    String why = ",\"reason\":\"It is the fire brigade's.\"";
+    assertThat(say(Caller.steward(), key, "SETTLE", why).status()).isEqualTo(200);
+    assertThat(open(Caller.steward())).doesNotContain(key);
+    assertThat(line(Caller.steward(), key).at("/note/state").asText()).isEqualTo("SETTLED");
+    QuarkusTransaction.requiringNew()
+        .run(
+            () ->
+                entities
+                    .createQuery("update DeskNote n set n.what = 'otherwise' where n.key = :key")
+                    .setParameter("key", key)
+                    .executeUpdate());
+    assertThat(open(Caller.steward())).contains(key);
+    assertThat(line(Caller.steward(), key).get("note").isNull()).isTrue();
+    assertThat(say(Caller.steward(), key, "SETTLE", why).status()).isEqualTo(200);
+    assertThat(say(Caller.steward(), key, "PUT_BACK", "").status()).isEqualTo(200);
+    assertThat(open(Caller.steward())).contains(key);
+    assertThat(say(Caller.steward(), key, "PUT_BACK", "").status()).isEqualTo(409);
+  }
+
+  @Test
+  void whatIsDecidedOnItsPageIsNotSettledHereAndReadersSayNothing() {
+    String key = of(Caller.steward(), "NOTICE").get(0).get("key").asText();
+    String why = ",\"reason\":\"Enough.\"";
+    assertThat(say(Caller.steward(), key, "SETTLE", why).status()).isEqualTo(409);
+    assertThat(say(Caller.reader(), key, "TAKE", "").status()).isEqualTo(403);
+    assertThat(say(Caller.keeper(), key, "TAKE", "").status()).isEqualTo(403);
+    assertThat(say(Caller.steward(), "NOTICE /renewals/none", "TAKE", "").status()).isEqualTo(404);
   }
 }

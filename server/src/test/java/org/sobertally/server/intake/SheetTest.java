@@ -3,7 +3,6 @@ package org.sobertally.server.intake;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
-import io.quarkiverse.resteasy.problem.HttpProblem;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
@@ -21,6 +20,7 @@ import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
+import org.sobertally.server.refusal.Refusal;
 
 @Tag("unit")
 class SheetTest {
@@ -97,9 +97,15 @@ class SheetTest {
   void refusesWhatIsPackedToFillTheMemory() throws IOException {
     byte[] oneCell = packed("<row r=\"1\">" + text("A1", "a".repeat(1_000_000)) + "</row>");
     assertThat(oneCell).as("small as it is sent").hasSizeLessThan(4_000);
-    refused(oneCell, 400, "A cell of the workbook holds more than 32,767 characters.");
-    refused(packed("<row/>".repeat(50_000_000)), 413, "Unpacked the workbook comes to more than");
-    refused(packed("<row/>".repeat(1_100_000)), 400, PackedSheet.BROKEN);
+    refused(
+        oneCell,
+        Refusal.BadInput.class,
+        "A cell of the workbook holds more than 32,767 characters.");
+    refused(
+        packed("<row/>".repeat(50_000_000)),
+        Refusal.TooLarge.class,
+        "Unpacked the workbook comes to more than");
+    refused(packed("<row/>".repeat(1_100_000)), Refusal.BadInput.class, PackedSheet.BROKEN);
   }
 
   @Test
@@ -108,28 +114,22 @@ class SheetTest {
         "<!DOCTYPE x [<!ENTITY e SYSTEM \"file:///etc/hostname\">]>"
             + "<worksheet xmlns=\"%s\"><sheetData><row r=\"1\">%s</row></sheetData></worksheet>"
                 .formatted(MAIN, text("A1", "&e;"));
-    refused(packedSheet(outside), 400, PackedSheet.BROKEN);
+    refused(packedSheet(outside), Refusal.BadInput.class, PackedSheet.BROKEN);
   }
 
   @Test
   void saysWhatToDoWithABrokenWorkbook() throws IOException {
     byte[] whole = packed("<row r=\"1\">" + text("A1", "n") + "</row>");
-    refused(Arrays.copyOf(whole, whole.length / 2), 400, PackedSheet.BROKEN);
-    refused(packed("<row r=\"1\"><c r=\"A1\"></row>"), 400, PackedSheet.BROKEN);
+    refused(Arrays.copyOf(whole, whole.length / 2), Refusal.BadInput.class, PackedSheet.BROKEN);
+    refused(packed("<row r=\"1\"><c r=\"A1\"></row>"), Refusal.BadInput.class, PackedSheet.BROKEN);
     refused(
         packed("<row r=\"1\">" + text("A1", "n") + "</row>" + row(2, "x")),
-        400,
+        Refusal.BadInput.class,
         PackedSheet.BROKEN);
   }
 
-  private static void refused(byte[] content, int status, String detail) {
-    assertThatThrownBy(() -> Sheet.read(content))
-        .isInstanceOfSatisfying(
-            HttpProblem.class,
-            problem -> {
-              assertThat(problem.getStatusCode()).isEqualTo(status);
-              assertThat(problem.getDetail()).startsWith(detail);
-            });
+  private static void refused(byte[] content, Class<? extends Refusal> kind, String detail) {
+    assertThatThrownBy(() -> Sheet.read(content)).isInstanceOf(kind).hasMessageStartingWith(detail);
   }
 
   private static String text(String at, String text) {

@@ -86,6 +86,7 @@ class DailyWorkTest {
         .run(
             () -> {
               entities.createQuery("delete from Slate s").executeUpdate();
+              entities.createNativeQuery("delete from desk_note").executeUpdate();
               entities.createNativeQuery("delete from pool_loan").executeUpdate();
               entities.createNativeQuery("delete from ask_link").executeUpdate();
               entities.createNativeQuery("delete from seat_queue").executeUpdate();
@@ -109,6 +110,39 @@ class DailyWorkTest {
 
   private static void go(Page page, String path) {
     page.navigate(Caller.base() + path);
+  }
+
+  private static Locator part(Page page, String caption) {
+    return page.getByRole(AriaRole.TABLE, new Page.GetByRoleOptions().setName(caption));
+  }
+
+  private static Locator rowOf(Locator table, String text) {
+    return table.locator("tbody tr").filter(new Locator.FilterOptions().setHasText(text));
+  }
+
+  private static Locator word(Locator row, String name) {
+    return row.getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName(name));
+  }
+
+  @Test
+  void takesALineOfTheDeskPutsItOffAndHasItBack() {
+    Page page = browser.visit("Runa Skarholt");
+    go(page, "/desk");
+    Locator line = rowOf(part(page, "Soon too late"), "Plumbrigg drawing");
+    line.hover();
+    word(line, "take").click();
+    assertThat(line).containsText("you");
+    word(line, "put off").click();
+    page.getByLabel("Why").fill("Ottar asks them on Monday");
+    button(page, "put it off").click();
+    Locator off = part(page, "Put off");
+    assertThat(off).containsText("Ottar asks them on Monday");
+    go(page, "/desk");
+    Locator rests = rowOf(off, "Plumbrigg drawing");
+    rests.hover();
+    word(rests, "put back").click();
+    assertThat(off).isHidden();
+    assertThat(line).containsText("you");
   }
 
   @Test

@@ -4,7 +4,6 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import com.fasterxml.jackson.databind.JsonNode;
-import io.quarkiverse.resteasy.problem.HttpProblem;
 import io.quarkus.narayana.jta.QuarkusTransaction;
 import io.quarkus.test.junit.QuarkusTest;
 import jakarta.inject.Inject;
@@ -32,6 +31,7 @@ import org.sobertally.core.people.Account;
 import org.sobertally.demo.Demo;
 import org.sobertally.server.book.file.BookService;
 import org.sobertally.server.book.store.Books;
+import org.sobertally.server.refusal.Refusal;
 import org.sobertally.server.support.Caller;
 import org.sobertally.server.support.Caller.Answer;
 import org.sobertally.server.support.DemoBook;
@@ -299,7 +299,7 @@ class HostileVendorTest {
     assertThatThrownBy(taking::join)
         .isInstanceOf(CompletionException.class)
         .cause()
-        .isInstanceOf(HttpProblem.class)
+        .isInstanceOf(Refusal.class)
         .hasMessageContaining("Quillmoor");
     quillmoor().allow(Integer.MAX_VALUE);
     assertThat(run.settled(id).get("state").asText()).isEqualTo("CONFIRMED");

@@ -49,9 +49,9 @@ final class ActivityIntake {
     this.fault = fault;
     this.calendar = new CalendarBuilder(accounts.size());
     List<String> vendors = new ArrayList<>(parts.keySet());
-    for (String vendor : vendors) {
+    for (List<String> ofVendor : parts.values()) {
       Map<String, Integer> numbers = new HashMap<>();
-      parts.get(vendor).forEach(part -> numbers.put(part, numbers.size()));
+      ofVendor.forEach(part -> numbers.put(part, numbers.size()));
       partNumbers.add(numbers);
     }
     partNumbers.add(Map.of());
@@ -120,7 +120,7 @@ final class ActivityIntake {
     Integer known = days.get(dayText);
     if (known == null) {
       try {
-        known = Days.of(BookReader.day(Type.DATE.canonicalOf(dayText)));
+        known = Days.of(LocalDate.parse(Type.DATE.canonicalOf(dayText)));
         days.put(dayText, known);
       } catch (BadValueException e) {
         return refuse(row, "day", dayText, e.getMessage());

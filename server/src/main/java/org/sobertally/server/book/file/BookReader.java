@@ -1,5 +1,7 @@
 package org.sobertally.server.book.file;
 
+import static java.util.Objects.requireNonNull;
+
 import de.siegmar.fastcsv.reader.CsvParseException;
 import de.siegmar.fastcsv.reader.CsvReader;
 import de.siegmar.fastcsv.reader.CsvRecord;
@@ -28,6 +30,7 @@ import java.util.TreeSet;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipException;
 import java.util.zip.ZipFile;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.activity.ActivityCalendar;
 import org.sobertally.server.book.schema.BookFile;
 import org.sobertally.server.book.schema.BookSchema;
@@ -68,7 +71,7 @@ final class BookReader {
   private final List<Violation> violations = new ArrayList<>();
   private final RowChecks checks;
   private long unlisted;
-  private ActivityIntake activity;
+  private @Nullable ActivityIntake activity;
 
   private BookReader(long mostBytes, long mostHeld) {
     this.mostBytes = mostBytes;
@@ -223,8 +226,10 @@ final class BookReader {
     } catch (CsvParseException e) {
       violation(file.name(), null, null, null, "The file is not readable CSV: " + e.getMessage());
     } catch (UncheckedIOException | CharacterCodingException e) {
-      boolean tooLarge = e.getCause() instanceof BoundedStream.TooLargeException;
-      String said = tooLarge ? e.getCause().getMessage() : "The file cannot be read as UTF-8 text.";
+      String said =
+          e.getCause() instanceof BoundedStream.TooLargeException tooLarge
+              ? tooLarge.getMessage()
+              : "The file cannot be read as UTF-8 text.";
       violation(file.name(), null, null, null, said);
     }
     sortByKey(file, taken);
@@ -258,7 +263,7 @@ final class BookReader {
         String message = "The row has %s fields, the header %d.".formatted(found, width);
         violation(file.name(), csvRow.getStartingLineNumber(), null, found, message);
       } else if (file.name().equals(BookSchema.ACTIVITY)) {
-        activityRows += activity.add(csvRow, places) ? 1 : 0;
+        activityRows += requireNonNull(activity).add(csvRow, places) ? 1 : 0;
       } else {
         readRow(csvRow, file, places, knownKeys, taken);
         if (heldBytes > mostHeld) {
@@ -289,7 +294,7 @@ final class BookReader {
   }
 
   /** Where each column of the schema stands in the file, −1 for nowhere; null if one is missing. */
-  private int[] places(CsvRecord header, BookFile file) {
+  private int @Nullable [] places(CsvRecord header, BookFile file) {
     Map<String, Integer> found = new HashMap<>();
     for (int f = 0; f < header.getFieldCount(); f++) {
       String name = header.getField(f).strip();
@@ -370,17 +375,18 @@ final class BookReader {
       violation(file.name(), line, column.name(), raw, e.getMessage());
       return false;
     }
-    boolean elsewhere = column.references() != null && !column.references().equals(file.name());
-    if (elsewhere && !keys.getOrDefault(column.references(), Set.of()).contains(row[c])) {
-      String message = "No row of %s has this %s.".formatted(column.references(), keyOf(column));
+    String other = column.references();
+    boolean elsewhere = other != null && !other.equals(file.name());
+    if (other != null && elsewhere && !keys.getOrDefault(other, Set.of()).contains(row[c])) {
+      String message = "No row of %s has this %s.".formatted(other, keyOf(other));
       violation(file.name(), line, column.name(), raw, message);
       return false;
     }
     return true;
   }
 
-  private static String keyOf(Column column) {
-    BookFile target = BookSchema.byName(column.references());
+  private static String keyOf(String fileName) {
+    BookFile target = BookSchema.byName(fileName);
     return target.columns().get(0).name();
   }
 
@@ -409,7 +415,12 @@ final class BookReader {
     taken.sort(order);
   }
 
-  private void violation(String file, Long row, String column, String value, String message) {
+  private void violation(
+      @Nullable String file,
+      @Nullable Long row,
+      @Nullable String column,
+      @Nullable String value,
+      String message) {
     if (violations.size() < MOST_LISTED) {
       violations.add(new Violation(file, row, column, clipped(value), message));
     } else {
@@ -417,16 +428,16 @@ final class BookReader {
     }
   }
 
-  private static String clipped(String value) {
+  private static @Nullable String clipped(@Nullable String value) {
     return value == null || value.length() <= 200 ? value : value.substring(0, 200) + "…";
   }
 
   /** Takes what is wrong with a row. */
   interface Fault {
-    void at(String file, Long row, String column, String value, String message);
+    void at(String file, @Nullable Long row, String column, String value, String message);
   }
 
-  static LocalDate day(String canonical) {
+  static @Nullable LocalDate day(String canonical) {
     return canonical == null ? null : LocalDate.parse(canonical);
   }
 }

@@ -17,6 +17,7 @@ import java.util.List;
 import java.util.Map;
 import org.eclipse.microprofile.config.inject.ConfigProperty;
 import org.hibernate.Session;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.book.Book;
 import org.sobertally.server.book.store.BookGuards;
 import org.sobertally.server.book.store.BookLoader;
@@ -91,7 +92,7 @@ public class BookService {
    * @param vendor whose accounts and seats came in; null where it was everybody's or nobody's
    * @param intake the single file's intake; null for a whole book
    */
-  public record BookTaken(boolean whole, String vendor, String intake) {
+  public record BookTaken(boolean whole, @Nullable String vendor, @Nullable String intake) {
 
     /** Whether it tells who holds what at the vendor. */
     public boolean tellsOf(String id) {
@@ -180,7 +181,7 @@ public class BookService {
    * @param vendor of whose accounts and seats it tells; null for of none
    * @param intake its id
    */
-  public void tellTaken(String vendor, String intake) {
+  public void tellTaken(@Nullable String vendor, @Nullable String intake) {
     taken.fire(new BookTaken(false, vendor, intake));
   }
 

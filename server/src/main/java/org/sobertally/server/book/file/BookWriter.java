@@ -1,5 +1,7 @@
 package org.sobertally.server.book.file;
 
+import static java.util.Objects.requireNonNull;
+
 import de.siegmar.fastcsv.writer.CsvWriter;
 import de.siegmar.fastcsv.writer.LineDelimiter;
 import java.io.BufferedWriter;
@@ -119,7 +121,8 @@ final class BookWriter {
             last[0] = number;
           }
           String account = accounts.get(number);
-          String part = parts.get(vendors.get(account)).get(ActivityMonths.part(slot));
+          String part =
+              requireNonNull(parts.get(vendors.get(account))).get(ActivityMonths.part(slot));
           int firstDay = ActivityMonths.firstDay(slot);
           for (int d = 0; d < 31; d++) {
             if ((days >>> d & 1) != 0) {

@@ -9,8 +9,10 @@ import java.util.HashSet;
 import java.util.Iterator;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
 import java.util.TreeMap;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.server.book.schema.BookFile;
 import org.sobertally.server.book.schema.BookSchema;
 import org.sobertally.server.book.schema.DatedRows;
@@ -24,9 +26,9 @@ final class RowChecks {
   private final BookReader.Fault fault;
   private final Map<String, Long> personLines = new HashMap<>();
   private final Map<String, List<String[]>> holdingsOf = new HashMap<>();
-  private Map<String, String> accountVendor;
-  private Map<String, String> planVendor;
-  private Map<String, String> linePlan;
+  private @Nullable Map<String, String> accountVendor;
+  private @Nullable Map<String, String> planVendor;
+  private @Nullable Map<String, String> linePlan;
   private final DatedRows dated;
 
   RowChecks(Map<String, List<String[]>> rows, BookReader.Fault fault) {
@@ -69,7 +71,7 @@ final class RowChecks {
     if (from == null || until == null) {
       return true;
     }
-    int order = BookReader.day(from).compareTo(BookReader.day(until));
+    int order = LocalDate.parse(from).compareTo(LocalDate.parse(until));
     if (order > 0 || apart && order == 0) {
       String message = "The day must come after %s (%s).".formatted(first, from);
       fault.at(file.name(), line, second, until, message);
@@ -83,7 +85,7 @@ final class RowChecks {
     String subscription = row[file.indexOf("line")];
     String sold = vendorOfLine(subscription);
     String at = vendorOfAccount(account);
-    if (!at.equals(sold)) {
+    if (!Objects.equals(at, sold)) {
       String message =
           "Account %s is at vendor %s, the subscription is of a plan of %s."
               .formatted(account, at, sold);
@@ -112,15 +114,15 @@ final class RowChecks {
     return true;
   }
 
-  private String vendorOfAccount(String account) {
+  private @Nullable String vendorOfAccount(String account) {
     if (accountVendor == null) {
       accountVendor = column(BookSchema.ACCOUNTS, "vendor");
     }
     return accountVendor.get(account);
   }
 
-  private String vendorOfLine(String subscription) {
-    if (linePlan == null) {
+  private @Nullable String vendorOfLine(String subscription) {
+    if (linePlan == null || planVendor == null) {
       linePlan = column(BookSchema.LINES, "plan");
       planVendor = column(BookSchema.PLANS, "vendor");
     }
@@ -188,7 +190,7 @@ final class RowChecks {
     Set<String> rated = new HashSet<>(Set.of(reporting));
     BookFile rates = BookSchema.byName(BookSchema.RATES);
     for (String[] row : rows.getOrDefault(BookSchema.RATES, List.of())) {
-      if (!BookReader.day(row[rates.indexOf("day")]).isAfter(today)) {
+      if (!LocalDate.parse(row[rates.indexOf("day")]).isAfter(today)) {
         rated.add(row[rates.indexOf("currency")]);
       }
     }

@@ -23,7 +23,7 @@ public final class AllowanceMappers {
                   row.text("unit"),
                   row.text("agreement"),
                   row.text("plan"),
-                  row.decimal("amount"),
+                  row.requiredDecimal("amount"),
                   Allowance.Per.valueOf(row.text("per")),
                   Allowance.Span.valueOf(row.text("period")),
                   List.of()),
@@ -44,7 +44,8 @@ public final class AllowanceMappers {
           row ->
               new MeterOf(
                   row.text("allowance"),
-                  new Allowance.Metered(row.day("day"), row.text("account"), row.decimal("used"))),
+                  new Allowance.Metered(
+                      row.requiredDay("day"), row.text("account"), row.requiredDecimal("used"))),
           (one, to) ->
               to.set("allowance", one.allowance())
                   .set("day", one.row().day())

@@ -19,9 +19,9 @@ public final class BillMappers {
               new VendorBill(
                   row.text("bill"),
                   row.text("agreement"),
-                  row.day("day"),
-                  row.day("from"),
-                  row.day("until"),
+                  row.requiredDay("day"),
+                  row.requiredDay("from"),
+                  row.requiredDay("until"),
                   List.of()),
           (bill, to) ->
               to.set("bill", bill.id())
@@ -37,11 +37,11 @@ public final class BillMappers {
               new RowOf(
                   row.text("bill"),
                   new VendorBill.BilledRow(
-                      row.number("row"),
+                      row.requiredNumber("row"),
                       row.text("line"),
                       row.text("text"),
-                      row.decimal("quantity"),
-                      row.decimal("amount"))),
+                      row.requiredDecimal("quantity"),
+                      row.requiredDecimal("amount"))),
           (one, to) ->
               to.set("bill", one.bill())
                   .set("row", one.row().row())

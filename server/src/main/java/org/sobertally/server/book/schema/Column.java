@@ -1,13 +1,15 @@
 package org.sobertally.server.book.schema;
 
 import java.util.Locale;
+import org.jspecify.annotations.Nullable;
 
 /**
  * One column of a book's file.
  *
  * @param references the file whose key the value must be found in; null where there is none
  */
-public record Column(String name, Type type, boolean required, boolean key, String references) {
+public record Column(
+    String name, Type type, boolean required, boolean key, @Nullable String references) {
 
   public static Column key(String name, Type type) {
     return new Column(name, type, true, true, null);

@@ -51,7 +51,7 @@ public final class DatedMappers {
               new LaterTerm(
                   row.text("agreement"),
                   new Term.Later(
-                      row.day("from"),
+                      row.requiredDay("from"),
                       row.day("ends"),
                       row.number("notice_days"),
                       row.choice("renews", Agreement.Renews.class),
@@ -71,8 +71,8 @@ public final class DatedMappers {
               new LaterPrices(
                   row.text("line"),
                   new Subscription.LaterPrices(
-                      row.day("from"),
-                      row.decimal("unit_price"),
+                      row.requiredDay("from"),
+                      row.requiredDecimal("unit_price"),
                       row.choice("pricing", PriceList.Pricing.class),
                       row.number("minimum"),
                       List.of())),
@@ -133,7 +133,8 @@ public final class DatedMappers {
                   .set("minimum", one.minimum()));
 
   private static PriceList.PriceBreak step(Row row) {
-    return new PriceList.PriceBreak(row.number("from_seats"), row.decimal("unit_price"));
+    return new PriceList.PriceBreak(
+        row.requiredNumber("from_seats"), row.requiredDecimal("unit_price"));
   }
 
   /** The breaks of a subscription, those of its later prices included, as rows. */

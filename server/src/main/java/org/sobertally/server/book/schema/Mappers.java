@@ -2,11 +2,14 @@ package org.sobertally.server.book.schema;
 
 import java.math.BigDecimal;
 import java.time.Duration;
+import java.time.Instant;
 import java.time.OffsetDateTime;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.function.Function;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.activity.Evidence;
 import org.sobertally.core.agreement.Agreement;
 import org.sobertally.core.agreement.Subscription;
@@ -56,7 +59,9 @@ public final class Mappers {
   public static final RowMapper<Rates.Rate> RATE =
       readOnly(
           BookSchema.RATES,
-          row -> new Rates.Rate(row.text("currency"), row.day("day"), row.decimal("rate")));
+          row ->
+              new Rates.Rate(
+                  row.text("currency"), row.requiredDay("day"), row.requiredDecimal("rate")));
 
   public static final RowMapper<Vendor> VENDOR = readOnly(BookSchema.VENDORS, Mappers::vendor);
 
@@ -127,7 +132,7 @@ public final class Mappers {
               new LineChange(
                   row.text("line"),
                   new Subscription.QuantityChange(
-                      row.day("day"), row.number("delta"), row.text("reason"))),
+                      row.requiredDay("day"), row.requiredNumber("delta"), row.text("reason"))),
           (one, to) ->
               to.set("line", one.line())
                   .set("day", one.change().day())
@@ -271,7 +276,7 @@ public final class Mappers {
   public static final RowMapper<Install> INSTALL =
       readOnly(
           BookSchema.INSTALLS,
-          row -> new Install(row.text("account"), row.text("part"), row.day("seen_on")));
+          row -> new Install(row.text("account"), row.text("part"), row.requiredDay("seen_on")));
 
   /** The house's lines and windows in days, by the names of their settings. */
   public static Map<String, Integer> daysOf(HouseRules rules) {
@@ -286,15 +291,18 @@ public final class Mappers {
 
   /** The house's lines and windows as the settings say; the usual ones where they do not. */
   public static HouseRules houseRules(Map<String, String> settings) {
-    Map<String, Integer> days = daysOf(HouseRules.DEFAULT);
-    days.replaceAll(
-        (name, usual) -> settings.get(name) == null ? usual : Integer.valueOf(settings.get(name)));
+    HouseRules usual = HouseRules.DEFAULT;
     return new HouseRules(
-        days.get("idle_line"),
-        days.get("opening_grace"),
-        days.get("need_window"),
-        days.get("invitation_grace"),
-        days.get("leaver_horizon"));
+        days(settings, "idle_line", usual.idleLine()),
+        days(settings, "opening_grace", usual.openingGrace()),
+        days(settings, "need_window", usual.needWindow()),
+        days(settings, "invitation_grace", usual.invitationGrace()),
+        days(settings, "leaver_horizon", usual.leaverHorizon()));
+  }
+
+  private static int days(Map<String, String> settings, String name, int usual) {
+    String said = settings.get(name);
+    return said == null ? usual : Integer.parseInt(said);
   }
 
   private static <T> RowMapper<T> readOnly(String file, Function<Row, T> read) {
@@ -326,15 +334,16 @@ public final class Mappers {
         row.text("ladder"),
         row.number("rank"),
         PlanModel.valueOf(row.text("model")),
-        row.text("parts") == null ? List.of() : parts(row),
+        Objects.requireNonNullElse(parts(row), List.of()),
         row.decimal("listed_price"),
         row.number("idle_line"),
         row.number("opening_grace"),
         row.decimal("capacity_gb"));
   }
 
-  private static List<String> parts(Row row) {
-    return row.text("parts") == null ? null : List.of(row.text("parts").split(" "));
+  private static @Nullable List<String> parts(Row row) {
+    String parts = row.text("parts");
+    return parts == null ? null : List.of(parts.split(" "));
   }
 
   private static Agreement agreement(Row row) {
@@ -352,9 +361,9 @@ public final class Mappers {
         row.text("vendor"),
         row.text("name"),
         row.text("currency"),
-        row.day("starts"),
-        row.day("ends"),
-        row.number("notice_days"),
+        row.requiredDay("starts"),
+        row.requiredDay("ends"),
+        row.requiredNumber("notice_days"),
         Agreement.Renews.valueOf(row.text("renews")),
         Agreement.MayShrink.valueOf(row.text("may_shrink")),
         floor,
@@ -369,10 +378,10 @@ public final class Mappers {
         row.text("line"),
         row.text("agreement"),
         row.text("plan"),
-        row.number("seats"),
+        row.requiredNumber("seats"),
         new PriceList(
             row.choice("pricing", PriceList.Pricing.FLAT),
-            row.decimal("unit_price"),
+            row.requiredDecimal("unit_price"),
             List.of(),
             row.number("minimum", 0)),
         List.of(),
@@ -414,7 +423,7 @@ public final class Mappers {
         row.text("holding"),
         row.text("account"),
         row.text("line"),
-        row.day("from"),
+        row.requiredDay("from"),
         row.day("until"),
         row.choice("method", Holding.Method.HAND));
   }
@@ -425,14 +434,14 @@ public final class Mappers {
         row.text("holding"),
         row.text("reason"),
         row.text("by"),
-        row.day("until"));
+        row.requiredDay("until"));
   }
 
   private static DataRule dataRule(Row row) {
     return new DataRule(
         row.text("vendor"),
         DataRule.After.valueOf(row.text("after")),
-        row.number("stage"),
+        row.requiredNumber("stage"),
         row.text("name"),
         row.number("days"),
         DataRule.Reach.valueOf(row.text("reach")),
@@ -449,10 +458,14 @@ public final class Mappers {
     return new Known(
         row.text("vendor"),
         new Evidence(
-            row.day("complete_from"),
-            row.day("complete_to"),
+            row.requiredDay("complete_from"),
+            row.requiredDay("complete_to"),
             row.choice("kind", Evidence.Kind.DAILY),
             parts(row)));
+  }
+
+  private static @Nullable Instant instant(@Nullable String value) {
+    return value == null ? null : OffsetDateTime.parse(value).toInstant();
   }
 
   private static Session session(Row row) {
@@ -461,6 +474,6 @@ public final class Mappers {
         row.text("account"),
         row.text("plan"),
         OffsetDateTime.parse(row.text("started")).toInstant(),
-        row.text("ended") == null ? null : OffsetDateTime.parse(row.text("ended")).toInstant());
+        instant(row.text("ended")));
   }
 }

@@ -1,9 +1,12 @@
 package org.sobertally.server.book.schema;
 
+import static java.util.Objects.requireNonNull;
+
 import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.util.HashMap;
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
 
 /**
  * One row of a book's file, read by the names of its columns. Values are in their canonical form;
@@ -42,17 +45,32 @@ public final class Row {
 
   /** The value as it stands. */
   public String text(String column) {
-    return values[places.get(column)];
+    return values[requireNonNull(places.get(column), column)];
+  }
+
+  /** The value of a column that always says one, as a day. */
+  public LocalDate requiredDay(String column) {
+    return requireNonNull(day(column), column);
+  }
+
+  /** The value of a column that always says one, as a whole number. */
+  public int requiredNumber(String column) {
+    return requireNonNull(number(column), column);
+  }
+
+  /** The value of a column that always says one, as a number. */
+  public BigDecimal requiredDecimal(String column) {
+    return requireNonNull(decimal(column), column);
   }
 
   /** The value as a day. */
-  public LocalDate day(String column) {
+  public @Nullable LocalDate day(String column) {
     String value = text(column);
     return value == null ? null : days.computeIfAbsent(value, LocalDate::parse);
   }
 
   /** The value as a whole number. */
-  public Integer number(String column) {
+  public @Nullable Integer number(String column) {
     String value = text(column);
     return value == null ? null : Integer.valueOf(value);
   }
@@ -64,7 +82,7 @@ public final class Row {
   }
 
   /** The value as a number. */
-  public BigDecimal decimal(String column) {
+  public @Nullable BigDecimal decimal(String column) {
     String value = text(column);
     return value == null ? null : new BigDecimal(value);
   }
@@ -76,7 +94,7 @@ public final class Row {
   }
 
   /** The value as one of a few. */
-  public <E extends Enum<E>> E choice(String column, Class<E> of) {
+  public <E extends Enum<E>> @Nullable E choice(String column, Class<E> of) {
     String value = text(column);
     return value == null ? null : Enum.valueOf(of, value);
   }

@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.function.BiConsumer;
 import java.util.function.Function;
+import org.jspecify.annotations.Nullable;
 
 /**
  * What one row of a file says, in both directions. A thing may know less than its row holds; the
@@ -22,12 +23,12 @@ public record RowMapper<T>(String fileName, Function<Row, T> reader, BiConsumer<
     private final Map<String, String> byColumn = new HashMap<>();
 
     /** The column has this value; null and a plain no leave it empty. */
-    public Values set(String column, Object value) {
+    public Values set(String column, @Nullable Object value) {
       byColumn.put(column, text(value));
       return this;
     }
 
-    private static String text(Object value) {
+    private static @Nullable String text(@Nullable Object value) {
       if (value == null || Boolean.FALSE.equals(value)) {
         return null;
       } else if (value instanceof BigDecimal number) {

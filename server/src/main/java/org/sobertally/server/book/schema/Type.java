@@ -212,8 +212,16 @@ public record Type(
   public static final class BadValueException extends RuntimeException {
     private static final long serialVersionUID = 1L;
 
+    private final String said;
+
     BadValueException(String message) {
       super(message, null, false, false);
+      said = message;
+    }
+
+    @Override
+    public String getMessage() {
+      return said;
     }
   }
 }

@@ -2,6 +2,7 @@ package org.sobertally.server.book.store;
 
 import java.sql.SQLException;
 import java.time.LocalDate;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.activity.ActivityCalendar;
 
 /**
@@ -55,8 +56,8 @@ public final class ActivityMonths {
   /** Cuts rows of day bits at the ends of months. */
   private static final class Cutter {
     private final Visitor visitor;
-    private SQLException failure;
-    private LocalDate month;
+    private @Nullable SQLException failure;
+    private @Nullable LocalDate month;
     private int monthEnd;
 
     Cutter(Visitor visitor) {
@@ -67,7 +68,7 @@ public final class ActivityMonths {
       int day = firstDay;
       int end = firstDay + 64 * length;
       while (day < end && failure == null) {
-        enter(day);
+        LocalDate month = enter(day);
         int count = Math.min(monthEnd, end) - day;
         int mask = extract(bits, from, day - firstDay, count);
         if (mask != 0) {
@@ -79,11 +80,15 @@ public final class ActivityMonths {
       }
     }
 
-    private void enter(int day) {
-      if (month == null || day >= monthEnd || day < month.toEpochDay()) {
-        month = LocalDate.ofEpochDay(day).withDayOfMonth(1);
-        monthEnd = (int) month.toEpochDay() + month.lengthOfMonth();
+    private LocalDate enter(int day) {
+      LocalDate last = month;
+      if (last != null && day < monthEnd && day >= last.toEpochDay()) {
+        return last;
       }
+      LocalDate first = LocalDate.ofEpochDay(day).withDayOfMonth(1);
+      month = first;
+      monthEnd = (int) first.toEpochDay() + first.lengthOfMonth();
+      return first;
     }
 
     private static int extract(long[] bits, int from, int offset, int count) {

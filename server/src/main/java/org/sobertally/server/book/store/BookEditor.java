@@ -1,5 +1,7 @@
 package org.sobertally.server.book.store;
 
+import static java.util.Objects.requireNonNull;
+
 import jakarta.enterprise.context.ApplicationScoped;
 import java.math.BigDecimal;
 import java.time.LocalDate;
@@ -13,6 +15,7 @@ import java.util.Optional;
 import java.util.UUID;
 import java.util.function.Function;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.activity.Evidence;
 import org.sobertally.core.agreement.Agreement;
 import org.sobertally.core.agreement.Allowance;
@@ -190,7 +193,7 @@ public class BookEditor {
    */
   public Optional<Person> putPerson(Books.Change change, Map<String, String> values)
       throws BookRows.NotAValueException {
-    String[] before = rows.find(Mappers.PERSON.fileName(), values.get("person"));
+    String[] before = rows.find(Mappers.PERSON.fileName(), requireNonNull(values.get("person")));
     String[] after = BookRows.row(Mappers.PERSON.fileName(), values);
     if (Arrays.equals(before, after)) {
       return Optional.empty();
@@ -202,7 +205,7 @@ public class BookEditor {
   }
 
   /** The person's stored values by column; null where there is no such person. */
-  public Map<String, String> valuesOfPerson(String id) {
+  public @Nullable Map<String, String> valuesOfPerson(String id) {
     String[] row = rows.find(Mappers.PERSON.fileName(), id);
     return row == null ? null : BookRows.byColumn(Mappers.PERSON.fileName(), row);
   }
@@ -238,7 +241,7 @@ public class BookEditor {
   }
 
   /** The holding ends on the day; null opens it again. */
-  public void endHolding(Books.Change change, String id, LocalDate until) {
+  public void endHolding(Books.Change change, String id, @Nullable LocalDate until) {
     Book book = change.book();
     Holding was = book.holding(book.holdings().numberOf(id));
     put(change, new Holding(was.id(), was.account(), was.line(), was.from(), until, was.method()));
@@ -267,7 +270,8 @@ public class BookEditor {
   }
 
   /** The holding of the account that is open on the day and of that subscription, or null. */
-  public static String openHoldingOf(Book book, String account, String line, LocalDate day) {
+  public static @Nullable String openHoldingOf(
+      Book book, String account, String line, LocalDate day) {
     if (!book.accounts().has(account)) {
       return null;
     }
@@ -376,7 +380,7 @@ public class BookEditor {
 
   /** What is stored, but for the columns that the thing knows and says otherwise. */
   private static <T> String[] merged(
-      RowMapper<T> mapper, String[] before, Map<String, String> values) {
+      RowMapper<T> mapper, String @Nullable [] before, Map<String, String> values) {
     Map<String, String> all = new HashMap<>(values);
     if (before != null) {
       Map<String, String> said = mapper.values(read(mapper, before));

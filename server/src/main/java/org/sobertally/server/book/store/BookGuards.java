@@ -5,7 +5,7 @@ import jakarta.enterprise.context.ApplicationScoped;
 import java.util.List;
 import java.util.function.Predicate;
 import org.sobertally.core.book.Book;
-import org.sobertally.server.http.Problem;
+import org.sobertally.server.refusal.Refusal;
 
 /** Asks every guard; to be called within a {@link Books#write} only. */
 @ApplicationScoped
@@ -25,7 +25,7 @@ public class BookGuards {
   /**
    * Refuses a change of these vendors' rows while something is under way there.
    *
-   * @throws io.quarkiverse.resteasy.problem.HttpProblem 409, with the vendors and what to do
+   * @throws Refusal 409, with the vendors and what to do
    */
   public void requireFree(Book book, Predicate<String> touched) {
     for (BookGuard guard : guards) {
@@ -35,7 +35,7 @@ public class BookGuards {
               .map(id -> book.vendors().has(id) ? book.vendors().byId(id).name() : id)
               .toList();
       if (!names.isEmpty()) {
-        throw Problem.conflict("%s: %s".formatted(String.join(", ", names), guard.reason()));
+        throw Refusal.conflict("%s: %s".formatted(String.join(", ", names), guard.reason()));
       }
     }
   }

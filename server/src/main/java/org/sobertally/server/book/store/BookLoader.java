@@ -13,6 +13,7 @@ import java.util.TreeMap;
 import java.util.function.Consumer;
 import java.util.function.Function;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.activity.ActivityCalendar;
 import org.sobertally.core.activity.CalendarBuilder;
 import org.sobertally.core.agreement.Agreement;
@@ -153,7 +154,7 @@ public final class BookLoader {
   }
 
   private static List<PriceList.PriceBreak> steps(
-      List<DatedMappers.PriceBreak> breaks, LocalDate from) {
+      List<DatedMappers.PriceBreak> breaks, @Nullable LocalDate from) {
     return breaks.stream()
         .filter(one -> Objects.equals(one.from(), from))
         .map(DatedMappers.PriceBreak::step)

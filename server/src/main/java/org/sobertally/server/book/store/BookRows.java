@@ -1,5 +1,7 @@
 package org.sobertally.server.book.store;
 
+import static java.util.Objects.requireNonNull;
+
 import jakarta.enterprise.context.ApplicationScoped;
 import jakarta.persistence.EntityManager;
 import java.sql.Connection;
@@ -14,6 +16,7 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.stream.Collectors;
 import org.hibernate.Session;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.server.book.schema.BookFile;
 import org.sobertally.server.book.schema.BookSchema;
 import org.sobertally.server.book.schema.Column;
@@ -38,8 +41,16 @@ public class BookRows {
   public static final class NotAValueException extends Exception {
     private static final long serialVersionUID = 1L;
 
+    private final String said;
+
     NotAValueException(String message) {
       super(message, null, false, false);
+      said = message;
+    }
+
+    @Override
+    public String getMessage() {
+      return said;
     }
   }
 
@@ -50,7 +61,7 @@ public class BookRows {
    * @param before null where there was no such row
    * @param after null where there is none any more
    */
-  public record Change(String file, String[] before, String[] after) {
+  public record Change(String file, String @Nullable [] before, String @Nullable [] after) {
 
     /** The change that makes this one undone. */
     public Change reversed() {
@@ -63,7 +74,7 @@ public class BookRows {
     }
 
     String[] key() {
-      String[] row = after == null ? before : after;
+      String[] row = requireNonNull(after == null ? before : after);
       return BookSchema.byName(file).keyColumns().stream().map(c -> row[c]).toArray(String[]::new);
     }
   }
@@ -84,7 +95,8 @@ public class BookRows {
     return row;
   }
 
-  private static String canonical(Column column, String value) throws NotAValueException {
+  private static @Nullable String canonical(Column column, @Nullable String value)
+      throws NotAValueException {
     if (value == null || value.isBlank()) {
       if (column.required()) {
         throw new NotAValueException("%s must not be empty.".formatted(column.name()));
@@ -114,7 +126,7 @@ public class BookRows {
   }
 
   /** The stored row of that key; null where there is none. */
-  public String[] find(String fileName, String... key) {
+  public String @Nullable [] find(String fileName, String... key) {
     List<String> one = Arrays.asList(key);
     return find(fileName, List.of(one)).get(one);
   }
@@ -161,7 +173,7 @@ public class BookRows {
   }
 
   /** The first change whose row is not stored any more as the change left it; null if all are. */
-  public Change firstOvertaken(List<Change> changes) {
+  public @Nullable Change firstOvertaken(List<Change> changes) {
     for (Change change : changes) {
       List<String> key = Arrays.asList(change.key());
       String[] now = find(change.file(), List.of(key)).get(key);
@@ -179,8 +191,9 @@ public class BookRows {
         connection -> {
           for (BookFile file : BookTables.stored()) {
             for (Column column : file.columns()) {
-              if (column.references() != null && found[0] == null) {
-                found[0] = orphan(connection, file, column);
+              String other = column.references();
+              if (other != null && found[0] == null) {
+                found[0] = orphan(connection, file, column, other);
               }
             }
           }
@@ -188,9 +201,9 @@ public class BookRows {
     return found[0];
   }
 
-  private static String orphan(Connection connection, BookFile file, Column column)
-      throws SQLException {
-    BookFile other = BookSchema.byName(column.references());
+  private static @Nullable String orphan(
+      Connection connection, BookFile file, Column column, String otherName) throws SQLException {
+    BookFile other = BookSchema.byName(otherName);
     String key = other.columns().get(other.keyColumns().get(0)).sqlName();
     String sql =
         """

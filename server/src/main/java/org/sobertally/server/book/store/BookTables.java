@@ -1,5 +1,7 @@
 package org.sobertally.server.book.store;
 
+import static java.util.Objects.requireNonNull;
+
 import java.math.BigDecimal;
 import java.sql.Connection;
 import java.sql.PreparedStatement;
@@ -13,6 +15,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.function.Consumer;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.activity.ActivityCalendar;
 import org.sobertally.server.book.schema.BookFile;
 import org.sobertally.server.book.schema.BookSchema;
@@ -84,7 +87,7 @@ public final class BookTables {
           set(insert, c + 1, file.columns().get(c).type().storage(), row[c]);
         }
         if (accounts) {
-          insert.setInt(width, numbers.get(row[0]));
+          insert.setInt(width, requireNonNull(numbers.get(row[0])));
         }
         insert.addBatch();
         if (++pending % BATCH == 0) {
@@ -206,7 +209,8 @@ public final class BookTables {
     return row;
   }
 
-  private static String get(ResultSet found, int place, Type.Storage storage) throws SQLException {
+  private static @Nullable String get(ResultSet found, int place, Type.Storage storage)
+      throws SQLException {
     if (storage == Type.Storage.DECIMAL) {
       BigDecimal number = found.getBigDecimal(place);
       return number == null ? null : Type.plain(number);

@@ -7,6 +7,7 @@ import java.time.Instant;
 import java.time.OffsetDateTime;
 import java.time.ZoneOffset;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.book.Session;
 
 /**
@@ -30,7 +31,7 @@ public class SessionStore {
   public record Open(Session session, String host) {}
 
   /** The session of that id, or null. */
-  public Session find(String id) {
+  public @Nullable Session find(String id) {
     List<Object[]> rows =
         rows(
             entities
@@ -85,7 +86,7 @@ public class SessionStore {
    *
    * @param host null leaves it as it is
    */
-  public void save(Session session, String host) {
+  public void save(Session session, @Nullable String host) {
     OffsetDateTime ended =
         session.ended() == null ? null : session.ended().atOffset(ZoneOffset.UTC);
     int changed =

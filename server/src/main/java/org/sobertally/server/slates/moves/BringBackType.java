@@ -31,7 +31,7 @@ class BringBackType implements VendorMoveType {
 
   @Override
   public Move toCore(SlateMove move) {
-    return new Move.BringBack(move.account);
+    return new Move.BringBack(move.account());
   }
 
   @Override
@@ -41,13 +41,13 @@ class BringBackType implements VendorMoveType {
 
   @Override
   public AccountTarget target(Book book, SlateMove move) {
-    String email = book.accounts().byId(move.account).email();
-    return new AccountTarget(move.account, email, true, true, Set.of(), Set.of());
+    String email = book.accounts().byId(move.account()).email();
+    return new AccountTarget(move.account(), email, true, true, Set.of(), Set.of());
   }
 
   @Override
   public AccountTarget undoTarget(Book book, SlateMove move) {
-    return AccountTarget.ofLogin(move.account, false);
+    return AccountTarget.ofLogin(move.account(), false);
   }
 
   @Override
@@ -67,6 +67,6 @@ class BringBackType implements VendorMoveType {
 
   @Override
   public List<Move> undoMoves(Book book, SlateMove move) {
-    return List.of(new Move.Suspend(move.account));
+    return List.of(new Move.Suspend(move.account()));
   }
 }

@@ -34,7 +34,7 @@ class DeleteType implements VendorMoveType {
 
   @Override
   public Move toCore(SlateMove move) {
-    return new Move.Delete(move.account, move.data);
+    return new Move.Delete(move.account(), move.data);
   }
 
   @Override
@@ -44,12 +44,12 @@ class DeleteType implements VendorMoveType {
 
   @Override
   public int seatsBack(SlateMove move) {
-    return move.seatsHeld;
+    return move.seatsHeld == null ? 0 : move.seatsHeld;
   }
 
   @Override
   public AccountTarget target(Book book, SlateMove move) {
-    return AccountTarget.gone(move.account);
+    return AccountTarget.gone(move.account());
   }
 
   @Override
@@ -58,8 +58,8 @@ class DeleteType implements VendorMoveType {
     for (String line : endedLines(book, move)) {
       plans.add(book.lines().byId(line).plan());
     }
-    String email = book.accounts().byId(move.account).email();
-    return new AccountTarget(move.account, email, true, true, plans, Set.of());
+    String email = book.accounts().byId(move.account()).email();
+    return new AccountTarget(move.account(), email, true, true, plans, Set.of());
   }
 
   private static List<String> endedLines(Book book, SlateMove move) {
@@ -87,7 +87,7 @@ class DeleteType implements VendorMoveType {
   @Override
   public List<Move> undoMoves(Book book, SlateMove move) {
     return endedLines(book, move).stream()
-        .<Move>map(line -> new Move.HandOut(move.account, line))
+        .<Move>map(line -> new Move.HandOut(move.account(), line))
         .toList();
   }
 
@@ -101,6 +101,6 @@ class DeleteType implements VendorMoveType {
   /** What is to go may be gone from the book already. */
   @Override
   public boolean needsBook(Book book, SlateMove move, boolean undoes) {
-    return undoes || book.accounts().has(move.account);
+    return undoes || book.accounts().has(move.account());
   }
 }

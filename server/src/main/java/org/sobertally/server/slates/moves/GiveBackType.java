@@ -58,7 +58,7 @@ class GiveBackType implements NotedMoveType {
 
   @Override
   public void settle(Books.Change change, SlateMove move, String author, String actor) {
-    editor.changeQuantity(change, move.line, move.cashFrom, -move.seats, "Slate " + move.slate);
+    editor.changeQuantity(change, move.line, move.cashFrom(), -move.seats, "Slate " + move.slate);
     savings.add(stopped(change.book(), move));
     String text =
         "To be told to %s: %d %s fewer from %s. It is noted here; nobody was told by this.";
@@ -69,7 +69,7 @@ class GiveBackType implements NotedMoveType {
             MoveWords.vendor(change.book(), move),
             move.seats,
             MoveWords.plan(change.book(), move.plan),
-            Words.day(move.cashFrom)),
+            Words.day(move.cashFrom())),
         move.journalEntryWithMoney());
   }
 
@@ -89,7 +89,7 @@ class GiveBackType implements NotedMoveType {
         book.lines().byId(move.line).agreement(),
         move.line,
         move.seats,
-        move.cashFrom,
+        move.cashFrom(),
         new Money(move.yearly.negate(), move.currency),
         (String) decided[0],
         decided[1] instanceof Date day ? day.toLocalDate() : (LocalDate) decided[1]);
@@ -97,7 +97,7 @@ class GiveBackType implements NotedMoveType {
 
   @Override
   public void withdraw(Books.Change change, SlateMove move, String actor) {
-    editor.changeQuantity(change, move.line, move.cashFrom, move.seats, "Notice withdrawn");
+    editor.changeQuantity(change, move.line, move.cashFrom(), move.seats, "Notice withdrawn");
     savings.remove(move.id);
     String text = "Withdrawn: %s.".formatted(words(change.book(), move));
     journal.add(actor, "NOTICE_WITHDRAWN", text, move.journalEntry());

@@ -74,7 +74,7 @@ class HandOutType implements VendorMoveType {
   public Move toCore(SlateMove move) {
     return move.newAccount
         ? new Move.HandOut(null, move.person, move.line)
-        : new Move.HandOut(move.account, move.line);
+        : new Move.HandOut(move.account(), move.line);
   }
 
   @Override
@@ -86,18 +86,18 @@ class HandOutType implements VendorMoveType {
   public AccountTarget target(Book book, SlateMove move) {
     return move.newAccount
         ? new AccountTarget(
-            move.account,
-            book.people().byId(move.person).email(),
+            move.account(),
+            book.people().byId(move.person()).email(),
             true,
             null,
             Set.of(move.plan),
             Set.of())
-        : AccountTarget.ofSeats(move.account, Set.of(move.plan), Set.of());
+        : AccountTarget.ofSeats(move.account(), Set.of(move.plan), Set.of());
   }
 
   @Override
   public AccountTarget undoTarget(Book book, SlateMove move) {
-    return AccountTarget.ofSeats(move.account, Set.of(), Set.of(move.plan));
+    return AccountTarget.ofSeats(move.account(), Set.of(), Set.of(move.plan));
   }
 
   @Override
@@ -118,6 +118,6 @@ class HandOutType implements VendorMoveType {
 
   @Override
   public List<Move> undoMoves(Book book, SlateMove move) {
-    return List.of(new Move.TakeBack(move.opened));
+    return List.of(new Move.TakeBack(move.opened()));
   }
 }

@@ -41,7 +41,7 @@ class HandOverType implements VendorMoveType {
 
   @Override
   public Move toCore(SlateMove move) {
-    return new Move.HandOver(move.account, move.successor);
+    return new Move.HandOver(move.account(), move.successor);
   }
 
   @Override
@@ -57,7 +57,7 @@ class HandOverType implements VendorMoveType {
 
   @Override
   public AccountTarget target(Book book, SlateMove move) {
-    return AccountTarget.ofSeats(move.account, Set.of(), Set.of());
+    return AccountTarget.ofSeats(move.account(), Set.of(), Set.of());
   }
 
   @Override
@@ -77,7 +77,7 @@ class HandOverType implements VendorMoveType {
 
   @Override
   public boolean undoable(Book book, SlateMove move, LocalDate today) {
-    return book.accounts().has(move.account);
+    return book.accounts().has(move.account());
   }
 
   @Override

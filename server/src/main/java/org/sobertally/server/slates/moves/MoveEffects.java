@@ -4,6 +4,7 @@ import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.book.Holding;
 import org.sobertally.core.leaver.Successors;
@@ -27,7 +28,7 @@ public final class MoveEffects {
   private final BookEditor editor;
   private final Books.Change change;
   private final SlateMove move;
-  private final VendorAccount seen;
+  private final @Nullable VendorAccount seen;
   private final LocalDate today;
   private final List<Posted> posted = new ArrayList<>();
 
@@ -35,7 +36,11 @@ public final class MoveEffects {
    * @param seen the account as the vendor showed it; null where it was not read
    */
   public MoveEffects(
-      BookEditor editor, Books.Change change, SlateMove move, VendorAccount seen, LocalDate today) {
+      BookEditor editor,
+      Books.Change change,
+      SlateMove move,
+      @Nullable VendorAccount seen,
+      LocalDate today) {
     this.editor = editor;
     this.change = change;
     this.move = move;
@@ -73,7 +78,7 @@ public final class MoveEffects {
 
   /** The account holds a seat of the subscription from today, unless it does already. */
   void open(String line) {
-    String there = BookEditor.openHoldingOf(change.book(), move.account, line, today);
+    String there = BookEditor.openHoldingOf(change.book(), move.account(), line, today);
     if (there != null) {
       move.opened = there;
       return;
@@ -82,7 +87,7 @@ public final class MoveEffects {
         editor.openHolding(
             change,
             move.account + "-" + line,
-            move.account,
+            move.account(),
             line,
             today,
             move.method == null ? Holding.Method.HAND : move.method);
@@ -93,15 +98,15 @@ public final class MoveEffects {
 
   /** The book has the account, as the vendor shows it. */
   void addAccount() {
-    if (change.book().accounts().has(move.account)) {
+    if (change.book().accounts().has(move.account())) {
       return;
     }
     boolean invited = seen != null && seen.invited();
-    String email = change.book().people().byId(move.person).email();
+    String email = change.book().people().byId(move.person()).email();
     editor.put(
         change,
         new Account(
-            move.account,
+            move.account(),
             move.vendor,
             move.person,
             email,
@@ -112,31 +117,31 @@ public final class MoveEffects {
 
   /** The account is in the state from today. */
   void setState(Account.State state) {
-    if (change.book().accounts().byId(move.account).state() != state) {
-      editor.setState(change, move.account, state, today);
+    if (change.book().accounts().byId(move.account()).state() != state) {
+      editor.setState(change, move.account(), state, today);
     }
   }
 
   /** The account goes with all seats that it holds. */
   void delete() {
     Book book = change.book();
-    if (!book.accounts().has(move.account)) {
+    if (!book.accounts().has(move.account())) {
       return;
     }
     List<String> open = new ArrayList<>();
-    for (int h : book.holdings().ofAccount(book.accounts().require(move.account))) {
+    for (int h : book.holdings().ofAccount(book.accounts().require(move.account()))) {
       if (book.holdings().openOn(h, Days.of(today))) {
         open.add(book.holdings().id(h));
       }
     }
     open.forEach(this::end);
-    editor.setState(change, move.account, Account.State.DELETED, today);
+    editor.setState(change, move.account(), Account.State.DELETED, today);
   }
 
   /** What the account stores is the successor's from now on. */
   void handOver() {
     Book book = change.book();
-    Account from = book.accounts().byId(move.account);
+    Account from = book.accounts().byId(move.account());
     move.movedGb = from.storedGb();
     shift(move.movedGb, from, successorsAccount(book));
   }
@@ -146,18 +151,18 @@ public final class MoveEffects {
     Book book = change.book();
     String into = successorsAccount(book);
     if (into != null && move.movedGb != null) {
-      shift(move.movedGb, book.accounts().byId(into), move.account);
+      shift(move.movedGb, book.accounts().byId(into), move.account());
     }
   }
 
-  private String successorsAccount(Book book) {
+  private @Nullable String successorsAccount(Book book) {
     int successor = book.people().numberOf(move.successor);
     return successor < 0
         ? null
         : new Successors(book, today).accountFor(successor, book.vendors().require(move.vendor));
   }
 
-  private void shift(BigDecimal gb, Account from, String into) {
+  private void shift(@Nullable BigDecimal gb, Account from, @Nullable String into) {
     BigDecimal has = from.storedGb() == null ? BigDecimal.ZERO : from.storedGb();
     BigDecimal moved = gb == null ? BigDecimal.ZERO : gb;
     editor.put(change, from.storing(has.subtract(moved).max(BigDecimal.ZERO)));
@@ -171,7 +176,7 @@ public final class MoveEffects {
   /** The seat that the move gave comes back. */
   void endOpened() {
     String keep = move.ended;
-    end(move.opened);
+    end(move.opened());
     move.ended = keep;
   }
 
@@ -187,7 +192,7 @@ public final class MoveEffects {
         editor.endHolding(change, holding, null);
       } else {
         opened =
-            editor.openHolding(change, holding, move.account, line, today, Holding.Method.HAND);
+            editor.openHolding(change, holding, move.account(), line, today, Holding.Method.HAND);
       }
       now.add(opened);
       posted.add(new Posted(line, opened, from, Place.HELD));

@@ -3,10 +3,11 @@ package org.sobertally.server.slates.moves;
 import com.fasterxml.jackson.databind.JsonNode;
 import java.time.LocalDate;
 import org.eclipse.microprofile.openapi.annotations.media.Schema;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.slate.Move;
 import org.sobertally.core.slate.MoveKind;
 import org.sobertally.server.http.Params;
-import org.sobertally.server.http.Problem;
+import org.sobertally.server.refusal.Refusal;
 
 /**
  * A move as it is asked for.
@@ -28,18 +29,18 @@ import org.sobertally.server.http.Problem;
 @Schema(name = "MoveRequest")
 public record MoveRequest(
     MoveKind kind,
-    @Schema(nullable = true) String holding,
-    @Schema(nullable = true) String account,
-    @Schema(nullable = true) String person,
-    @Schema(nullable = true) String plan,
-    @Schema(nullable = true) String line,
-    @Schema(nullable = true, implementation = String.class) Move.DataRoute data,
-    @Schema(nullable = true) String reason,
-    @Schema(nullable = true) String until,
-    @Schema(nullable = true) Integer seats,
-    @Schema(nullable = true) String rule,
-    @Schema(nullable = true) String due,
-    @Schema(nullable = true) Boolean waits) {
+    @Schema(nullable = true) @Nullable String holding,
+    @Schema(nullable = true) @Nullable String account,
+    @Schema(nullable = true) @Nullable String person,
+    @Schema(nullable = true) @Nullable String plan,
+    @Schema(nullable = true) @Nullable String line,
+    @Schema(nullable = true, implementation = String.class) Move.@Nullable DataRoute data,
+    @Schema(nullable = true) @Nullable String reason,
+    @Schema(nullable = true) @Nullable String until,
+    @Schema(nullable = true) @Nullable Integer seats,
+    @Schema(nullable = true) @Nullable String rule,
+    @Schema(nullable = true) @Nullable String due,
+    @Schema(nullable = true) @Nullable Boolean waits) {
 
   private static final int LONGEST_REASON = 1000;
 
@@ -62,13 +63,14 @@ public record MoveRequest(
   }
 
   /** Something done to an account. */
-  public static MoveRequest ofAccount(MoveKind kind, String account, Move.DataRoute data) {
+  public static MoveRequest ofAccount(
+      MoveKind kind, String account, Move.@Nullable DataRoute data) {
     return new MoveRequest(
         kind, null, account, null, null, null, data, null, null, null, null, null, null);
   }
 
   /** A seat that goes to the vendor's plan that rests. */
-  public static MoveRequest rest(String holding, String plan) {
+  public static MoveRequest rest(String holding, @Nullable String plan) {
     return new MoveRequest(
         MoveKind.REST, holding, null, null, plan, null, null, null, null, null, null, null, null);
   }
@@ -80,7 +82,7 @@ public record MoveRequest(
   }
 
   /** A seat of the plan for an account. */
-  public static MoveRequest handOut(String account, String plan) {
+  public static MoveRequest handOut(String account, @Nullable String plan) {
     return new MoveRequest(
         MoveKind.HAND_OUT,
         null,
@@ -98,7 +100,8 @@ public record MoveRequest(
   }
 
   /** The account's data for the successor; {@code kinds} null for all of it. */
-  public static MoveRequest handOver(String account, String successor, String kinds) {
+  public static MoveRequest handOver(
+      String account, @Nullable String successor, @Nullable String kinds) {
     return new MoveRequest(
         MoveKind.HAND_OVER,
         null,
@@ -116,7 +119,7 @@ public record MoveRequest(
   }
 
   /** The same on a day of its own, or after the ones before it. */
-  public MoveRequest on(LocalDate day, boolean after) {
+  public MoveRequest on(@Nullable LocalDate day, boolean after) {
     return new MoveRequest(
         kind,
         holding,
@@ -137,18 +140,18 @@ public record MoveRequest(
    * As it was sent.
    *
    * @param at where it stands in what was sent, for instance moves[3]
-   * @throws io.quarkiverse.resteasy.problem.HttpProblem 400, where a field is missing or unreadable
+   * @throws Refusal 400, where a field is missing or unreadable
    */
   public static MoveRequest of(JsonNode move, String at) {
     if (!move.isObject()) {
-      throw Problem.badRequest("%s: use an object with named fields.".formatted(at));
+      throw Refusal.badInput("%s: use an object with named fields.".formatted(at));
     }
     MoveKind kind =
         Params.choice(at + ".kind", text(move, "kind"), MoveKind.class)
-            .orElseThrow(() -> Problem.badRequest("%s.kind: say which move it is.".formatted(at)));
+            .orElseThrow(() -> Refusal.badInput("%s.kind: say which move it is.".formatted(at)));
     String reason = text(move, "reason");
     if (reason != null && reason.length() > LONGEST_REASON) {
-      throw Problem.badRequest("%s.reason: at most %,d characters.".formatted(at, LONGEST_REASON));
+      throw Refusal.badInput("%s.reason: at most %,d characters.".formatted(at, LONGEST_REASON));
     }
     return new MoveRequest(
         kind,
@@ -166,7 +169,7 @@ public record MoveRequest(
         move.path("waits").isBoolean() ? move.path("waits").booleanValue() : null);
   }
 
-  private static String text(JsonNode move, String field) {
+  private static @Nullable String text(JsonNode move, String field) {
     JsonNode value = move.path(field);
     String text = value.isNull() ? "" : value.asText("").strip();
     return text.isEmpty() ? null : text;

@@ -6,6 +6,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.function.Predicate;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.book.Holding;
 import org.sobertally.core.catalogue.PlanModel;
@@ -55,7 +56,7 @@ public final class MoveResolver {
   }
 
   /** The move, without its place on a slate; or null, and then {@link #faults} says why. */
-  public SlateMove resolve(MoveRequest request) {
+  public @Nullable SlateMove resolve(MoveRequest request) {
     SlateMove move = new SlateMove();
     move.kind = request.kind();
     return step(request, move) && types.of(move).resolve(request, this, move) ? move : null;
@@ -73,7 +74,7 @@ public final class MoveResolver {
   }
 
   /** Writes the fault down; false, as what could not be resolved is. */
-  boolean fault(String field, String value, String message) {
+  boolean fault(String field, @Nullable String value, String message) {
     faults.add(new FieldFault(field, value, message));
     return false;
   }
@@ -103,7 +104,7 @@ public final class MoveResolver {
   }
 
   /** The one seat of the plan that the person holds. */
-  private String onlySeat(String person, String plan) {
+  private @Nullable String onlySeat(String person, @Nullable String plan) {
     if (!isPerson(person)) {
       fault("person", person, "There is no person of this id.");
       return null;
@@ -138,7 +139,7 @@ public final class MoveResolver {
   }
 
   /** A subscription in force to a plan of the vendor that rests; null where there is none. */
-  String restingLine(String vendor) {
+  @Nullable String restingLine(String vendor) {
     for (var plan : book.plans().all()) {
       if (plan.vendor().equals(vendor) && plan.model() == PlanModel.RESTING) {
         String line = lineOf(plan.id());
@@ -152,7 +153,7 @@ public final class MoveResolver {
   }
 
   /** The subscription that is named, or the fittest of the plan that is; null for neither. */
-  String lineAsked(MoveRequest request) {
+  @Nullable String lineAsked(MoveRequest request) {
     if (request.line() != null) {
       if (!book.lines().has(request.line())) {
         fault("line", request.line(), "There is no subscription of this id.");
@@ -197,7 +198,7 @@ public final class MoveResolver {
   }
 
   /** The person's account at the vendor, one that is not deleted first; null for none. */
-  String accountOf(String person, String vendor) {
+  @Nullable String accountOf(String person, String vendor) {
     String found = null;
     for (int a : book.accountsOf(book.people().require(person))) {
       Account account = book.accounts().get(a);

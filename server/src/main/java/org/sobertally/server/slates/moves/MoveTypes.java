@@ -1,5 +1,7 @@
 package org.sobertally.server.slates.moves;
 
+import static java.util.Objects.requireNonNull;
+
 import io.quarkus.arc.All;
 import jakarta.enterprise.context.ApplicationScoped;
 import java.util.EnumMap;
@@ -35,11 +37,11 @@ public class MoveTypes {
   }
 
   public MoveType of(SlateMove move) {
-    return byKind.get(move.kind);
+    return of(move.kind);
   }
 
   public MoveType of(MoveKind kind) {
-    return byKind.get(kind);
+    return requireNonNull(byKind.get(kind), kind::name);
   }
 
   /**

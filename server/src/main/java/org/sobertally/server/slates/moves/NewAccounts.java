@@ -25,7 +25,7 @@ public final class NewAccounts {
   public void give(SlateMove move) {
     if (move.newAccount && move.account == null) {
       move.account =
-          given.computeIfAbsent(new Whose(move.vendor, move.person), whose -> free(move));
+          given.computeIfAbsent(new Whose(move.vendor, move.person()), whose -> free(move));
     }
   }
 

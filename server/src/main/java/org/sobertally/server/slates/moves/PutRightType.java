@@ -44,7 +44,7 @@ class PutRightType implements VendorMoveType {
 
   @Override
   public Move toCore(SlateMove move) {
-    return new Move.PutRight(move.account, move.plan, move.toHold);
+    return new Move.PutRight(move.account(), move.plan, move.toHold);
   }
 
   @Override
@@ -56,10 +56,10 @@ class PutRightType implements VendorMoveType {
   @Override
   public AccountTarget target(Book book, SlateMove move) {
     if (!move.toHold) {
-      return AccountTarget.ofSeats(move.account, Set.of(), Set.of(move.plan));
+      return AccountTarget.ofSeats(move.account(), Set.of(), Set.of(move.plan));
     }
-    String email = book.accounts().byId(move.account).email();
-    return new AccountTarget(move.account, email, true, null, Set.of(move.plan), Set.of());
+    String email = book.accounts().byId(move.account()).email();
+    return new AccountTarget(move.account(), email, true, null, Set.of(move.plan), Set.of());
   }
 
   @Override

@@ -1,5 +1,7 @@
 package org.sobertally.server.slates.moves;
 
+import static java.util.Objects.requireNonNull;
+
 import jakarta.persistence.Column;
 import jakarta.persistence.Entity;
 import jakarta.persistence.EnumType;
@@ -11,6 +13,7 @@ import java.time.LocalDate;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.book.Holding;
 import org.sobertally.core.slate.Move;
 import org.sobertally.core.slate.MoveKind;
@@ -82,8 +85,8 @@ public class SlateMove {
   public State state;
 
   public String holding;
-  public String account;
-  public String person;
+  public @Nullable String account;
+  public @Nullable String person;
   public String vendor;
 
   /** The plan and the subscription of the holding, or of the seats that are about to move. */
@@ -93,24 +96,24 @@ public class SlateMove {
 
   /** The subscription that a switch goes to. */
   @Column(name = "to_line")
-  public String toLine;
+  public @Nullable String toLine;
 
   /** What becomes of the data of an account that is deleted. */
   @Enumerated(EnumType.STRING)
-  public Move.DataRoute data;
+  public Move.@Nullable DataRoute data;
 
   @Column(name = "keep_reason")
-  public String keepReason;
+  public @Nullable String keepReason;
 
   @Column(name = "keep_until")
-  public LocalDate keepUntil;
+  public @Nullable LocalDate keepUntil;
 
   /** How many seats are given back or bought. */
   public Integer seats;
 
   /** How many seats the account held when its move was planned. */
   @Column(name = "seats_held")
-  public Integer seatsHeld;
+  public @Nullable Integer seatsHeld;
 
   /** Whether an account that is put right is to hold the plan. */
   @Column(name = "to_hold")
@@ -131,11 +134,11 @@ public class SlateMove {
   public String currency;
 
   @Column(name = "cash_from")
-  public LocalDate cashFrom;
+  public @Nullable LocalDate cashFrom;
 
   /** The last day on which it can be undone; null where there is no such day. */
   @Column(name = "undo_until")
-  public LocalDate undoUntil;
+  public @Nullable LocalDate undoUntil;
 
   /** The day on which the vendor showed it. */
   @Column(name = "settled_on")
@@ -147,14 +150,14 @@ public class SlateMove {
   public How settledHow;
 
   /** The holding or the keep that it opened. */
-  public String opened;
+  public @Nullable String opened;
 
   /** The holdings that it ended, a line each. */
   @Column(columnDefinition = "clob")
   public String ended;
 
   /** The day on which it is made, once the slate is posted; null for at once. */
-  public LocalDate due;
+  public @Nullable LocalDate due;
 
   /** Whether it is made only once the earlier moves of its account on the slate are confirmed. */
   public boolean waits;
@@ -164,18 +167,53 @@ public class SlateMove {
 
   /** Which kinds of data are handed over, in words; null for all. */
   @Column(name = "data_kinds")
-  public String dataKinds;
+  public @Nullable String dataKinds;
 
   /** How many gigabytes were handed over; null where nobody said how many there are. */
   @Column(name = "moved_gb")
-  public BigDecimal movedGb;
+  public @Nullable BigDecimal movedGb;
 
   /** When the successor agreed; null while they have not answered. */
   @Column(name = "agreed_on")
   public LocalDate agreedOn;
 
   /** Why it failed, in the vendor's words; or why it could not be made on its day. */
-  public String reason;
+  public @Nullable String reason;
+
+  /** The account of a move that is of one. */
+  public String account() {
+    return requireNonNull(account, "account");
+  }
+
+  /** The person of a move that hands something to one. */
+  public String person() {
+    return requireNonNull(person, "person");
+  }
+
+  /** The subscription that a move goes to. */
+  public String toLine() {
+    return requireNonNull(toLine, "toLine");
+  }
+
+  /** What a confirmed move began: a holding, or a keep. */
+  public String opened() {
+    return requireNonNull(opened, "opened");
+  }
+
+  /** The day from which a move that changes a quantity saves. */
+  public LocalDate cashFrom() {
+    return requireNonNull(cashFrom, "cashFrom");
+  }
+
+  /** Until when a seat is kept. */
+  public LocalDate keepUntil() {
+    return requireNonNull(keepUntil, "keepUntil");
+  }
+
+  /** Why a seat is kept. */
+  public String keepReason() {
+    return requireNonNull(keepReason, "keepReason");
+  }
 
   /** An entry of the journal that is about it. */
   public JournalEntry journalEntry() {

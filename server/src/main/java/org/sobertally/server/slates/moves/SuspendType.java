@@ -31,7 +31,7 @@ class SuspendType implements VendorMoveType {
 
   @Override
   public Move toCore(SlateMove move) {
-    return new Move.Suspend(move.account);
+    return new Move.Suspend(move.account());
   }
 
   @Override
@@ -41,12 +41,12 @@ class SuspendType implements VendorMoveType {
 
   @Override
   public AccountTarget target(Book book, SlateMove move) {
-    return AccountTarget.ofLogin(move.account, false);
+    return AccountTarget.ofLogin(move.account(), false);
   }
 
   @Override
   public AccountTarget undoTarget(Book book, SlateMove move) {
-    return AccountTarget.ofLogin(move.account, true);
+    return AccountTarget.ofLogin(move.account(), true);
   }
 
   @Override
@@ -66,6 +66,6 @@ class SuspendType implements VendorMoveType {
 
   @Override
   public List<Move> undoMoves(Book book, SlateMove move) {
-    return List.of(new Move.BringBack(move.account));
+    return List.of(new Move.BringBack(move.account()));
   }
 }

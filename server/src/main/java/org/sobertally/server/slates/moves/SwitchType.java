@@ -5,6 +5,7 @@ import java.time.LocalDate;
 import java.util.EnumSet;
 import java.util.List;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.people.Account;
 import org.sobertally.core.slate.Move;
@@ -69,7 +70,7 @@ class SwitchType implements VendorMoveType {
     if (move.holding != null) {
       return;
     }
-    Move now = new Move.WakeAccount(move.account, move.toLine).resolved(book, today);
+    Move now = new Move.WakeAccount(move.account(), move.toLine()).resolved(book, today);
     int h = book.holdings().numberOf(((Move.Switch) now).holding());
     if (h < 0) {
       return;
@@ -86,8 +87,8 @@ class SwitchType implements VendorMoveType {
   @Override
   public Move toCore(SlateMove move) {
     return move.holding == null
-        ? new Move.WakeAccount(move.account, move.toLine)
-        : new Move.Switch(move.holding, move.toLine);
+        ? new Move.WakeAccount(move.account(), move.toLine())
+        : new Move.Switch(move.holding, move.toLine());
   }
 
   @Override
@@ -98,13 +99,13 @@ class SwitchType implements VendorMoveType {
   @Override
   public String words(Book book, SlateMove move) {
     if (move.holding == null) {
-      return "%s → %s".formatted(move.kind.words(), MoveWords.planOfLine(book, move.toLine));
+      return "%s → %s".formatted(move.kind.words(), MoveWords.planOfLine(book, move.toLine()));
     }
     return "%s %s → %s"
         .formatted(
             move.kind.words(),
             MoveWords.plan(book, move.plan),
-            MoveWords.planOfLine(book, move.toLine));
+            MoveWords.planOfLine(book, move.toLine()));
   }
 
   @Override
@@ -115,27 +116,27 @@ class SwitchType implements VendorMoveType {
   @Override
   public AccountTarget target(Book book, SlateMove move) {
     return new AccountTarget(
-        move.account,
+        move.account(),
         null,
         null,
         login(move.kind, false),
-        Set.of(planOf(book, move.toLine)),
+        Set.of(planOf(book, move.toLine())),
         Set.of(move.plan));
   }
 
   @Override
   public AccountTarget undoTarget(Book book, SlateMove move) {
     return new AccountTarget(
-        move.account,
+        move.account(),
         null,
         null,
         login(move.kind, true),
         Set.of(move.plan),
-        Set.of(planOf(book, move.toLine)));
+        Set.of(planOf(book, move.toLine())));
   }
 
   /** Resting shuts the login, waking opens it; a step leaves it as it is. */
-  private static Boolean login(MoveKind kind, boolean undoing) {
+  private static @Nullable Boolean login(MoveKind kind, boolean undoing) {
     if (kind != MoveKind.REST && kind != MoveKind.WAKE) {
       return null;
     }
@@ -153,7 +154,7 @@ class SwitchType implements VendorMoveType {
   public void apply(MoveEffects effects) {
     effects.end(effects.move().holding);
     setLogin(effects, false);
-    effects.open(effects.move().toLine);
+    effects.open(effects.move().toLine());
   }
 
   @Override
@@ -170,7 +171,7 @@ class SwitchType implements VendorMoveType {
 
   @Override
   public List<Move> undoMoves(Book book, SlateMove move) {
-    return List.of(new Move.Switch(move.opened, move.line));
+    return List.of(new Move.Switch(move.opened(), move.line));
   }
 
   /** Who was put to rest is shut out, and let in with the seat. */

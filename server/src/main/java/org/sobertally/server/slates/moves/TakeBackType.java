@@ -40,12 +40,12 @@ class TakeBackType implements VendorMoveType {
 
   @Override
   public AccountTarget target(Book book, SlateMove move) {
-    return AccountTarget.ofSeats(move.account, Set.of(), Set.of(move.plan));
+    return AccountTarget.ofSeats(move.account(), Set.of(), Set.of(move.plan));
   }
 
   @Override
   public AccountTarget undoTarget(Book book, SlateMove move) {
-    return AccountTarget.ofSeats(move.account, Set.of(move.plan), Set.of());
+    return AccountTarget.ofSeats(move.account(), Set.of(move.plan), Set.of());
   }
 
   @Override
@@ -65,6 +65,6 @@ class TakeBackType implements VendorMoveType {
 
   @Override
   public List<Move> undoMoves(Book book, SlateMove move) {
-    return List.of(new Move.HandOut(move.account, move.line));
+    return List.of(new Move.HandOut(move.account(), move.line));
   }
 }

@@ -7,7 +7,7 @@ import org.sobertally.core.slate.Preview;
 import org.sobertally.core.slate.Previewer;
 import org.sobertally.core.slate.Remark;
 import org.sobertally.core.words.Words;
-import org.sobertally.server.http.Problem;
+import org.sobertally.server.refusal.Refusal;
 
 /** Whether a confirmed move can be undone. */
 @ApplicationScoped
@@ -36,12 +36,12 @@ public class Undo {
   /** Says why not, where it cannot. */
   public void require(Book book, SlateMove move, LocalDate today) {
     if (move.state != SlateMove.State.CONFIRMED) {
-      throw Problem.conflict(
+      throw Refusal.conflict(
           "Only a confirmed move can be undone; this one is %s.".formatted(move.state));
     }
     if (!possible(book, move, today)) {
-      throw Problem.conflict(
-          !inTime(move, today)
+      throw Refusal.conflict(
+          move.undoUntil != null && !inTime(move, today)
               ? "It could be undone until %s.".formatted(Words.day(move.undoUntil))
               : "A move of this kind cannot be undone: the vendor does not hand the seat out again.");
     }
@@ -57,7 +57,7 @@ public class Undo {
         Previewer.of(book, today, type.undoMoves(book, move)).moves()) {
       for (Remark block : preview.blocks()) {
         if (!type.expectedOfUndo(block, move, today)) {
-          throw Problem.conflict(block.text());
+          throw Refusal.conflict(block.text());
         }
       }
     }

@@ -1,0 +1,5 @@
+/** Who may do what: people with access, sign-ins, tokens, secrets. */
+@NullMarked
+package org.sobertally.server.access;
+
+import org.jspecify.annotations.NullMarked;

@@ -1,0 +1,5 @@
+/** The application. */
+@NullMarked
+package org.sobertally.server;
+
+import org.jspecify.annotations.NullMarked;

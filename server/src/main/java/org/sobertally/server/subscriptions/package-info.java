@@ -1,0 +1,5 @@
+/** Subscriptions: the standing, one of them, its ledger and its use. */
+@NullMarked
+package org.sobertally.server.subscriptions;
+
+import org.jspecify.annotations.NullMarked;
