@@ -47,14 +47,13 @@ class Backups {
   Backups(
       DataSource database,
       Journal journal,
-      @ConfigProperty(name = "sober.backup.folder") Path folder,
-      @ConfigProperty(name = "sober.backup.keep") int keep,
+      BackupSettings settings,
       @ConfigProperty(name = "quarkus.datasource.jdbc.url") String url,
       @ConfigProperty(name = "quarkus.application.version") String application) {
     this.database = database;
     this.journal = journal;
-    this.folder = folder;
-    this.keep = Math.max(1, keep);
+    this.folder = settings.folder();
+    this.keep = Math.max(1, settings.keep());
     this.onDisk = url.startsWith("jdbc:h2:file:");
     this.application = application;
   }

@@ -11,7 +11,6 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
 import java.util.function.Consumer;
-import org.eclipse.microprofile.config.inject.ConfigProperty;
 import org.jboss.logging.Logger;
 import org.jspecify.annotations.Nullable;
 import org.sobertally.server.access.SealedSecrets;
@@ -45,13 +44,13 @@ class FetchedFiles {
       SealedSecrets secrets,
       Journal journal,
       TallyClock clock,
-      @ConfigProperty(name = "sober.intake.most-bytes") int mostBytes) {
+      IntakeSettings settings) {
     this.entities = entities;
     this.service = service;
     this.secrets = secrets;
     this.journal = journal;
     this.clock = clock;
-    this.mostBytes = mostBytes;
+    this.mostBytes = settings.mostBytes();
   }
 
   List<IntakeAddress> all() {

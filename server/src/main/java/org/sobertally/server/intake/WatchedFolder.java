@@ -14,7 +14,6 @@ import java.time.LocalDate;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.Stream;
-import org.eclipse.microprofile.config.inject.ConfigProperty;
 import org.jboss.logging.Logger;
 import org.jspecify.annotations.Nullable;
 import org.sobertally.server.journal.Journal;
@@ -42,19 +41,13 @@ class WatchedFolder {
   private final Duration settled;
   private final long mostBytes;
 
-  WatchedFolder(
-      IntakeService service,
-      Journal journal,
-      TallyClock clock,
-      @ConfigProperty(name = "sober.intake.folder") Optional<Path> folder,
-      @ConfigProperty(name = "sober.intake.settled") Duration settled,
-      @ConfigProperty(name = "sober.intake.most-bytes") long mostBytes) {
+  WatchedFolder(IntakeService service, Journal journal, TallyClock clock, IntakeSettings settings) {
     this.service = service;
     this.journal = journal;
     this.clock = clock;
-    this.folder = folder;
-    this.settled = settled;
-    this.mostBytes = mostBytes;
+    this.folder = settings.folder();
+    this.settled = settings.settled();
+    this.mostBytes = settings.mostBytes();
   }
 
   @Scheduled(

@@ -9,7 +9,6 @@ import jakarta.ws.rs.QueryParam;
 import jakarta.ws.rs.core.MediaType;
 import java.time.Instant;
 import java.util.List;
-import org.eclipse.microprofile.config.inject.ConfigProperty;
 import org.eclipse.microprofile.openapi.annotations.media.Schema;
 import org.eclipse.microprofile.openapi.annotations.tags.Tag;
 import org.jspecify.annotations.Nullable;
@@ -26,9 +25,9 @@ public class MailResource {
   private final Mailroom mailroom;
   private final boolean readable;
 
-  MailResource(Mailroom mailroom, @ConfigProperty(name = "sober.mail.readable") boolean readable) {
+  MailResource(Mailroom mailroom, MailSettings settings) {
     this.mailroom = mailroom;
-    this.readable = readable;
+    this.readable = settings.readable();
   }
 
   /**

@@ -18,7 +18,6 @@ import java.util.concurrent.TimeoutException;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import javax.net.ssl.SSLException;
-import org.eclipse.microprofile.config.inject.ConfigProperty;
 import org.jspecify.annotations.Nullable;
 
 /** The mail server that mail is handed to; none where no host is set. */
@@ -36,20 +35,22 @@ public class Smtp {
   private final Optional<String> replyTo;
   private volatile @Nullable MailClient client;
 
-  Smtp(
-      Vertx vertx,
-      @ConfigProperty(name = "sober.mail.host") Optional<String> host,
-      @ConfigProperty(name = "sober.mail.port") int port,
-      @ConfigProperty(name = "sober.mail.user") Optional<String> user,
-      @ConfigProperty(name = "sober.mail.password") Optional<String> password,
-      @ConfigProperty(name = "sober.mail.start-tls") StartTLSOptions startTls,
-      @ConfigProperty(name = "sober.mail.from") String from,
-      @ConfigProperty(name = "sober.mail.reply-to") Optional<String> replyTo) {
+  Smtp(Vertx vertx, MailSettings settings) {
     this.vertx = vertx;
-    this.from = from;
+    this.from = settings.from();
     this.domain = domainOf(from);
-    this.replyTo = replyTo;
-    host.ifPresent(name -> use(config(name, port, startTls, user, password)));
+    this.replyTo = settings.replyTo();
+    settings
+        .host()
+        .ifPresent(
+            name ->
+                use(
+                    config(
+                        name,
+                        settings.port(),
+                        settings.startTls(),
+                        settings.user(),
+                        settings.password())));
   }
 
   private static MailConfig config(

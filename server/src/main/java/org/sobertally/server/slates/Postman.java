@@ -12,13 +12,13 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Consumer;
-import org.eclipse.microprofile.config.inject.ConfigProperty;
 import org.jboss.logging.Logger;
 import org.jspecify.annotations.Nullable;
 import org.sobertally.server.book.store.Books;
 import org.sobertally.server.outbox.BackOff;
 import org.sobertally.server.outbox.Outbox;
 import org.sobertally.server.store.OnDisk;
+import org.sobertally.server.vendors.CallSettings;
 import org.sobertally.server.vendors.VendorConnection;
 import org.sobertally.server.vendors.VendorConnection.Answer;
 import org.sobertally.server.vendors.VendorConnection.Reading;
@@ -53,21 +53,17 @@ class Postman {
       CallOutcomes outcomes,
       VendorLinks links,
       OnDisk disk,
-      @ConfigProperty(name = "sober.calls.first-wait") Duration firstWait,
-      @ConfigProperty(name = "sober.calls.most-wait") Duration mostWait,
-      @ConfigProperty(name = "sober.calls.attempts") int mostAttempts,
-      @ConfigProperty(name = "sober.calls.checks") int mostChecks,
-      @ConfigProperty(name = "sober.calls.longest") Duration longest) {
+      CallSettings settings) {
     this.books = books;
     this.store = store;
     this.outcomes = outcomes;
     this.links = links;
     this.disk = disk;
-    this.backOff = new BackOff(firstWait, mostWait);
-    this.mostAttempts = mostAttempts;
-    this.mostChecks = mostChecks;
-    this.longest = longest;
-    this.outbox = new Outbox<>("calls", new Calls(), mostWait);
+    this.backOff = new BackOff(settings.firstWait(), settings.mostWait());
+    this.mostAttempts = settings.attempts();
+    this.mostChecks = settings.checks();
+    this.longest = settings.longest();
+    this.outbox = new Outbox<>("calls", new Calls(), settings.mostWait());
   }
 
   void onStart(@Observes @Priority(LAST_AT_START) StartupEvent event) {

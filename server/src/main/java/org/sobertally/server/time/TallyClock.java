@@ -7,8 +7,6 @@ import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneId;
 import java.time.temporal.ChronoUnit;
-import java.util.Optional;
-import org.eclipse.microprofile.config.inject.ConfigProperty;
 
 /** The application's clock: the machine's, or one that was set back to a day and ticks on. */
 @ApplicationScoped
@@ -17,12 +15,10 @@ public class TallyClock {
   private final ZoneId zone;
   private Clock clock;
 
-  TallyClock(
-      @ConfigProperty(name = "sober.clock.zone") Optional<String> zone,
-      @ConfigProperty(name = "sober.clock.start") Optional<Instant> start) {
-    this.zone = zone.map(ZoneId::of).orElse(ZoneId.systemDefault());
+  TallyClock(ClockSettings settings) {
+    this.zone = settings.zone().map(ZoneId::of).orElse(ZoneId.systemDefault());
     this.clock = Clock.system(this.zone);
-    start.ifPresent(this::startAt);
+    settings.start().ifPresent(this::startAt);
   }
 
   /** Lets the clock go on from the instant, unless it is later than that already. */

@@ -13,7 +13,6 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.concurrent.ConcurrentHashMap;
-import org.eclipse.microprofile.config.inject.ConfigProperty;
 import org.sobertally.server.vendors.VendorProtocol.LinkConfig;
 
 /**
@@ -40,11 +39,8 @@ public class VendorLinks {
     MADE
   }
 
-  VendorLinks(
-      Configured configured,
-      @All List<VendorProtocol> protocols,
-      @ConfigProperty(name = "sober.calls.timeout") Duration timeout) {
-    this.timeout = timeout;
+  VendorLinks(Configured configured, @All List<VendorProtocol> protocols, CallSettings calls) {
+    this.timeout = calls.timeout();
     protocols.forEach(protocol -> this.protocols.put(protocol.kind(), protocol));
     configured
         .byVendor()
