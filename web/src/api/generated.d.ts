@@ -9528,6 +9528,60 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/v1/subscriptions/{line}/holders/choices': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Choices */
+    get: {
+      parameters: {
+        query?: {
+          asOf?: string;
+        };
+        header?: never;
+        path: {
+          line: string;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['HolderChoices'];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/v1/subscriptions/{line}/holdings': {
     parameters: {
       query?: never;
@@ -9542,8 +9596,12 @@ export interface paths {
           asOf?: string;
           cursor?: string;
           figure?: string;
+          group?: string;
           idleLine?: string;
           limit?: string;
+          /** @description a person: those who report to them */
+          manager?: string;
+          site?: string;
           state?: string;
         };
         header?: never;
@@ -12744,6 +12802,17 @@ export interface components {
       byPlan: string;
       byVendor: string;
       part: string;
+    };
+    HolderChoice: {
+      /** Format: int32 */
+      holders: number;
+      id: string;
+      name: string;
+    };
+    HolderChoices: {
+      groups: components['schemas']['HolderChoice'][];
+      managers: components['schemas']['HolderChoice'][];
+      sites: components['schemas']['HolderChoice'][];
     };
     Holding: {
       account: string;

@@ -8,8 +8,10 @@
   import ForAuditors from './ForAuditors.svelte';
   import Facts from './Facts.svelte';
   import Grounds from './Grounds.svelte';
+  import HolderNarrow from './HolderNarrow.svelte';
   import Holders from './Holders.svelte';
   import Title from './Title.svelte';
+  import { Narrowing } from './narrowing.svelte';
   import { cellsOf, pastTheLine, seatsOf, type Lower, type Show, SHOWS } from './seats';
   import { allOf, api, dataOf, saveCsv, type Holding } from '../../api/client';
   import { navigate, route } from '../../router';
@@ -96,11 +98,13 @@
   /** Null until they are known: an empty list would say that nobody holds a seat. */
   const loaded = $derived(holders.value);
   const holdings = $derived(loaded ?? []);
-  const listed = $derived(SHOWS[show]?.of(holdings, days, lower) ?? pastTheLine(holdings, days));
+  const narrowing = new Narrowing(() => line, how);
+  const some = $derived(narrowing.of(holdings));
+  const listed = $derived(SHOWS[show]?.of(some, days, lower) ?? pastTheLine(some, days));
   const list = new ListState<Holding>({
     rows: () => listed,
     among: () => holdings,
-    all: () => pastTheLine(holdings, days),
+    all: () => pastTheLine(some, days),
     choosable: (h) => !h.kept && !h.admin && !h.service,
     key: (h) => h.holding,
     from: holders,
@@ -108,7 +112,7 @@
     whole: async () => !holders.stale || (await holders.reload()),
   });
   const chosen = list.chosen;
-  const fault = $derived(whole.fault || holders.fault || smaller.fault);
+  const fault = $derived(whole.fault || holders.fault || smaller.fault || narrowing.fault);
   const cells = $derived(subscription && loaded ? cellsOf(loaded, subscription, asOf()) : []);
   const curveHeight = $derived(subscription && seatsOf(subscription) > MANY_SEATS ? 176 : 226);
   const legend = $derived.by(() => {
@@ -216,7 +220,7 @@
   <div class="list-head">
     <div class="shows" role="group" aria-label="Which holders">
       {#each Object.entries(SHOWS) as [key, one] (key)}
-        {@const n = one.of(holdings, days, lower).length}
+        {@const n = one.of(some, days, lower).length}
         {#if n > 0 || key === 'past' || key === show}<button
             class:on={show === key}
             aria-pressed={show === key}
@@ -230,7 +234,7 @@
       class="word"
       onclick={() =>
         saveCsv(
-          `/api/v1/subscriptions/${encodeURIComponent(line)}/holdings?limit=10000&asOf=${asOf()}&idleLine=${days}`,
+          `/api/v1/subscriptions/${encodeURIComponent(line)}/holdings?${narrowing.query({ limit: '10000', asOf: asOf(), idleLine: String(days) })}`,
           `${line}-holders.csv`,
         )}
     >
@@ -255,9 +259,10 @@
     {/if}
   </div>
   {#if auditing}<ForAuditors {line} />{/if}
+  {#if !session.isLead}<HolderNarrow choices={narrowing.choices.value} />{/if}
   <Holders
     {list}
-    known={loaded !== null}
+    known={loaded !== null && narrowing.known}
     {days}
     planned={slates.planned}
     why={show === 'lower' ? lower : null}

@@ -43,6 +43,7 @@ const served = {
   'GET /api/v1/subscriptions/{line}/series': [],
   'GET /api/v1/subscriptions/{line}/lower-tiers': [],
   'GET /api/v1/subscriptions/{line}/holdings': holdings,
+  'GET /api/v1/subscriptions/{line}/holders/choices': { groups: [], sites: [], managers: [] },
   'GET /api/v1/findings': [],
   'GET /api/v1/rounds/returns': [{ plan: 'quill-opus', takenBack: 40, cameBack: 1 }],
 };
@@ -167,5 +168,32 @@ describe('a subscription', () => {
     serve({ ...served, 'GET /api/v1/subscriptions/{line}/holdings': [] });
     render(Subscription);
     expect(await screen.findByText('There is no subscription qm-opus')).toBeTruthy();
+  });
+
+  it('lists, counts and chooses those of a group only, once that is asked for', async () => {
+    const past = [aHolding(), aHolding({ holding: 'h5', name: 'Petra' })];
+    const of = (asked: Asked) => (asked.query.group === 'engine' ? past.slice(1) : past);
+    const asked = serve({
+      ...served,
+      'GET /api/v1/subscriptions/{line}/holdings': of,
+      'GET /api/v1/subscriptions/{line}/holders/choices': {
+        groups: [{ id: 'engine', name: 'Engine crew', holders: 1 }],
+        sites: [],
+        managers: [],
+      },
+    });
+    render(Subscription);
+    await screen.findByRole('button', { name: 'past the line 2' });
+    press('f');
+    const group = await screen.findByLabelText('any group');
+    await fireEvent.change(group, { target: { value: 'engine' } });
+    await screen.findByRole('button', { name: 'past the line 1' });
+    press('a');
+    await waitFor(() => expect(param('chosen')).toBe('h5'));
+    expect(
+      only(asked, 'GET /api/v1/subscriptions/{line}/holdings').filter((a) => a.query.group),
+    ).toHaveLength(1);
+    await fireEvent.click(screen.getByRole('button', { name: 'not only: Engine crew' }));
+    await screen.findByRole('button', { name: 'past the line 2' });
   });
 });

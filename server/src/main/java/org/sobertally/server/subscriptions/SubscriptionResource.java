@@ -1,6 +1,9 @@
 package org.sobertally.server.subscriptions;
 
+import static java.util.Objects.requireNonNull;
+
 import jakarta.annotation.security.RolesAllowed;
+import jakarta.ws.rs.BeanParam;
 import jakarta.ws.rs.GET;
 import jakarta.ws.rs.Path;
 import jakarta.ws.rs.PathParam;
@@ -25,6 +28,7 @@ import java.util.Set;
 import java.util.stream.IntStream;
 import org.eclipse.microprofile.openapi.annotations.tags.Tag;
 import org.jboss.resteasy.reactive.RestResponse;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.explain.Figure;
 import org.sobertally.core.explain.Rows;
@@ -153,6 +157,7 @@ public class SubscriptionResource {
       @QueryParam("state") String stateText,
       @QueryParam("idleLine") String idleLineText,
       @QueryParam("figure") String figureText,
+      @BeanParam HolderFilter filter,
       @QueryParam("limit") String limit,
       @QueryParam("cursor") String cursor,
       @Context UriInfo uri) {
@@ -164,7 +169,7 @@ public class SubscriptionResource {
     UseStates states = UseStates.ofLine(book, day, line, idleLine);
     HolderList list = new HolderList(states, line);
     Optional<Figure> figure = Params.choice("figure", figureText, Figure.class);
-    List<Integer> holders = list.holders(wanted);
+    List<Integer> holders = list.holders(wanted).stream().filter(filter.of(book)::test).toList();
     if (figure.isPresent()) {
       Set<Integer> counted = new HashSet<>();
       Arrays.stream(Rows.of(figures.of(book, day).covers(), line, figure.get()))
@@ -172,6 +177,18 @@ public class SubscriptionResource {
       holders = holders.stream().filter(counted::contains).toList();
     }
     return Page.of(holders, book.holdings()::id, list::holder, limit, cursor, uri, book.version());
+  }
+
+  /** By what its holders can be narrowed. */
+  @GET
+  @Path("/subscriptions/{line}/holders/choices")
+  public HolderFilter.Choices choices(
+      @PathParam("line") String lineId, @QueryParam("asOf") String asOfText) {
+    Book book = books.current();
+    int line = line(book, lineId);
+    LocalDate day = asOf.of(book, asOfText);
+    HolderList list = new HolderList(UseStates.ofLine(book, day, line, OptionalInt.empty()), line);
+    return HolderFilter.choices(book, list.holders(Optional.empty()));
   }
 
   @GET
@@ -219,7 +236,7 @@ public class SubscriptionResource {
         recorded.values().stream()
             .filter(entry -> !entry.day.isAfter(day))
             // A book that replaced everything may not know of the seat any more.
-            .filter(entry -> book.holdings().numberOf(entry.holding) >= 0)
+            .filter(entry -> entry.holding != null && book.holdings().numberOf(entry.holding) >= 0)
             .sorted(Comparator.comparing(entry -> entry.id))
             .toList();
     int all = facts.size() + cancelled.size();
@@ -235,20 +252,20 @@ public class SubscriptionResource {
   }
 
   private static Dto.PostingDto cancelled(JournalEntry entry) {
-    Place to = Place.valueOf(entry.toPlace);
+    Place to = Place.valueOf(requireNonNull(entry.toPlace));
     boolean out = to == Place.HELD || to == Place.PROMISED;
     Posting.Cause cause = out ? Posting.Cause.HANDED_OUT : Posting.Cause.TAKEN_BACK;
     return new Dto.PostingDto(
         entry.day,
-        Place.valueOf(entry.fromPlace),
+        Place.valueOf(requireNonNull(entry.fromPlace)),
         to,
-        entry.seats,
+        requireNonNull(entry.seats),
         cause,
         entry.holding,
         entry.slate);
   }
 
-  private static String key(String holding, LocalDate day, String to) {
+  private static String key(@Nullable String holding, LocalDate day, @Nullable String to) {
     return holding + " " + day + " " + to;
   }
 }

@@ -4,12 +4,15 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import com.fasterxml.jackson.databind.JsonNode;
 import io.quarkus.test.junit.QuarkusTest;
+import java.net.URLEncoder;
+import java.nio.charset.StandardCharsets;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.sobertally.server.support.Caller;
 import org.sobertally.server.support.Caller.Answer;
+import org.sobertally.server.support.DemoBook;
 import org.sobertally.server.support.SmallBook;
 
 @QuarkusTest
@@ -68,6 +71,29 @@ class SubscriptionsTest {
     assertThat(idle.at("/0/kept").asBoolean()).isTrue();
     assertThat(get(OPUS + "/holdings?state=IDLE&idleLine=120")).isEmpty();
     assertThat(get(OPUS + "/holdings")).hasSize(5);
+  }
+
+  @Test
+  void holdersAreNarrowedToWhatOccursAmongThem() {
+    Caller.keeper().putZip("/api/v1/book?replace=true", DemoBook.late());
+    String folio = "/api/v1/subscriptions/qm-folio";
+    JsonNode all = get(folio + "/holdings?limit=10000");
+    JsonNode choices = get(folio + "/holders/choices");
+    int sited = 0;
+    for (JsonNode site : choices.get("sites")) {
+      String id = URLEncoder.encode(site.get("id").asText(), StandardCharsets.UTF_8);
+      JsonNode there = get(folio + "/holdings?limit=10000&site=" + id);
+      assertThat(there).hasSize(site.get("holders").asInt());
+      sited += there.size();
+    }
+    assertThat(sited).isPositive().isLessThanOrEqualTo(all.size());
+    JsonNode group = choices.at("/groups/0");
+    JsonNode members = get(folio + "/holdings?limit=10000&group=" + group.get("id").asText());
+    assertThat(members).hasSize(group.get("holders").asInt());
+    JsonNode manager = choices.at("/managers/0");
+    assertThat(get(folio + "/holdings?limit=10000&manager=" + manager.get("id").asText()))
+        .hasSize(manager.get("holders").asInt());
+    assertThat(Caller.keeper().get(folio + "/holdings?group=none").status()).isEqualTo(404);
   }
 
   @Test
