@@ -3,6 +3,7 @@
   import type { Schemas } from '../../api/client';
   import List from '../../pieces/list/List.svelte';
   import { to } from '../../state/address.svelte';
+  import { bindKeys } from '../../state/keys.svelte';
   import { ListState } from '../../state/list.svelte';
   import { session } from '../../state/session.svelte';
   import { sayDay } from '../../state/say';
@@ -37,6 +38,22 @@
     const free = Math.max(0, now.seats - taken.length - lent.length);
     return [...taken, ...lent, ...Array(free).fill({ kind: 'free', words: 'free' })];
   });
+
+  function askAtCursor() {
+    const guest = list.current;
+    if (session.maySteer && guest && !guest.leaveBy) onask(guest.session);
+  }
+
+  $effect(() =>
+    bindKeys(
+      list.keys({
+        row: 'guest',
+        act: session.maySteer
+          ? { does: `ask them to leave in ${GRACE_MINUTES} min`, run: askAtCursor }
+          : undefined,
+      }),
+    ),
+  );
 
   function sayFor(minutes: number): string {
     if (minutes < 60) return `${minutes} min`;

@@ -12,11 +12,18 @@ import com.google.ortools.sat.Literal;
 import io.quarkus.runtime.StartupEvent;
 import jakarta.enterprise.context.ApplicationScoped;
 import jakarta.enterprise.event.Observes;
+import java.io.IOException;
+import java.nio.file.DirectoryStream;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.ExecutionException;
+import java.util.stream.Stream;
 import org.jboss.logging.Logger;
 import org.sobertally.core.renewal.MixProgram;
 import org.sobertally.core.renewal.MixSolver;
@@ -30,6 +37,11 @@ import org.sobertally.core.renewal.MixSolver;
 public class CpSatSolver implements MixSolver {
 
   private static final Logger LOG = Logger.getLogger(CpSatSolver.class);
+
+  /**
+   * What was unpacked so long ago and is still there was left by an application that was killed.
+   */
+  private static final Duration LEFT_AFTER = Duration.ofDays(1);
 
   /** In the solver's units, about a second each. */
   private static final double FOR_COST = 8;
@@ -67,6 +79,7 @@ public class CpSatSolver implements MixSolver {
   }
 
   private static boolean load() {
+    dropLeftovers(Path.of(System.getProperty("java.io.tmpdir")), Instant.now());
     try {
       Loader.loadNativeLibraries();
       return true;
@@ -76,6 +89,30 @@ public class CpSatSolver implements MixSolver {
               + " not be said.",
           e);
       return false;
+    }
+  }
+
+  /**
+   * The library is unpacked anew at every start, and what was unpacked goes at the end; an
+   * application that is killed leaves 69 MB of it. One that still runs has it open, and goes on.
+   */
+  static void dropLeftovers(Path temporary, Instant now) {
+    try (DirectoryStream<Path> unpacked = Files.newDirectoryStream(temporary, "ortools-java*")) {
+      for (Path folder : unpacked) {
+        if (Files.getLastModifiedTime(folder).toInstant().isBefore(now.minus(LEFT_AFTER))) {
+          drop(folder);
+        }
+      }
+    } catch (IOException e) {
+      LOG.debugf("What an earlier run unpacked stays in %s: %s", temporary, e.getMessage());
+    }
+  }
+
+  private static void drop(Path folder) throws IOException {
+    try (Stream<Path> inside = Files.walk(folder)) {
+      for (Path one : inside.sorted(Comparator.reverseOrder()).toList()) {
+        Files.delete(one);
+      }
     }
   }
 

@@ -26,6 +26,7 @@ import org.junit.jupiter.params.provider.CsvSource;
 import org.sobertally.server.journal.Journal;
 import org.sobertally.server.journal.JournalEntry;
 import org.sobertally.server.support.Caller;
+import org.sobertally.server.support.Scratch;
 import org.sobertally.server.support.SmallBook;
 
 /** What an auditor takes away, and what the program that comes with it finds. */
@@ -78,7 +79,7 @@ class AuditTest {
     assumeThatCode(() -> new ProcessBuilder("python3", "--version").start().waitFor())
         .as("there is Python")
         .doesNotThrowAnyException();
-    Path folder = Files.createTempDirectory("audit");
+    Path folder = Scratch.folder("audit");
     for (Map.Entry<String, String> file : files.entrySet()) {
       Files.writeString(folder.resolve(file.getKey()), file.getValue());
     }

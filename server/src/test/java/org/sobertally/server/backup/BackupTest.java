@@ -30,6 +30,7 @@ import org.junit.jupiter.api.Test;
 import org.sobertally.server.store.OnDisk;
 import org.sobertally.server.support.Caller;
 import org.sobertally.server.support.Caller.Answer;
+import org.sobertally.server.support.Scratch;
 import org.sobertally.server.support.SmallBook;
 
 /** Backups of an application that keeps its data in files, as a firm's does. */
@@ -42,7 +43,7 @@ class BackupTest {
     @Override
     public Map<String, String> getConfigOverrides() {
       try {
-        Path data = Files.createTempDirectory("sober-tally");
+        Path data = Scratch.folder("sober-tally");
         return Map.of(
             "sober.tally.data",
             data.toString(),
@@ -68,7 +69,7 @@ class BackupTest {
 
   @BeforeEach
   void aFolder() throws IOException {
-    work = Files.createTempDirectory("sober-tally-backups");
+    work = Scratch.folder("sober-tally-backups");
   }
 
   private Path fetched() throws IOException {

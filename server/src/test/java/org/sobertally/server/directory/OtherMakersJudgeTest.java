@@ -8,6 +8,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import org.junit.jupiter.api.Test;
 import org.sobertally.server.support.Caller;
+import org.sobertally.server.support.Scratch;
 import org.sobertally.server.support.SmallBook;
 
 /** The directory as packages of other makers, in another language, judge its answers. */
@@ -19,7 +20,7 @@ class OtherMakersJudgeTest {
   @Test
   void schemasChangesAndFiltersAreUnderstoodAlike() throws Exception {
     Caller.keeper().putZip("/api/v1/book?replace=true", new SmallBook().zip());
-    Path said = Files.createTempFile("sober-tally-judge", ".txt");
+    Path said = Scratch.file("sober-tally-judge", ".txt");
     try {
       int code =
           new ProcessBuilder(

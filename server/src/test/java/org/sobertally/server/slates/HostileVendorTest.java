@@ -35,6 +35,7 @@ import org.sobertally.server.refusal.Refusal;
 import org.sobertally.server.support.Caller;
 import org.sobertally.server.support.Caller.Answer;
 import org.sobertally.server.support.DemoBook;
+import org.sobertally.server.support.Scratch;
 import org.sobertally.server.support.SmallBook;
 import org.sobertally.server.support.Wait;
 import org.sobertally.server.support.Zips;
@@ -276,7 +277,7 @@ class HostileVendorTest {
   void aSlatePostedWhileABookIsReadIsNotOverrun() throws IOException {
     String id = run.granted(takeBacks("qm-opus", 1));
     quillmoor().allow(0);
-    Path zip = Files.write(Files.createTempFile("book", ".zip"), DemoBook.late());
+    Path zip = Files.write(Scratch.file("book", ".zip"), DemoBook.late());
     CompletableFuture<BookService.Outcome> taking = new CompletableFuture<>();
     Thread reader =
         new Thread(

@@ -29,7 +29,7 @@ public final class SomeonesVendor implements AutoCloseable {
    */
   public SomeonesVendor(String people) {
     try {
-      Path file = Files.createTempFile("sober-tally-vendor", ".json");
+      Path file = Scratch.file("sober-tally-vendor", ".json");
       Files.writeString(file, people);
       process =
           new ProcessBuilder("node", SCRIPT.toString(), file.toString())

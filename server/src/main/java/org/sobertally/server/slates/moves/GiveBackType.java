@@ -2,9 +2,9 @@ package org.sobertally.server.slates.moves;
 
 import jakarta.enterprise.context.ApplicationScoped;
 import jakarta.persistence.EntityManager;
-import java.sql.Date;
 import java.time.LocalDate;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.money.Money;
 import org.sobertally.core.slate.Move;
@@ -73,14 +73,17 @@ class GiveBackType implements NotedMoveType {
         move.journalEntryWithMoney());
   }
 
+  /** By whom a slate was decided, and on which day. */
+  record Decided(@Nullable String by, @Nullable LocalDate on) {}
+
   private Savings.Stopped stopped(Book book, SlateMove move) {
-    Object found =
+    Decided decided =
         entities
-            .createNativeQuery(
-                "select decider, cast(decided as date) from slate where id = :id", Object[].class)
+            .createQuery(
+                "select s.decider, cast(s.decided as LocalDate) from Slate s where s.id = :id",
+                Decided.class)
             .setParameter("id", move.slate)
             .getSingleResult();
-    Object[] decided = (Object[]) found;
     return new Savings.Stopped(
         move.id,
         move.slate,
@@ -91,8 +94,8 @@ class GiveBackType implements NotedMoveType {
         move.seats,
         move.cashFrom(),
         new Money(move.yearly.negate(), move.currency),
-        (String) decided[0],
-        decided[1] instanceof Date day ? day.toLocalDate() : (LocalDate) decided[1]);
+        decided.by(),
+        decided.on());
   }
 
   @Override

@@ -15,6 +15,7 @@ import java.util.zip.ZipEntry;
 import java.util.zip.ZipInputStream;
 import org.junit.jupiter.api.Test;
 import org.sobertally.server.support.Caller;
+import org.sobertally.server.support.Scratch;
 import org.sobertally.server.support.SmallBook;
 
 /** A book that is given out, as a Table Schema validator of other makers reads it. */
@@ -52,7 +53,7 @@ class OthersReadTheBookTest {
 
   @Test
   void everyFileIsAsThePackageSaysAndCarriesTheDayOnWhichItWasWritten() throws Exception {
-    folder = Files.createTempDirectory("sober-tally-book");
+    folder = Scratch.folder("sober-tally-book");
     Caller.keeper().putZip("/api/v1/book?replace=true", new SmallBook().zip());
     List<LocalDate> dates = unpack(Caller.keeper().get("/api/v1/book").bytes());
     assertThat(dates).containsOnly(LocalDate.parse("2026-09-30"));
