@@ -1,5 +1,6 @@
 <!-- One round: what it gathered, with the evidence as it was, who answered, what came back. -->
 <script lang="ts">
+  import LifeSteps from '../../pieces/life-steps/LifeSteps.svelte';
   import { kinds as findingKinds } from '../../state/kinds.svelte';
   import { api, dataOf, saveCsv, type FindingKind, type Schemas } from '../../api/client';
   import { navigate, route } from '../../router';
@@ -80,16 +81,7 @@
       >as CSV</button
     >
   </div>
-  <ol class="steps" aria-label="How far it has come">
-    {#each steps(round) as step (step.words)}
-      <li
-        class={[step.reached && 'reached', step.now && 'now', step.ended && 'ended']}
-        aria-current={step.now ? 'step' : undefined}
-      >
-        {step.words}
-      </li>
-    {/each}
-  </ol>
+  <LifeSteps steps={steps(round)} />
   <p class="now">
     <b>{sayRound(round)}.</b>
     {#if round.state === 'ASKING'}
@@ -174,35 +166,6 @@
   .csv {
     margin-left: auto;
     font-size: 12px;
-  }
-  .steps {
-    display: flex;
-    margin: 12px 0 12px;
-    border-bottom: 1px solid var(--rule);
-  }
-  .steps li {
-    padding: 3px 26px 5px 0;
-    color: var(--soft);
-    font-size: 12.5px;
-    position: relative;
-  }
-  .steps li.reached {
-    color: var(--ink);
-  }
-  .steps li.reached::after {
-    content: '';
-    position: absolute;
-    left: 0;
-    right: 8px;
-    bottom: -1px;
-    height: 3px;
-    background: var(--used);
-  }
-  .steps li.now {
-    font-weight: 600;
-  }
-  .steps li.ended::after {
-    background: var(--locked);
   }
   .now {
     display: flex;

@@ -1,4 +1,4 @@
-import { fireEvent, render, screen } from '@testing-library/svelte';
+import { fireEvent, render, screen, within } from '@testing-library/svelte';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { slates } from '../../state/slate.svelte';
 import { aMove, aSlate } from '../../testing/made';
@@ -110,11 +110,11 @@ describe('a slate on its way', () => {
 it('ends where it was refused or nobody answered', async () => {
   await show(aSlate({ state: 'LAPSED', deadline: '2026-09-01' }));
   expect(screen.getByText('Lapsed without an answer.')).toBeTruthy();
-  expect([...document.querySelectorAll('.steps li')].map((li) => li.textContent?.trim())).toEqual([
-    'draft',
-    'sent',
-    'lapsed',
-  ]);
+  expect(
+    within(screen.getByRole('list', { name: 'How far it has come' }))
+      .getAllByRole('listitem')
+      .map((li) => li.textContent?.trim()),
+  ).toEqual(['draft', 'sent', 'lapsed']);
 });
 
 it('says that somebody else’s draft is not there', async () => {
