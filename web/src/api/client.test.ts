@@ -68,6 +68,17 @@ describe('asking the server', () => {
     await expect(dataOf(api.GET('/api/v1/slates'))).rejects.toThrow('Sign in.');
     expect(over).toHaveBeenCalledOnce();
   });
+
+  it('says the same of lists and files that it fetches or sends', async () => {
+    const over = vi.fn();
+    whenSignedOut(over);
+    answer(json(401, { detail: 'Sign in.' }), new TypeError('fetch failed'));
+    await expect(saveCsv('/api/v1/slates', 'slates.csv')).rejects.toThrow('Sign in.');
+    expect(over).toHaveBeenCalledOnce();
+    await expect(sendBook(new File(['zip'], 'book.zip'), false, false)).rejects.toThrow(
+      'The server does not answer. Is it running?',
+    );
+  });
 });
 
 describe('a list of several pages', () => {

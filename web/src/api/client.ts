@@ -60,14 +60,37 @@ const carryCsrf: Middleware = {
     return request;
   },
   async onResponse({ response }) {
-    if (response.ok) return undefined;
-    if (response.status === 401) onSignedOut();
-    throw await errorOf(response);
+    if (!response.ok) throw await refusalOf(response);
+    return undefined;
   },
-  onError() {
-    return new ApiError(0, 'The server does not answer. Is it running? Try again in a moment.');
-  },
+  onError: silence,
 };
+
+function silence(): ApiError {
+  return new ApiError(0, 'The server does not answer. Is it running? Try again in a moment.');
+}
+
+async function refusalOf(response: Response): Promise<ApiError> {
+  if (response.status === 401) onSignedOut();
+  return errorOf(response);
+}
+
+/**
+ * Asks for, or sends, what is no JSON of the interface's own: files, texts, lists as files.
+ *
+ * @param taken which answers are given back; any other is thrown
+ */
+async function send(
+  path: string,
+  init: RequestInit = {},
+  taken: (response: Response) => boolean = (response) => response.ok,
+): Promise<Response> {
+  const headers = new Headers(init.headers);
+  if (csrf && init.method) headers.set('X-CSRF-Token', csrf);
+  const response = await fetch(path, { ...init, headers }).catch(() => Promise.reject(silence()));
+  if (!taken(response)) throw await refusalOf(response);
+  return response;
+}
 
 async function errorOf(response: Response): Promise<ApiError> {
   try {
@@ -103,16 +126,16 @@ export async function sendBook(
   replace: boolean,
   partial: boolean,
 ): Promise<BookAnswer> {
-  const headers: Record<string, string> = { 'Content-Type': 'application/zip' };
-  if (csrf) headers['X-CSRF-Token'] = csrf;
-  const path = `/api/v1/book?replace=${replace}&partial=${partial}`;
-  const response = await fetch(path, { method: 'PUT', headers, body: file });
+  const response = await send(
+    `/api/v1/book?replace=${replace}&partial=${partial}`,
+    { method: 'PUT', headers: { 'Content-Type': 'application/zip' }, body: file },
+    (answer) => answer.ok || answer.status === 422,
+  );
   if (response.status === 422) {
     const problem = await response.json();
     const violations = problem.violations ?? [];
     return { taken: false, rows: 0, detail: problem.detail, notes: [], violations };
   }
-  if (!response.ok) throw await errorOf(response);
   const done = (await response.json()) as Schemas['BookTaken'];
   const rows = Object.values(done.rows).reduce((sum, n) => sum + n, 0);
   const violations = (done.rejected ?? []) as BookAnswer['violations'];
@@ -124,13 +147,12 @@ export async function sendBook(
 }
 
 /** Sends text (a list, a file) and gives the answer, as JSON or as text. */
-export async function postText(path: string, text: string, accept: string): Promise<Response> {
-  const headers: Record<string, string> = { 'Content-Type': 'text/csv', Accept: accept };
-  if (csrf) headers['X-CSRF-Token'] = csrf;
-  const response = await fetch(path, { method: 'POST', headers, body: text });
-  if (!response.ok) throw await errorOf(response);
-  return response;
-}
+export const postText = (path: string, text: string, accept: string): Promise<Response> =>
+  send(path, {
+    method: 'POST',
+    headers: { 'Content-Type': 'text/csv', Accept: accept },
+    body: text,
+  });
 
 /** Brings one file of any shape; it is kept, and nothing is taken yet. */
 export const bringFile = (file: File): Promise<Schemas['FileSeen']> =>
@@ -152,23 +174,14 @@ export const sendProof = (agreement: string, file: File): Promise<Schemas['Renew
   );
 
 async function sendFile<T>(path: string, file: File, method = 'POST'): Promise<T> {
-  const headers: Record<string, string> = { 'Content-Type': 'application/octet-stream' };
-  if (csrf) headers['X-CSRF-Token'] = csrf;
-  const response = await fetch(path, { method, headers, body: file });
-  if (!response.ok) throw await errorOf(response);
-  return (await response.json()) as T;
+  const headers = { 'Content-Type': 'application/octet-stream' };
+  return (await (await send(path, { method, headers, body: file })).json()) as T;
 }
 
 /** Asks with a JSON body for something that is saved as a file. */
 export async function saveAnswer(path: string, body: unknown, file: string) {
-  const headers: Record<string, string> = {
-    'Content-Type': 'application/json',
-    Accept: 'text/csv',
-  };
-  if (csrf) headers['X-CSRF-Token'] = csrf;
-  const response = await fetch(path, { method: 'POST', headers, body: JSON.stringify(body) });
-  if (!response.ok) throw await errorOf(response);
-  await saveAs(response, file);
+  const headers = { 'Content-Type': 'application/json', Accept: 'text/csv' };
+  await saveAs(await send(path, { method: 'POST', headers, body: JSON.stringify(body) }), file);
 }
 
 /** Hands what came as a file to the browser. */
@@ -184,9 +197,7 @@ export async function saveAs(response: Response, file: string) {
 /** Fetches a list as a workbook and hands it to the browser as a file. */
 export async function saveXlsx(path: string, file: string) {
   const type = 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet';
-  const response = await fetch(path, { headers: { Accept: type } });
-  if (!response.ok) throw await errorOf(response);
-  await saveAs(response, file);
+  await saveAs(await send(path, { headers: { Accept: type } }), file);
 }
 
 /** Fetches a list as CSV, page after page, and hands it to the browser as one file. */
@@ -194,8 +205,7 @@ export async function saveCsv(path: string, file: string) {
   const parts: string[] = [];
   let next: string | null = path;
   while (next) {
-    const response: Response = await fetch(next, { headers: { Accept: 'text/csv' } });
-    if (!response.ok) throw await errorOf(response);
+    const response: Response = await send(next, { headers: { Accept: 'text/csv' } });
     const text = await response.text();
     parts.push(parts.length === 0 ? text : text.slice(text.indexOf('\n') + 1));
     next = nextPage(response);

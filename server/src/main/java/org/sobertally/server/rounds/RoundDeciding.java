@@ -170,7 +170,7 @@ class RoundDeciding {
           boolean goes = granted && on.containsKey(item.holding);
           item.state = goes ? RoundItem.State.POSTED : RoundItem.State.DECLINED;
           boolean late = standing == Sweeps.Standing.LAPSED;
-          item.reason = goes ? item.reason : late ? "Nobody decided it in time." : "Not granted.";
+          item.reason = goes ? item.reason : late ? "Nobody decided it in time." : null;
         }
       }
       any |= granted;
