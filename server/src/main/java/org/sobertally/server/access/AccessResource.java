@@ -89,7 +89,7 @@ public class AccessResource {
       String name,
       Role role,
       Instant created,
-      @Schema(nullable = true) String createdBy) {}
+      @Schema(nullable = true) @Nullable String createdBy) {}
 
   @Schema(name = "TokenRequest")
   public record TokenForm(@NotBlank @Size(max = 80) String name, @NotNull Role role) {}

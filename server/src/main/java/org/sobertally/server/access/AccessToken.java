@@ -7,6 +7,7 @@ import jakarta.persistence.Enumerated;
 import jakarta.persistence.Id;
 import jakarta.persistence.Table;
 import java.time.Instant;
+import org.jspecify.annotations.Nullable;
 
 /** What a script may sign itself in with; kept as a hash only. */
 @Entity
@@ -25,5 +26,5 @@ class AccessToken {
   Instant created;
 
   @Column(name = "created_by")
-  String createdBy;
+  @Nullable String createdBy;
 }

@@ -312,7 +312,7 @@ public class SignIns {
     return behind;
   }
 
-  private void addBehind(String login, Set<String> behind) {
+  private void addBehind(@Nullable String login, Set<String> behind) {
     if (login == null || !behind.add("login " + login)) {
       return;
     }

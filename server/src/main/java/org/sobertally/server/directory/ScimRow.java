@@ -33,7 +33,7 @@ class ScimRow {
 
   /** A user's {@code userName} or a group's {@code displayName}, in small letters. */
   @Column(name = "name_key")
-  String nameKey;
+  @Nullable String nameKey;
 
   @Column(name = "external_id")
   @Nullable String externalId;

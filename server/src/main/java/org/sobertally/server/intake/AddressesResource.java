@@ -21,6 +21,7 @@ import java.time.Instant;
 import java.util.List;
 import org.eclipse.microprofile.openapi.annotations.media.Schema;
 import org.eclipse.microprofile.openapi.annotations.tags.Tag;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.server.access.Role;
 import org.sobertally.server.access.SealedSecrets;
 import org.sobertally.server.http.Problem;
@@ -61,8 +62,8 @@ public class AddressesResource {
       boolean tokenKept,
       boolean insideAllowed,
       int everyHours,
-      @Schema(nullable = true) Instant looked,
-      @Schema(nullable = true) String said) {}
+      @Schema(nullable = true) @Nullable Instant looked,
+      @Schema(nullable = true) @Nullable String said) {}
 
   /**
    * @param token null for the one that is kept, for the same host

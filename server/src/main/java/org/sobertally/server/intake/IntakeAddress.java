@@ -5,6 +5,7 @@ import jakarta.persistence.Entity;
 import jakarta.persistence.Id;
 import jakarta.persistence.Table;
 import java.time.Instant;
+import org.jspecify.annotations.Nullable;
 
 /** Where a source's newest file is fetched from. */
 @Entity
@@ -16,7 +17,7 @@ class IntakeAddress {
   String url;
 
   /** The token; null where none is sent. */
-  String sealed;
+  @Nullable String sealed;
 
   /** Whether the address may be one of our own network. */
   boolean inside;
@@ -27,8 +28,8 @@ class IntakeAddress {
   /** When it is looked at next, by the machine's clock. */
   Instant due;
 
-  Instant looked;
+  @Nullable Instant looked;
 
   /** What became of it then. */
-  String said;
+  @Nullable String said;
 }

@@ -92,7 +92,7 @@ public class LinksResource {
       @Schema(nullable = true) @Nullable String scope,
       Carrier carrier,
       boolean insideAllowed,
-      @Schema(nullable = true) String template,
+      @Schema(nullable = true) @Nullable String template,
       List<LinkForm.Name> names,
       int recognised,
       @Schema(nullable = true) @Nullable String page,

@@ -54,7 +54,7 @@ class VendorLink {
   /** Whether the address may be one of our own network. */
   boolean inside;
 
-  @Lob String template;
+  @Lob @Nullable String template;
 
   /** How often it was changed. */
   int changes;

@@ -43,6 +43,6 @@ class Mail {
   /** When it is tried next, by the machine's clock. */
   Instant due;
 
-  Instant sent;
+  @Nullable Instant sent;
   @Nullable String answer;
 }

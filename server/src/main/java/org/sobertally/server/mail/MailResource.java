@@ -46,7 +46,7 @@ public class MailResource {
       Mail.State state,
       int attempts,
       Instant created,
-      @Schema(nullable = true) Instant sent,
+      @Schema(nullable = true) @Nullable Instant sent,
       @Schema(nullable = true) @Nullable String answer) {}
 
   /** The newest first. */

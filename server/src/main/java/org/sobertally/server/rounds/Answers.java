@@ -63,7 +63,7 @@ class Answers {
       String why,
       @Schema(nullable = true) @Nullable LocalDate lastUsed,
       @Nullable MoneyDto yearly,
-      @Schema(nullable = true) RoundItem.Answer answer,
+      @Schema(nullable = true) RoundItem.@Nullable Answer answer,
       @Schema(nullable = true) @Nullable String reason) {}
 
   /**

@@ -9,6 +9,7 @@ import jakarta.persistence.Table;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 
 /** One run of a sweep. */
 @Entity
@@ -59,8 +60,8 @@ class Round {
   @Column(name = "decide_until")
   LocalDate decideUntil;
 
-  Instant closed;
-  String outcome;
+  @Nullable Instant closed;
+  @Nullable String outcome;
 
   void close(State how, String said, Instant now) {
     state = how;

@@ -69,9 +69,9 @@ class RoundItem {
   State state;
 
   @Enumerated(EnumType.STRING)
-  Answer answer;
+  @Nullable Answer answer;
 
-  Instant answered;
+  @Nullable Instant answered;
   @Nullable String reason;
 
   /** The keep that the answer became. */
@@ -85,7 +85,7 @@ class RoundItem {
 
   /** The day on which it came back. */
   @Column(name = "taken_back")
-  LocalDate takenBack;
+  @Nullable LocalDate takenBack;
 
   /** Whether nothing was decided of it yet. */
   boolean waitsForAnswers() {

@@ -4,6 +4,7 @@ import jakarta.persistence.Entity;
 import jakarta.persistence.Id;
 import jakarta.persistence.Table;
 import java.time.Instant;
+import org.jspecify.annotations.Nullable;
 
 /** What one holder is asked in one round. */
 @Entity
@@ -13,7 +14,7 @@ class RoundLetter {
   String round;
   String person;
   String email;
-  Instant reminded;
+  @Nullable Instant reminded;
 
   /** How often its link was answered with. */
   int answers;

@@ -1,5 +1,7 @@
 package org.sobertally.server.rounds;
 
+import static java.util.Objects.requireNonNull;
+
 import io.quarkus.narayana.jta.QuarkusTransaction;
 import jakarta.enterprise.context.ApplicationScoped;
 import java.time.LocalDate;
@@ -44,7 +46,7 @@ class RoundReturns {
       return null;
     }
     Holdings holdings = book.holdings();
-    int last = Days.of(item.takenBack.plusDays(WATCHED_DAYS));
+    int last = Days.of(requireNonNull(item.takenBack).plusDays(WATCHED_DAYS));
     for (int h : holdings.ofAccount(book.accounts().require(item.account))) {
       boolean samePlan = book.planOfLine(holdings.line(h)).id().equals(item.plan);
       boolean newer = !holdings.id(h).equals(item.holding);

@@ -50,8 +50,8 @@ class RoundViews {
       Instant gathered,
       LocalDate askUntil,
       LocalDate decideUntil,
-      @Schema(nullable = true) Instant closed,
-      @Schema(nullable = true) String outcome,
+      @Schema(nullable = true) @Nullable Instant closed,
+      @Schema(nullable = true) @Nullable String outcome,
       int found,
       int answered,
       Map<RoundItem.State, Long> counts,
@@ -152,11 +152,11 @@ class RoundViews {
       @Schema(nullable = true) @Nullable LocalDate lastUsed,
       @Nullable MoneyDto yearly,
       RoundItem.State state,
-      @Schema(nullable = true) RoundItem.Answer answer,
-      @Schema(nullable = true) Instant answered,
+      @Schema(nullable = true) RoundItem.@Nullable Answer answer,
+      @Schema(nullable = true) @Nullable Instant answered,
       @Schema(nullable = true) @Nullable String reason,
       @Schema(nullable = true) @Nullable String slate,
-      @Schema(nullable = true) LocalDate takenBack,
+      @Schema(nullable = true) @Nullable LocalDate takenBack,
       @Schema(nullable = true) @Nullable LocalDate cameBack) {}
 
   ItemDto item(RoundItem item) {

@@ -1,5 +1,7 @@
 package org.sobertally.server.slates;
 
+import static java.util.Objects.requireNonNull;
+
 import jakarta.enterprise.context.ApplicationScoped;
 import java.util.List;
 import org.eclipse.microprofile.config.inject.ConfigProperty;
@@ -50,6 +52,7 @@ class DeciderMail {
     if (moves.size() > MOST_LISTED) {
       list.append("  - and %,d more\n".formatted(moves.size() - MOST_LISTED));
     }
+    String deadline = Words.day(requireNonNull(slate.deadline));
     String note = slate.note == null || slate.note.isBlank() ? "" : "“" + slate.note + "”\n\n";
     String count = Words.count(moves.size(), "move");
     String money = MoneyWords.exact(preview.yearly());
@@ -72,9 +75,8 @@ class DeciderMail {
                 list,
                 address,
                 slate.id,
-                Words.day(slate.deadline));
-    String subject =
-        "To decide by %s: %s, %s a year".formatted(Words.day(slate.deadline), count, money);
+                deadline);
+    String subject = "To decide by %s: %s, %s a year".formatted(deadline, count, money);
     recipients.forEach(recipient -> mailroom.send(recipient, subject, body, "DECIDE"));
   }
 }

@@ -1,5 +1,7 @@
 package org.sobertally.server.slates;
 
+import static java.util.Objects.requireNonNull;
+
 import io.quarkus.narayana.jta.QuarkusTransaction;
 import io.quarkus.runtime.ShutdownEvent;
 import io.quarkus.runtime.StartupEvent;
@@ -270,7 +272,7 @@ class Postman {
 
   private boolean isOverdue(VendorCall call) {
     Duration visible = books.current().vendors().byId(call.vendor).visibleAfter();
-    return call.answered.plus(visible.multipliedBy(2)).isBefore(Instant.now());
+    return requireNonNull(call.answered).plus(visible.multipliedBy(2)).isBefore(Instant.now());
   }
 
   /**

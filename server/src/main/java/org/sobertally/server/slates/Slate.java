@@ -58,17 +58,17 @@ class Slate {
   String authorBehind;
 
   Instant created;
-  LocalDate deadline;
-  Instant sent;
+  @Nullable LocalDate deadline;
+  @Nullable Instant sent;
   @Nullable String note;
-  String decider;
-  Instant decided;
-  String reason;
-  Instant posted;
+  @Nullable String decider;
+  @Nullable Instant decided;
+  @Nullable String reason;
+  @Nullable Instant posted;
 
   /** Whether somebody can still decide it on the day. */
   boolean waitsOn(LocalDate day) {
-    return state == State.SENT && !deadline.isBefore(day);
+    return state == State.SENT && deadline != null && !deadline.isBefore(day);
   }
 
   /**

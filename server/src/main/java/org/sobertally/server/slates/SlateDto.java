@@ -32,11 +32,11 @@ record SlateDto(
     String author,
     String authorName,
     Instant created,
-    @Schema(nullable = true) LocalDate deadline,
+    @Schema(nullable = true) @Nullable LocalDate deadline,
     @Schema(nullable = true) @Nullable String note,
-    @Schema(nullable = true) String decider,
+    @Schema(nullable = true) @Nullable String decider,
     @Schema(nullable = true) @Nullable String deciderName,
-    @Schema(nullable = true) String reason,
+    @Schema(nullable = true) @Nullable String reason,
     boolean mayDecide,
     boolean mayPost,
     int openCalls,
@@ -137,14 +137,14 @@ record SlateDto(
       boolean mayUndo,
       boolean byHand,
       boolean mayEnd,
-      @Schema(nullable = true) SlateMove.How settledHow,
+      @Schema(nullable = true) SlateMove.@Nullable How settledHow,
       @Schema(nullable = true) @Nullable String reason,
       @Schema(nullable = true) @Nullable String waitsFor,
       @Schema(nullable = true) @Nullable LocalDate due,
       boolean waits,
-      @Schema(nullable = true) String successor,
+      @Schema(nullable = true) @Nullable String successor,
       @Schema(nullable = true) @Nullable String successorName,
-      @Schema(nullable = true) LocalDate agreedOn) {}
+      @Schema(nullable = true) @Nullable LocalDate agreedOn) {}
 
   @Schema(name = "Remark")
   record RemarkDto(Remark.Code code, String text) {}

@@ -1,5 +1,7 @@
 package org.sobertally.server.slates;
 
+import static java.util.Objects.requireNonNull;
+
 import io.quarkus.scheduler.Scheduled;
 import io.quarkus.scheduler.Scheduled.ConcurrentExecution;
 import jakarta.enterprise.context.ApplicationScoped;
@@ -628,7 +630,8 @@ class SlateService {
   private void lapse(Slate slate) {
     slate.become(Slate.State.LAPSED);
     String text =
-        "Nobody decided the slate by %s: nothing happens.".formatted(Words.day(slate.deadline));
+        "Nobody decided the slate by %s: nothing happens."
+            .formatted(Words.day(requireNonNull(slate.deadline)));
     tell(SELF, "SLATE_LAPSED", text, slate);
   }
 

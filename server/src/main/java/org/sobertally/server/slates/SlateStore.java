@@ -116,7 +116,7 @@ class SlateStore {
       @Nullable LocalDate keepUntil,
       @Nullable LocalDate cashFrom,
       String currency,
-      SlateMove.How settledHow,
+      SlateMove.@Nullable How settledHow,
       long count,
       BigDecimal yearly) {
 

@@ -80,6 +80,7 @@ class SlatesOnDesk implements DeskSource {
                 path));
       } else if (slate.state == Slate.State.FAILED
           && asker.role() == Role.STEWARD
+          && slate.posted != null
           && slate
               .posted
               .plusSeconds(86_400L * FAILED_DAYS)
@@ -130,7 +131,9 @@ class SlatesOnDesk implements DeskSource {
   private void addSuccessors(Book book, List<Line> lines) {
     for (SlateMove move : store.unansweredHandOvers()) {
       String successor =
-          book.people().has(move.successor) ? book.people().byId(move.successor).name() : "Nobody";
+          move.successor != null && book.people().has(move.successor)
+              ? book.people().byId(move.successor).name()
+              : "Nobody";
       lines.add(
           new Line(
                   About.SUCCESSOR,

@@ -72,7 +72,7 @@ public class Sweeps {
   }
 
   /** One seat of a slate: whether it came back, and on which day; else why not. */
-  public record Outcome(boolean done, LocalDate on, @Nullable String reason) {}
+  public record Outcome(boolean done, @Nullable LocalDate on, @Nullable String reason) {}
 
   /**
    * Sends a slate that takes seats back, in the caller's change of the book. What cannot go now is

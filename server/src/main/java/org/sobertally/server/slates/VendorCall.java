@@ -90,7 +90,7 @@ class VendorCall {
   int checks;
   Instant created;
   Instant due;
-  Instant answered;
+  @Nullable Instant answered;
 
   /** Since when it cannot be read; null where it could the last time. */
   @Column(name = "unread_since")

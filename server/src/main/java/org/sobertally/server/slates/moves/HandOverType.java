@@ -41,7 +41,7 @@ class HandOverType implements VendorMoveType {
 
   @Override
   public Move toCore(SlateMove move) {
-    return new Move.HandOver(move.account(), move.successor);
+    return new Move.HandOver(move.account(), move.successor());
   }
 
   @Override

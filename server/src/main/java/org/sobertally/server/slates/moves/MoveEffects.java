@@ -156,7 +156,7 @@ public final class MoveEffects {
   }
 
   private @Nullable String successorsAccount(Book book) {
-    int successor = book.people().numberOf(move.successor);
+    int successor = book.people().numberOf(move.successor());
     return successor < 0
         ? null
         : new Successors(book, today).accountFor(successor, book.vendors().require(move.vendor));

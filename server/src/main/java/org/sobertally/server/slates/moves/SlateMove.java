@@ -142,19 +142,19 @@ public class SlateMove {
 
   /** The day on which the vendor showed it. */
   @Column(name = "settled_on")
-  public LocalDate settledOn;
+  public @Nullable LocalDate settledOn;
 
   /** How that is known; null while it is not settled, and of moves from before this was kept. */
   @Enumerated(EnumType.STRING)
   @Column(name = "settled_how")
-  public How settledHow;
+  public @Nullable How settledHow;
 
   /** The holding or the keep that it opened. */
   public @Nullable String opened;
 
   /** The holdings that it ended, a line each. */
   @Column(columnDefinition = "clob")
-  public String ended;
+  public @Nullable String ended;
 
   /** The day on which it is made, once the slate is posted; null for at once. */
   public @Nullable LocalDate due;
@@ -163,7 +163,7 @@ public class SlateMove {
   public boolean waits;
 
   /** The person who takes the data over. */
-  public String successor;
+  public @Nullable String successor;
 
   /** Which kinds of data are handed over, in words; null for all. */
   @Column(name = "data_kinds")
@@ -175,7 +175,7 @@ public class SlateMove {
 
   /** When the successor agreed; null while they have not answered. */
   @Column(name = "agreed_on")
-  public LocalDate agreedOn;
+  public @Nullable LocalDate agreedOn;
 
   /** Why it failed, in the vendor's words; or why it could not be made on its day. */
   public @Nullable String reason;
@@ -188,6 +188,11 @@ public class SlateMove {
   /** The person of a move that hands something to one. */
   public String person() {
     return requireNonNull(person, "person");
+  }
+
+  /** Who takes over what an account stores. */
+  public String successor() {
+    return requireNonNull(successor, "successor");
   }
 
   /** The subscription that a move goes to. */
