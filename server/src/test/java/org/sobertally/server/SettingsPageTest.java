@@ -40,7 +40,8 @@ class SettingsPageTest {
 
       Each can be given as a system property (`-Dsober.mail.host=mail.example.org`), as an environment variable
       (`SOBER_MAIL_HOST`), or in `config/application.properties` beside where the application is started. A name that
-      is not known under mail, calls, intake, backup and clock is refused at the start.
+      is not known under mail, calls, intake, backup and clock is refused at the start where it is a property or
+      stands in the file; in the environment it is passed over.
       """;
 
   private static String page() throws IOException {

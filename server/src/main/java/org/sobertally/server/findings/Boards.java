@@ -76,7 +76,7 @@ class Boards {
 
   private Focus focus(Book book, LocalDate day, BoardAsk ask) {
     int vendor = -1;
-    String askedVendor = said(ask.vendor);
+    String askedVendor = Params.said(ask.vendor);
     if (askedVendor != null) {
       vendor = book.vendors().numberOf(askedVendor);
       if (vendor < 0) {
@@ -91,9 +91,9 @@ class Boards {
   /** Null for everybody and accounts without an owner. */
   private @Nullable BitSet people(Book book, BoardAsk ask) {
     BitSet people = reach.people(book);
-    String group = said(ask.group);
-    String lead = said(ask.lead);
-    String site = said(ask.site);
+    String group = Params.said(ask.group);
+    String lead = Params.said(ask.lead);
+    String site = Params.said(ask.site);
     if (group != null) {
       // A lead is not told whether there is a group that is not theirs.
       if (!book.groups().has(group) && !reach.isLimited()) {
@@ -132,10 +132,5 @@ class Boards {
     } catch (NumberFormatException e) {
       throw Refusal.badInput("atLeast: '%s' is not an amount. Write it like 120.".formatted(text));
     }
-  }
-
-  /** Null where nothing is asked for. */
-  private static @Nullable String said(@Nullable String text) {
-    return text == null || text.isBlank() ? null : text;
   }
 }

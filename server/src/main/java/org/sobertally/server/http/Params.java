@@ -16,6 +16,11 @@ public final class Params {
 
   private Params() {}
 
+  /** What is asked for; null where the parameter is absent or blank. */
+  public static @Nullable String said(@Nullable String value) {
+    return value == null || value.isBlank() ? null : value;
+  }
+
   public static Optional<LocalDate> day(String name, @Nullable String value) {
     if (value == null || value.isBlank()) {
       return Optional.empty();

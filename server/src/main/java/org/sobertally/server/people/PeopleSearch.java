@@ -156,17 +156,13 @@ class PeopleSearch {
     return known;
   }
 
-  private static @Nullable String said(@Nullable String value) {
-    return value == null || value.isBlank() ? null : value;
-  }
-
   private static void addTestsOfPerson(
       Book book, UseStates states, PeopleFilter filter, Reach reach, List<IntPredicate> tests) {
     Table<Person> people = book.people();
-    String group = said(filter.group);
-    String site = said(filter.site);
-    String department = said(filter.department);
-    String manager = said(filter.manager);
+    String group = Params.said(filter.group);
+    String site = Params.said(filter.site);
+    String department = Params.said(filter.department);
+    String manager = Params.said(filter.manager);
     if (group != null) {
       // A lead is not told whether there is a group that is not theirs.
       if (!book.groups().has(group) && !reach.isLimited()) {
@@ -215,9 +211,9 @@ class PeopleSearch {
   private static void addTestsOfSeats(
       Book book, UseStates states, PeopleRoll roll, PeopleFilter filter, List<IntPredicate> tests) {
     OptionalInt unused = Params.number("unused", filter.unused, 1, 3650);
-    String holds = said(filter.holds);
-    String lacks = said(filter.lacks);
-    String kind = said(filter.kind);
+    String holds = Params.said(filter.holds);
+    String lacks = Params.said(filter.lacks);
+    String kind = Params.said(filter.kind);
     int since = Days.of(states.asOf()) - unused.orElse(0);
     if (holds != null) {
       // Who names a plan asks about the use of that plan.

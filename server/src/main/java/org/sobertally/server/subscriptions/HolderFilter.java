@@ -13,6 +13,7 @@ import org.jspecify.annotations.Nullable;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.people.Group;
 import org.sobertally.core.people.Person;
+import org.sobertally.server.http.Params;
 import org.sobertally.server.refusal.Refusal;
 
 /** Which holders are asked for; everything that is absent fits. */
@@ -44,15 +45,11 @@ public class HolderFilter {
   @Schema(name = "HolderChoice")
   public record Choice(String id, String name, int holders) {}
 
-  private static @Nullable String said(@Nullable String text) {
-    return text == null || text.isBlank() ? null : text;
-  }
-
   /** Whether a holding is of those, by its number. */
   IntPredicate of(Book book) {
-    String inGroup = said(group);
-    String at = said(site);
-    String under = said(manager);
+    String inGroup = Params.said(group);
+    String at = Params.said(site);
+    String under = Params.said(manager);
     if (inGroup != null && !book.groups().has(inGroup)) {
       throw Refusal.notFound("There is no group %s.".formatted(inGroup));
     }
