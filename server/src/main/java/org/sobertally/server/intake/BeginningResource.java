@@ -108,7 +108,7 @@ public class BeginningResource {
   public Beginning look() {
     Book book = books.current();
     LocalDate today = clock.today();
-    List<IntakeStore.Row> files = intakes.all();
+    List<TakenFile> files = intakes.all();
     PeopleStep people = people(book, newest(files, FileKind.PEOPLE));
     ContractStep contracts = contracts(book, today, newest(files, FileKind.CONTRACTS));
     VendorStep seats = seats(book, today, newest(files, FileKind.HOLDINGS));
@@ -129,10 +129,10 @@ public class BeginningResource {
         dips(book, today));
   }
 
-  private static @Nullable String newest(List<IntakeStore.Row> files, FileKind kind) {
+  private static @Nullable String newest(List<TakenFile> files, FileKind kind) {
     return files.stream()
-        .filter(file -> file.kind() == kind && file.takenBack() == null && file.mayGo())
-        .map(IntakeStore.Row::fileName)
+        .filter(file -> file.kind == kind && file.takenBack == null && file.mayGo)
+        .map(file -> file.fileName)
         .findFirst()
         .orElse(null);
   }

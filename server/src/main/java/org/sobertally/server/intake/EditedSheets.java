@@ -34,23 +34,16 @@ public class EditedSheets {
     if (changes.isEmpty()) {
       return;
     }
-    store.add(
-        new IntakeStore.Row(
-            UUID.randomUUID().toString(),
-            0,
-            "the sheet of " + name,
-            FileKind.CONTRACTS,
-            vendor,
-            why.length() > LONGEST ? why.substring(0, LONGEST) : why,
-            clock.now(),
-            actor,
-            changes.size(),
-            0,
-            changes.size(),
-            true,
-            null,
-            null),
-        changes,
-        Map.of());
+    TakenFile typed = new TakenFile();
+    typed.id = UUID.randomUUID().toString();
+    typed.source = "the sheet of " + name;
+    typed.kind = FileKind.CONTRACTS;
+    typed.vendor = vendor;
+    typed.fileName = why.length() > LONGEST ? why.substring(0, LONGEST) : why;
+    typed.taken = clock.now();
+    typed.actor = actor;
+    typed.good = changes.size();
+    typed.changed = changes.size();
+    store.add(typed, changes, Map.of());
   }
 }

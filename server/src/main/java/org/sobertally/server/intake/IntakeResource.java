@@ -221,8 +221,8 @@ public class IntakeResource {
   @GET
   @Path("/files/{id}")
   public Seen look(@PathParam("id") String id, @QueryParam("sheet") String sheet) {
-    IntakeStore.Kept file = service.file(id);
-    return look(id, file.name(), Sheet.read(file.content(), sheet), sheet);
+    IntakeFile file = service.file(id);
+    return look(id, file.name, Sheet.read(file.content, sheet), sheet);
   }
 
   private static Seen look(String id, String name, Sheet sheet, @Nullable String sheetName) {
@@ -313,9 +313,9 @@ public class IntakeResource {
   }
 
   private List<Intake> all() {
-    List<IntakeStore.Row> rows = service.all();
+    List<TakenFile> rows = service.all();
     Map<String, Integer> confirmed = showed.confirmed();
-    return rows.stream().map(row -> shown(row, rows, confirmed.getOrDefault(row.id(), 0))).toList();
+    return rows.stream().map(row -> shown(row, rows, confirmed.getOrDefault(row.id, 0))).toList();
   }
 
   @POST
@@ -373,29 +373,29 @@ public class IntakeResource {
     return suggested;
   }
 
-  private static Intake shown(IntakeStore.Row row, List<IntakeStore.Row> all, int confirmed) {
+  private static Intake shown(TakenFile row, List<TakenFile> all, int confirmed) {
     boolean newest =
         all.stream()
             .noneMatch(
                 later ->
-                    later.number() > row.number()
-                        && later.takenBack() == null
-                        && later.mayGo()
+                    later.number > row.number
+                        && later.takenBack == null
+                        && later.mayGo
                         && later.sharesGroundWith(row));
     return new Intake(
-        row.id(),
-        row.source(),
-        row.kind(),
-        row.vendor(),
-        row.fileName(),
-        row.taken().toString(),
-        row.actor(),
-        row.good(),
-        row.rejected(),
-        row.changed(),
-        row.mayGo() && newest,
+        row.id,
+        row.source,
+        row.kind,
+        row.vendor,
+        row.fileName,
+        row.taken.toString(),
+        row.actor,
+        row.good,
+        row.rejected,
+        row.changed,
+        row.mayGo && newest,
         confirmed,
-        row.takenBack() == null ? null : row.takenBack().toString(),
-        row.takenBackBy());
+        row.takenBack == null ? null : row.takenBack.toString(),
+        row.takenBackBy);
   }
 }

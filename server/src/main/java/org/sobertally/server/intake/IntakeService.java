@@ -87,13 +87,13 @@ class IntakeService {
   }
 
   @Transactional
-  List<IntakeStore.Row> all() {
+  List<TakenFile> all() {
     return store.all();
   }
 
   /** A file that was brought. */
   @Transactional
-  IntakeStore.Kept file(String id) {
+  IntakeFile file(String id) {
     return store.file(id);
   }
 
@@ -146,33 +146,28 @@ class IntakeService {
     Mapping mapping = draft.mapping;
     int all = draft.sheet.rows().size();
     int days = added.values().stream().mapToInt(Integer::bitCount).sum();
-    IntakeStore.Row row =
-        new IntakeStore.Row(
-            id,
-            0,
-            mapping.source().strip(),
-            mapping.kind(),
-            mapping.vendor(),
-            store.file(file).name(),
-            clock.now(),
-            actor,
-            all - draft.rejected.size(),
-            draft.rejected.size(),
-            draft.changes.size() + days,
-            true,
-            null,
-            null);
-    store.add(row, draft.changes, added);
+    TakenFile taken = new TakenFile();
+    taken.id = id;
+    taken.source = mapping.source().strip();
+    taken.kind = mapping.kind();
+    taken.vendor = mapping.vendor();
+    taken.fileName = store.file(file).name;
+    taken.taken = clock.now();
+    taken.actor = actor;
+    taken.good = all - draft.rejected.size();
+    taken.rejected = draft.rejected.size();
+    taken.changed = draft.changes.size() + days;
+    store.add(taken, draft.changes, added);
     store.remember(mapping.remembered(), clock.now());
     journal.add(
         actor,
         "FILE_TAKEN",
         "Took in %s from %s: %,d rows good, %,d rejected."
-            .formatted(row.fileName(), row.source(), row.good(), row.rejected()));
+            .formatted(taken.fileName, taken.source, taken.good, taken.rejected));
   }
 
   private FileChanges draft(Book current, String file, Mapping mapping) {
-    Sheet sheet = Sheet.read(store.file(file).content(), mapping.sheet());
+    Sheet sheet = Sheet.read(store.file(file).content, mapping.sheet());
     fit(current, mapping, sheet);
     FileChanges draft =
         new FileChanges(
@@ -296,8 +291,8 @@ class IntakeService {
   void takeBack(String id, String actor) {
     books.write(
         change -> {
-          IntakeStore.Row intake = mayGo(store.all(), id);
-          requireFree(change.book(), intake.vendor());
+          TakenFile intake = mayGo(store.all(), id);
+          requireFree(change.book(), intake.vendor);
           List<BookRows.Change> changes = store.changes(id);
           BookRows.Change overtaken = rows.firstOvertaken(changes);
           if (overtaken != null) {
@@ -314,7 +309,7 @@ class IntakeService {
           journal.add(
               actor,
               "FILE_TAKEN_BACK",
-              "Took back the intake of %s from %s.".formatted(intake.fileName(), intake.source()));
+              "Took back the intake of %s from %s.".formatted(intake.fileName, intake.source));
           book.reload(change);
           takenBack.fire(new BookService.IntakeTakenBack(id, change));
           return null;
@@ -329,23 +324,23 @@ class IntakeService {
     }
   }
 
-  private static IntakeStore.Row mayGo(List<IntakeStore.Row> all, String id) {
-    IntakeStore.Row intake =
+  private static TakenFile mayGo(List<TakenFile> all, String id) {
+    TakenFile intake =
         all.stream()
-            .filter(row -> row.id().equals(id))
+            .filter(row -> row.id.equals(id))
             .findFirst()
             .orElseThrow(() -> Refusal.notFound("There is no such intake."));
-    if (intake.takenBack() != null) {
+    if (intake.takenBack != null) {
       throw Refusal.conflict("It was taken back already.");
     }
-    if (!intake.mayGo()) {
+    if (!intake.mayGo) {
       throw Refusal.conflict("Another book has taken its place: there is nothing to take back.");
     }
-    for (IntakeStore.Row later : all) {
-      boolean stands = later.number() > intake.number() && later.takenBack() == null;
-      if (stands && later.mayGo() && later.sharesGroundWith(intake)) {
+    for (TakenFile later : all) {
+      boolean stands = later.number > intake.number && later.takenBack == null;
+      if (stands && later.mayGo && later.sharesGroundWith(intake)) {
         throw Refusal.conflict(
-            "%s came in after it. Take that back first.".formatted(later.fileName()));
+            "%s came in after it. Take that back first.".formatted(later.fileName));
       }
     }
     return intake;

@@ -57,7 +57,7 @@ class PoolLive {
       String account,
       @Schema(nullable = true) @Nullable String person,
       String name,
-      @Schema(nullable = true) String host,
+      @Schema(nullable = true) @Nullable String host,
       Instant since,
       long minutes,
       boolean ownSeat,

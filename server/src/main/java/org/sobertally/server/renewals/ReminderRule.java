@@ -3,7 +3,6 @@ package org.sobertally.server.renewals;
 import jakarta.enterprise.context.ApplicationScoped;
 import jakarta.persistence.EntityManager;
 import jakarta.transaction.Transactional;
-import java.util.Arrays;
 import java.util.List;
 import java.util.stream.Collectors;
 import org.eclipse.microprofile.config.inject.ConfigProperty;
@@ -34,17 +33,8 @@ class ReminderRule {
   /** In days, the longest first; the configuration's as long as the house has said nothing. */
   @Transactional
   List<Integer> days() {
-    List<?> said =
-        entities
-            .createNativeQuery("select days from renewal_reminder_rule where id = 1", String.class)
-            .getResultList();
-    if (said.isEmpty()) {
-      return sorted(usual);
-    }
-    String text = (String) said.get(0);
-    return text.isEmpty()
-        ? List.of()
-        : Arrays.stream(text.split(",")).map(Integer::valueOf).toList();
+    SaidReminders said = entities.find(SaidReminders.class, SaidReminders.ONLY);
+    return said == null ? sorted(usual) : said.dayList();
   }
 
   private static List<Integer> sorted(List<Integer> days) {
@@ -65,11 +55,10 @@ class ReminderRule {
       }
     }
     List<Integer> kept = sorted(days);
-    String text = kept.stream().map(String::valueOf).collect(Collectors.joining(","));
-    entities
-        .createNativeQuery("merge into renewal_reminder_rule (id, days) key (id) values (1, :days)")
-        .setParameter("days", text)
-        .executeUpdate();
+    SaidReminders known = entities.find(SaidReminders.class, SaidReminders.ONLY);
+    SaidReminders said = known == null ? new SaidReminders() : known;
+    said.say(kept);
+    entities.persist(said);
     journal.add(
         actor,
         "HOUSE_RULE",

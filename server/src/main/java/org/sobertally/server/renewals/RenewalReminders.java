@@ -115,20 +115,24 @@ class RenewalReminders {
 
   /** Whether nobody was reminded of that distance yet; then it is noted. */
   private boolean first(Agreement agreement, RenewalChance chance, int days, LocalDate today) {
-    return entities
-            .createNativeQuery(
-                """
-                insert into renewal_reminder (agreement, renews, days, reminded)
-                select :agreement, cast(:renews as date), :days, cast(:today as date)
-                where not exists (
-                  select 1 from renewal_reminder
-                  where agreement = :agreement and renews = :renews and days <= :days)
-                """)
-            .setParameter("agreement", agreement.id())
-            .setParameter("renews", chance.renews())
-            .setParameter("days", days)
-            .setParameter("today", today)
-            .executeUpdate()
-        > 0;
+    boolean told =
+        entities
+                .createQuery(
+                    """
+                    select count(r) from SentReminder r
+                    where r.key.agreement = :agreement and r.key.renews = :renews
+                      and r.key.days <= :days
+                    """,
+                    Long.class)
+                .setParameter("agreement", agreement.id())
+                .setParameter("renews", chance.renews())
+                .setParameter("days", days)
+                .getSingleResult()
+            > 0;
+    if (!told) {
+      entities.persist(
+          new SentReminder(new SentReminder.Key(agreement.id(), chance.renews(), days), today));
+    }
+    return !told;
   }
 }

@@ -8,7 +8,6 @@ import java.security.GeneralSecurityException;
 import java.security.MessageDigest;
 import java.security.SecureRandom;
 import java.util.Base64;
-import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
@@ -80,22 +79,16 @@ public class Signatures {
   }
 
   private String storedKey(String purpose) {
-    List<?> found =
-        entities
-            .createNativeQuery("select secret from signing_key where name = :name")
-            .setParameter("name", purpose)
-            .getResultList();
-    if (!found.isEmpty()) {
-      return (String) found.get(0);
+    SigningKey known = entities.find(SigningKey.class, purpose);
+    if (known != null) {
+      return known.secret;
     }
     byte[] bytes = new byte[KEY_BYTES];
     new SecureRandom().nextBytes(bytes);
-    String made = Base64.getUrlEncoder().withoutPadding().encodeToString(bytes);
-    entities
-        .createNativeQuery("insert into signing_key (name, secret) values (:name, :secret)")
-        .setParameter("name", purpose)
-        .setParameter("secret", made)
-        .executeUpdate();
-    return made;
+    SigningKey made = new SigningKey();
+    made.name = purpose;
+    made.secret = Base64.getUrlEncoder().withoutPadding().encodeToString(bytes);
+    entities.persist(made);
+    return made.secret;
   }
 }

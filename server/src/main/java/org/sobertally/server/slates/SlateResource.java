@@ -1,7 +1,6 @@
 package org.sobertally.server.slates;
 
-import com.fasterxml.jackson.annotation.JsonCreator;
-import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.databind.annotation.JsonDeserialize;
 import io.quarkus.security.identity.SecurityIdentity;
 import jakarta.annotation.security.RolesAllowed;
 import jakarta.validation.Valid;
@@ -20,7 +19,6 @@ import jakarta.ws.rs.core.MediaType;
 import jakarta.ws.rs.core.Response;
 import jakarta.ws.rs.core.UriInfo;
 import java.net.URI;
-import java.util.ArrayList;
 import java.util.List;
 import org.eclipse.microprofile.openapi.annotations.media.Schema;
 import org.eclipse.microprofile.openapi.annotations.responses.APIResponseSchema;
@@ -53,25 +51,8 @@ public class SlateResource {
 
   /** Moves as they are asked for; a bare list of moves or one single move will do, too. */
   @Schema(name = "MovesRequest")
-  public record MovesRequest(List<MoveRequest> moves) {
-
-    /** Reads any of the three shapes. */
-    @JsonCreator(mode = JsonCreator.Mode.DELEGATING)
-    static MovesRequest of(JsonNode body) {
-      JsonNode list = body.has("moves") ? body.get("moves") : body;
-      List<MoveRequest> moves = new ArrayList<>();
-      if (list.isArray()) {
-        for (JsonNode move : list) {
-          moves.add(MoveRequest.of(move, "moves[%d]".formatted(moves.size())));
-        }
-      } else if (!list.isObject()) {
-        throw Problem.badRequest("moves: use a list of moves, or one move.");
-      } else if (!list.isEmpty()) {
-        moves.add(MoveRequest.of(list, "move"));
-      }
-      return new MovesRequest(moves);
-    }
-  }
+  @JsonDeserialize(using = MovesReader.class)
+  public record MovesRequest(@Valid List<MoveRequest> moves) {}
 
   /**
    * @param deadline the last day on which it can be decided; a week from now where absent
@@ -116,7 +97,7 @@ public class SlateResource {
   @OpenToLeads
   @RolesAllowed({Role.STEWARD_NAME, Role.DECIDER_NAME, Role.LEAD_NAME})
   @APIResponseSchema(value = SlateDto.class, responseCode = "201")
-  public Response create(MovesRequest body) {
+  public Response create(@Valid MovesRequest body) {
     String id = service.create(actor(), moves(body));
     return Response.created(URI.create("/api/v1/slates/" + id)).entity(view(id)).build();
   }
@@ -140,7 +121,7 @@ public class SlateResource {
   @Path("/{id}/moves")
   @OpenToLeads
   @RolesAllowed({Role.STEWARD_NAME, Role.DECIDER_NAME, Role.LEAD_NAME})
-  public SlateDto addMoves(@PathParam("id") String id, MovesRequest body) {
+  public SlateDto addMoves(@PathParam("id") String id, @Valid MovesRequest body) {
     service.addMoves(id, moves(body), actor());
     return view(id);
   }

@@ -8,12 +8,10 @@ import jakarta.transaction.Transactional;
 import java.time.LocalDate;
 import java.time.YearMonth;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import java.util.regex.Pattern;
 import org.eclipse.microprofile.config.inject.ConfigProperty;
-import org.jspecify.annotations.Nullable;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.money.MoneyWords;
 import org.sobertally.core.people.Group;
@@ -68,40 +66,15 @@ class SheetMail {
     this.address = address;
   }
 
-  private record Kept(List<String> recipients, boolean leads, @Nullable String lastMonth) {}
-
-  private Kept kept() {
-    for (Object row :
-        entities
-            .createNativeQuery(
-                "select recipients, leads, last_month from month_sheet where id = 1",
-                Object[].class)
-            .getResultList()) {
-      Object[] values = (Object[]) row;
-      String recipients = (String) values[0];
-      List<String> all = recipients.isEmpty() ? List.of() : Arrays.asList(recipients.split("\n"));
-      return new Kept(all, (Boolean) values[1], (String) values[2]);
-    }
-    return new Kept(List.of(), false, null);
-  }
-
-  private void keep(List<String> recipients, boolean leads, String lastMonth) {
-    entities
-        .createNativeQuery(
-            """
-            merge into month_sheet (id, recipients, leads, last_month) key (id)
-            values (1, :to, :leads, :month)
-            """)
-        .setParameter("to", String.join("\n", recipients))
-        .setParameter("leads", leads)
-        .setParameter("month", lastMonth)
-        .executeUpdate();
+  private SheetRule rule() {
+    SheetRule known = entities.find(SheetRule.class, SheetRule.ONLY);
+    return known == null ? new SheetRule() : known;
   }
 
   @Transactional
   StatementResource.Recipients recipients() {
-    Kept kept = kept();
-    return new StatementResource.Recipients(kept.recipients(), kept.leads());
+    SheetRule rule = rule();
+    return new StatementResource.Recipients(rule.addresses(), rule.leads);
   }
 
   /** From now on it goes to these; the month that is over is not sent after. */
@@ -120,12 +93,13 @@ class SheetMail {
     if (clean.size() > MOST) {
       throw Refusal.badInput("recipients: at most %d addresses.".formatted(MOST));
     }
-    Kept before = kept();
-    String month = before.lastMonth();
-    if (month == null || before.recipients().isEmpty() && !before.leads()) {
-      month = YearMonth.from(clock.today()).minusMonths(1).toString();
+    SheetRule rule = rule();
+    if (rule.lastMonth == null || rule.tellsNobody()) {
+      rule.lastMonth = YearMonth.from(clock.today()).minusMonths(1).toString();
     }
-    keep(clean, to.leads(), month);
+    rule.recipients = String.join("\n", clean);
+    rule.leads = to.leads();
+    entities.persist(rule);
     journal.add(
         actor,
         "HOUSE_RULE",
@@ -144,31 +118,29 @@ class SheetMail {
   @Transactional
   void look() {
     YearMonth last = YearMonth.from(clock.today()).minusMonths(1);
-    Kept kept = kept();
-    boolean sent = kept.lastMonth() != null && !YearMonth.parse(kept.lastMonth()).isBefore(last);
-    if (sent || kept.recipients().isEmpty() && !kept.leads()) {
+    SheetRule rule = rule();
+    boolean sent = rule.lastMonth != null && !YearMonth.parse(rule.lastMonth).isBefore(last);
+    if (sent || rule.tellsNobody()) {
       return;
     }
     issue(last);
     String subject = "Software seats in %s".formatted(MonthSheet.said(last));
     String body = body(books.current(), last);
-    kept.recipients().forEach(to -> mailroom.send(to, subject, body, "SHEET"));
-    if (kept.leads()) {
+    rule.addresses().forEach(to -> mailroom.send(to, subject, body, "SHEET"));
+    if (rule.leads) {
       books.current().groups().all().forEach(group -> tellLeads(books.current(), group, last));
     }
-    keep(kept.recipients(), kept.leads(), last.toString());
+    rule.lastMonth = last.toString();
   }
 
   /** Keeps the sheet as it is now: whoever opens it later sees what was told of. */
   private void issue(YearMonth month) {
-    if (issued(month, clock.today()).isEmpty()) {
-      entities
-          .createNativeQuery(
-              "insert into issued_sheet (sheet_month, issued, pages) values (:month, :day, :pages)")
-          .setParameter("month", month.toString())
-          .setParameter("day", clock.today())
-          .setParameter("pages", Pdf.of(sheet.of(books.current(), month, clock.today())))
-          .executeUpdate();
+    if (entities.find(IssuedSheet.class, month.toString()) == null) {
+      IssuedSheet issued = new IssuedSheet();
+      issued.month = month.toString();
+      issued.issued = clock.today();
+      issued.pages = Pdf.of(sheet.of(books.current(), month, clock.today()));
+      entities.persist(issued);
     }
   }
 
@@ -179,15 +151,9 @@ class SheetMail {
    */
   @Transactional
   Optional<byte[]> issued(YearMonth month, LocalDate day) {
-    List<?> pages =
-        entities
-            .createNativeQuery(
-                "select pages from issued_sheet where sheet_month = :month and issued <= :day",
-                byte[].class)
-            .setParameter("month", month.toString())
-            .setParameter("day", day)
-            .getResultList();
-    return pages.stream().findFirst().map(byte[].class::cast);
+    return Optional.ofNullable(entities.find(IssuedSheet.class, month.toString()))
+        .filter(one -> !one.issued.isAfter(day))
+        .map(one -> one.pages);
   }
 
   private void tellLeads(Book book, Group group, YearMonth month) {

@@ -1,6 +1,7 @@
 package org.sobertally.server.subscriptions;
 
 import com.fasterxml.jackson.annotation.JsonProperty;
+import com.fasterxml.jackson.annotation.JsonUnwrapped;
 import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.util.List;
@@ -107,17 +108,11 @@ final class Dto {
   record SurplusDto(int needed, int seats, MoneyDto yearly) {}
 
   /**
-   * One subscription.
+   * What was bought, and of whom.
    *
-   * @param surplus null where not everybody's seats are looked at
-   * @param spare below zero where more are held than bought
-   * @param missing seats held beyond those bought
-   * @param mostAtOnce of a floating pool: the most seats taken at once within the need window
-   * @param cashFrom from when a smaller quantity, asked for on the as-of day, is paid
    * @param tiers how many plans the ladder has; 0 for none
    */
-  @Schema(name = "Subscription")
-  record Subscription(
+  record What(
       String line,
       String plan,
       String planName,
@@ -125,7 +120,17 @@ final class Dto {
       String vendorName,
       PlanModel model,
       int tier,
-      int tiers,
+      int tiers) {}
+
+  /**
+   * Its seats, as they stand.
+   *
+   * @param spare below zero where more are held than bought
+   * @param missing seats held beyond those bought
+   * @param mostAtOnce of a floating pool: the most seats taken at once within the need window
+   * @param surplus null where not everybody's seats are looked at
+   */
+  record Seats(
       int bought,
       int spare,
       int promised,
@@ -135,25 +140,40 @@ final class Dto {
       @Schema(nullable = true) @Nullable Integer mostAtOnce,
       @Schema(nullable = true) @Nullable SurplusDto surplus,
       int cannotSay,
-      int onLeave,
-      UtilisationDto utilisation,
-      @Schema(nullable = true) @Nullable FloorDto floor,
-      MoneyDto seatPrice,
-      MoneyDto yearlyCost,
-      MoneyDto recoverable,
-      @Nullable LocalDate measureDay,
-      EvidenceDto evidence,
+      int onLeave) {}
+
+  /** What it costs. */
+  record Cost(MoneyDto seatPrice, MoneyDto yearlyCost, MoneyDto recoverable) {}
+
+  /**
+   * When it renews, and when less can be paid.
+   *
+   * @param cashFrom from when a smaller quantity, asked for on the as-of day, is paid
+   */
+  record Dates(
       @Schema(nullable = true) @Nullable LocalDate renews,
       @Schema(nullable = true) @Nullable LocalDate noticeBy,
       @Schema(nullable = true) @Nullable Integer noticeInDays,
       int termDays,
       Agreement.MayShrink mayShrink,
-      @Schema(nullable = true) @Nullable LocalDate cashFrom,
-      int idleLine,
-      int openingGrace,
-      boolean signOutFirst,
-      int restDays,
-      boolean reusable) {}
+      @Schema(nullable = true) @Nullable LocalDate cashFrom) {}
+
+  /** What holds for each of its seats. */
+  record SeatRules(
+      int idleLine, int openingGrace, boolean signOutFirst, int restDays, boolean reusable) {}
+
+  /** One subscription. */
+  @Schema(name = "Subscription")
+  record Subscription(
+      @JsonUnwrapped What what,
+      @JsonUnwrapped Seats seats,
+      UtilisationDto utilisation,
+      @Schema(nullable = true) @Nullable FloorDto floor,
+      @JsonUnwrapped Cost cost,
+      @Nullable LocalDate measureDay,
+      EvidenceDto evidence,
+      @JsonUnwrapped Dates dates,
+      @JsonUnwrapped SeatRules rules) {}
 
   /**
    * All subscriptions with one vendor that are in force.

@@ -119,7 +119,7 @@ public class SubscriptionResource {
     Summaries summaries = summaries(book, asOf.of(book, asOfText));
     List<Dto.Subscription> all =
         IntStream.range(0, book.lines().size()).mapToObj(summaries::subscription).toList();
-    return Page.of(all, Dto.Subscription::line, limit, cursor, uri, book.version());
+    return Page.of(all, one -> one.what().line(), limit, cursor, uri, book.version());
   }
 
   /** What is bought of each vendor, all in all; by name. */

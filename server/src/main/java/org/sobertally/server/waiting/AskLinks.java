@@ -7,7 +7,6 @@ import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.ArrayDeque;
-import java.util.ArrayList;
 import java.util.Deque;
 import java.util.HashMap;
 import java.util.List;
@@ -61,61 +60,17 @@ class AskLinks {
     this.signatures = signatures;
   }
 
-  /** One link. */
-  record Link(
-      String id,
-      String plan,
-      List<String> domains,
-      List<String> groups,
-      LocalDate until,
-      String createdBy,
-      int asked,
-      boolean withdrawn) {
-
-    boolean isOpen(LocalDate today) {
-      return !withdrawn && !today.isAfter(until);
-    }
-  }
-
   /** Every link, the newest first. */
   @Transactional
-  List<Link> all() {
-    return links("order by created desc", Map.of());
-  }
-
-  private List<Link> links(String rest, Map<String, Object> parameters) {
-    var query =
-        entities.createNativeQuery(
-            "select id, plan, domains, groups, until, created_by, asked, withdrawn from ask_link "
-                + rest,
-            Object[].class);
-    parameters.forEach(query::setParameter);
-    List<Link> links = new ArrayList<>();
-    for (Object found : query.getResultList()) {
-      Object[] row = (Object[]) found;
-      LocalDate until =
-          row[4] instanceof java.sql.Date day ? day.toLocalDate() : (LocalDate) row[4];
-      links.add(
-          new Link(
-              (String) row[0],
-              (String) row[1],
-              words((String) row[2]),
-              words((String) row[3]),
-              until,
-              (String) row[5],
-              ((Number) row[6]).intValue(),
-              row[7] != null));
-    }
-    return links;
-  }
-
-  private static List<String> words(String text) {
-    return text.isBlank() ? List.of() : List.of(text.split(" "));
+  List<AskLink> all() {
+    return entities
+        .createQuery("from AskLink l order by l.created desc", AskLink.class)
+        .getResultList();
   }
 
   /** Makes a link; at least one domain or group must limit it. */
   @Transactional
-  Link create(
+  AskLink create(
       String plan, List<String> domains, List<String> groups, LocalDate until, String actor) {
     Book book = books.current();
     if (!book.plans().has(plan)) {
@@ -141,21 +96,15 @@ class AskLinks {
     if (until.isBefore(clock.today()) || until.isAfter(clock.today().plusYears(1))) {
       throw Refusal.badInput("until: use a day from today to a year from now.");
     }
-    Link link = new Link(UUID.randomUUID().toString(), plan, plain, groups, until, actor, 0, false);
-    entities
-        .createNativeQuery(
-            """
-            insert into ask_link (id, plan, domains, groups, until, created, created_by, asked)
-            values (:id, :plan, :domains, :groups, :until, :now, :by, 0)
-            """)
-        .setParameter("id", link.id())
-        .setParameter("plan", plan)
-        .setParameter("domains", String.join(" ", plain))
-        .setParameter("groups", String.join(" ", groups))
-        .setParameter("until", until)
-        .setParameter("now", clock.now())
-        .setParameter("by", actor)
-        .executeUpdate();
+    AskLink link = new AskLink();
+    link.id = UUID.randomUUID().toString();
+    link.plan = plan;
+    link.domains = String.join(" ", plain);
+    link.groups = String.join(" ", groups);
+    link.until = until;
+    link.created = clock.now();
+    link.createdBy = actor;
+    entities.persist(link);
     journal.add(
         actor,
         "LINK_MADE",
@@ -167,20 +116,12 @@ class AskLinks {
   /** Nobody can ask by the link from now on. */
   @Transactional
   void withdraw(String id, String actor) {
-    int changed =
-        entities
-            .createNativeQuery(
-                """
-                update ask_link set withdrawn = :now, withdrawn_by = :by
-                where id = :id and withdrawn is null
-                """)
-            .setParameter("now", clock.now())
-            .setParameter("by", actor)
-            .setParameter("id", id)
-            .executeUpdate();
-    if (changed == 0) {
+    AskLink link = entities.find(AskLink.class, id);
+    if (link == null || link.withdrawn != null) {
       throw Refusal.notFound("There is no such link, or it was withdrawn already.");
     }
+    link.withdrawn = clock.now();
+    link.withdrawnBy = actor;
     journal.add(actor, "LINK_WITHDRAWN", "Withdrew a link to ask for a seat.");
   }
 
@@ -192,18 +133,15 @@ class AskLinks {
 
   /** The link that the token opens; the same answer for a forged, a withdrawn and an old one. */
   @Transactional
-  Link opened(String token) {
-    List<Link> found =
-        signatures
-            .opened(PURPOSE, token)
-            .map(id -> links("where id = :id", Map.of("id", id)))
-            .orElse(List.of());
-    if (found.isEmpty()
-        || !found.get(0).isOpen(clock.today())
-        || !books.current().plans().has(found.get(0).plan())) {
-      throw Refusal.notFound("This link is not in force. Ask whoever gave it to you for another.");
-    }
-    return found.get(0);
+  AskLink opened(String token) {
+    return signatures
+        .opened(PURPOSE, token)
+        .map(id -> entities.find(AskLink.class, id))
+        .filter(link -> link.isOpen(clock.today()) && books.current().plans().has(link.plan))
+        .orElseThrow(
+            () ->
+                Refusal.notFound(
+                    "This link is not in force. Ask whoever gave it to you for another."));
   }
 
   /**
@@ -211,13 +149,13 @@ class AskLinks {
    * hold a seat already, is not told.
    */
   void ask(String token, String address) {
-    Link link = opened(token);
-    refuseMany(link.id());
+    AskLink link = opened(token);
+    refuseMany(link.id);
     String email = address.strip().toLowerCase(Locale.ROOT);
     String domain = email.substring(email.indexOf('@') + 1);
-    if (email.indexOf('@') < 1 || !link.domains().contains(domain)) {
+    if (email.indexOf('@') < 1 || !link.domainList().contains(domain)) {
       throw Refusal.badInput(
-          "This link is for addresses of %s.".formatted(String.join(", ", link.domains())));
+          "This link is for addresses of %s.".formatted(String.join(", ", link.domainList())));
     }
     Book book = books.current();
     for (Person person : book.people().all()) {
@@ -228,18 +166,18 @@ class AskLinks {
     }
   }
 
-  private static boolean isMember(Book book, Link link, String person) {
-    return link.groups().isEmpty()
-        || link.groups().stream()
+  private static boolean isMember(Book book, AskLink link, String person) {
+    return link.groupList().isEmpty()
+        || link.groupList().stream()
             .filter(book.groups()::has)
             .map(book.groups()::byId)
             .map(Group::members)
             .anyMatch(members -> members.contains(person));
   }
 
-  private void join(Link link, String person) {
+  private void join(AskLink link, String person) {
     try {
-      queue.joinByLink(person, link.plan(), link.id());
+      queue.joinByLink(person, link.plan, link.id);
     } catch (Refusal known) {
       // They hold one, wait already, or may not: nothing to do, and nothing to tell a stranger.
       return;

@@ -112,11 +112,11 @@ public class AskResource {
   @OpenToLeads
   @PermitAll
   public AskPage open(@PathParam("token") String token) {
-    AskLinks.Link link = links.opened(token);
+    AskLink link = links.opened(token);
     Book book = books.current();
-    Plan plan = book.plans().byId(link.plan());
+    Plan plan = book.plans().byId(link.plan);
     return new AskPage(
-        plan.name(), book.vendors().byId(plan.vendor()).name(), link.domains(), link.until());
+        plan.name(), book.vendors().byId(plan.vendor()).name(), link.domainList(), link.until);
   }
 
   /** Asks for a seat; the answer is the same whoever asks. */
@@ -132,21 +132,21 @@ public class AskResource {
     return identity.getPrincipal().getName();
   }
 
-  private LinkDto shown(Book book, AskLinks.Link link) {
-    boolean known = book.plans().has(link.plan());
+  private LinkDto shown(Book book, AskLink link) {
+    boolean known = book.plans().has(link.plan);
     boolean open = known && link.isOpen(clock.today());
     return new LinkDto(
-        link.id(),
-        link.plan(),
-        known ? book.plans().byId(link.plan()).name() : link.plan(),
-        link.domains(),
-        link.groups().stream()
+        link.id,
+        link.plan,
+        known ? book.plans().byId(link.plan).name() : link.plan,
+        link.domainList(),
+        link.groupList().stream()
             .map(g -> book.groups().has(g) ? book.groups().byId(g).name() : g)
             .toList(),
-        link.until(),
-        link.createdBy(),
-        link.asked(),
-        link.withdrawn(),
-        open ? "/ask/" + links.token(link.id()) : null);
+        link.until,
+        link.createdBy,
+        link.asked,
+        link.withdrawn != null,
+        open ? "/ask/" + links.token(link.id) : null);
   }
 }

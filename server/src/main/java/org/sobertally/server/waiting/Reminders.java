@@ -48,45 +48,31 @@ class Reminders {
   @Transactional
   Map<String, LocalDate> last() {
     Map<String, LocalDate> last = new HashMap<>();
-    for (Object found :
-        entities
-            .createNativeQuery(
-                "select holding, max(reminded) from invitation_reminder group by holding",
-                Object[].class)
-            .getResultList()) {
-      Object[] row = (Object[]) found;
-      LocalDate day =
-          row[1] instanceof java.sql.Date date ? date.toLocalDate() : (LocalDate) row[1];
-      last.put((String) row[0], day);
-    }
+    entities
+        .createQuery("from InvitationReminder r", InvitationReminder.class)
+        .getResultStream()
+        .map(reminder -> reminder.key)
+        .forEach(key -> last.merge(key.holding(), key.reminded(), (a, b) -> a.isAfter(b) ? a : b));
     return last;
   }
 
   /**
-   * MovesWithoutCall that the holders were reminded today, and writes to them where they are to be;
-   * a second time on one day does nothing.
+   * Records that the holders were reminded today, and writes to them where they are to be; a second
+   * time on one day does nothing.
    */
   @Transactional
   void record(List<WaitingResource.Invitation> invitations, boolean send, String actor) {
     int fresh = 0;
     for (WaitingResource.Invitation invitation : invitations) {
-      String holding = invitation.holding();
-      int added =
-          entities
-              .createNativeQuery(
-                  """
-                  insert into invitation_reminder (holding, reminded, reminded_by)
-                  select :holding, :day, :by where not exists (
-                    select 1 from invitation_reminder where holding = :holding and reminded = :day)
-                  """)
-              .setParameter("holding", holding)
-              .setParameter("day", clock.today())
-              .setParameter("by", actor)
-              .executeUpdate();
-      if (send && added > 0) {
+      InvitationReminder.Key key = new InvitationReminder.Key(invitation.holding(), clock.today());
+      if (entities.find(InvitationReminder.class, key) != null) {
+        continue;
+      }
+      entities.persist(new InvitationReminder(key, actor));
+      if (send) {
         write(invitation);
       }
-      fresh += added;
+      fresh++;
     }
     if (fresh > 0) {
       journal.add(

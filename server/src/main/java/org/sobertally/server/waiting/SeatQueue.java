@@ -2,11 +2,8 @@ package org.sobertally.server.waiting;
 
 import jakarta.enterprise.context.ApplicationScoped;
 import jakarta.persistence.EntityManager;
+import jakarta.persistence.LockModeType;
 import jakarta.transaction.Transactional;
-import java.time.Instant;
-import java.time.OffsetDateTime;
-import java.time.ZoneOffset;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
 import java.util.TreeSet;
@@ -37,45 +34,34 @@ public class SeatQueue {
     this.clock = clock;
   }
 
-  /** One person who waits for one plan. */
-  record Waiting(String id, String plan, String person, Instant since) {}
-
   /**
    * Those who still wait: whoever holds the plan by now, has left or is unknown, waits no longer.
    */
   @Transactional
-  List<Waiting> all() {
+  List<QueuedPerson> all() {
     Book book = books.current();
-    List<Waiting> waiting = new ArrayList<>();
-    for (Object row :
-        entities
-            .createNativeQuery("select id, plan, person, since from seat_queue order by since, id")
-            .getResultList()) {
-      Object[] values = (Object[]) row;
-      Waiting one =
-          new Waiting(
-              (String) values[0],
-              (String) values[1],
-              (String) values[2],
-              values[3] instanceof OffsetDateTime time ? time.toInstant() : (Instant) values[3]);
-      if (book.people().has(one.person())
-          && book.plans().has(one.plan())
-          && book.people().byId(one.person()).statusOn(clock.today()) != Person.Status.LEFT
-          && !holds(book, one.person(), one.plan())) {
-        waiting.add(one);
-      }
-    }
-    return waiting;
+    return entities
+        .createQuery("from QueuedPerson q order by q.since, q.id", QueuedPerson.class)
+        .getResultStream()
+        .filter(one -> waits(book, one))
+        .toList();
+  }
+
+  private boolean waits(Book book, QueuedPerson one) {
+    return book.people().has(one.person)
+        && book.plans().has(one.plan)
+        && book.people().byId(one.person).statusOn(clock.today()) != Person.Status.LEFT
+        && !holds(book, one.person, one.plan);
   }
 
   /** The plans for which somebody waits. */
   public Set<String> wantedPlans() {
-    return all().stream().map(Waiting::plan).collect(Collectors.toCollection(TreeSet::new));
+    return all().stream().map(one -> one.plan).collect(Collectors.toCollection(TreeSet::new));
   }
 
   /** How many people wait for the plan. */
   public int countFor(String plan) {
-    return (int) all().stream().filter(one -> one.plan().equals(plan)).count();
+    return (int) all().stream().filter(one -> one.plan.equals(plan)).count();
   }
 
   /** Whether the person holds a seat of the plan today. */
@@ -113,21 +99,28 @@ public class SeatQueue {
     if (holds(book, person, plan)) {
       throw Refusal.conflict("%s holds a seat of it already.".formatted(name));
     }
-    if (all().stream().anyMatch(w -> w.person().equals(person) && w.plan().equals(plan))) {
+    if (all().stream().anyMatch(w -> w.person.equals(person) && w.plan.equals(plan))) {
       throw Refusal.conflict("%s waits for it already.".formatted(name));
     }
-    entities
-        .createNativeQuery(
-            """
-            merge into seat_queue (id, plan, person, since, asked_by) key (plan, person)
-            values (:id, :plan, :person, :since, :by)
-            """)
-        .setParameter("id", UUID.randomUUID().toString())
-        .setParameter("plan", plan)
-        .setParameter("person", person)
-        .setParameter("since", clock.now().atOffset(ZoneOffset.UTC))
-        .setParameter("by", actor)
-        .executeUpdate();
+    // Who waited before and held one since is in the table still.
+    QueuedPerson queued =
+        entities
+            .createQuery(
+                "from QueuedPerson q where q.plan = :plan and q.person = :person",
+                QueuedPerson.class)
+            .setParameter("plan", plan)
+            .setParameter("person", person)
+            .getResultStream()
+            .findFirst()
+            .orElseGet(QueuedPerson::new);
+    if (!entities.contains(queued)) {
+      queued.id = UUID.randomUUID().toString();
+      queued.plan = plan;
+      queued.person = person;
+    }
+    queued.since = clock.now();
+    queued.askedBy = actor;
+    entities.persist(queued);
     tell(actor, "QUEUED", "%s waits for a seat of %s.", name, book, plan, person);
   }
 
@@ -135,34 +128,28 @@ public class SeatQueue {
   @Transactional
   void joinByLink(String person, String plan, String link) {
     join(person, plan, "by link");
-    entities
-        .createNativeQuery("update ask_link set asked = asked + 1 where id = :id")
-        .setParameter("id", link)
-        .executeUpdate();
+    entities.find(AskLink.class, link, LockModeType.PESSIMISTIC_WRITE).asked++;
   }
 
   /** The person waits no longer. */
   @Transactional
   void leave(String id, String actor) {
-    Waiting one =
+    QueuedPerson one =
         all().stream()
-            .filter(w -> w.id().equals(id))
+            .filter(w -> w.id.equals(id))
             .findFirst()
             .orElseThrow(() -> Refusal.notFound("Nobody waits under this id."));
-    entities
-        .createNativeQuery("delete from seat_queue where id = :id")
-        .setParameter("id", id)
-        .executeUpdate();
+    entities.remove(entities.getReference(QueuedPerson.class, id));
     Book book = books.current();
-    String name = book.people().byId(one.person()).name();
+    String name = book.people().byId(one.person).name();
     tell(
         actor,
         "LEFT_QUEUE",
         "%s waits no longer for a seat of %s.",
         name,
         book,
-        one.plan(),
-        one.person());
+        one.plan,
+        one.person);
   }
 
   private void tell(

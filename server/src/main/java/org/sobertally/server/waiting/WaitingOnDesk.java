@@ -31,7 +31,7 @@ class WaitingOnDesk implements DeskSource {
   @Override
   public List<Line> lines(Book book, Asker asker) {
     Map<String, Integer> waiting = new HashMap<>();
-    queue.all().forEach(one -> waiting.merge(one.plan(), 1, Integer::sum));
+    queue.all().forEach(one -> waiting.merge(one.plan, 1, Integer::sum));
     List<Line> lines = new ArrayList<>();
     waiting.forEach((plan, people) -> lines.addAll(of(book, asker, plan, people)));
     return lines;

@@ -108,7 +108,7 @@ public class WaitingResource {
     LocalDate day = asOf.of(book, asOfText);
     UseStates states = figures.of(book, day).states();
     Map<String, Integer> waiting = new HashMap<>();
-    queue.all().forEach(one -> waiting.merge(one.plan(), 1, Integer::sum));
+    queue.all().forEach(one -> waiting.merge(one.plan, 1, Integer::sum));
     Map<String, LocalDate> reminded = reminders.last();
     Holdings holdings = book.holdings();
     List<Invitation> found = new ArrayList<>();
@@ -207,19 +207,19 @@ public class WaitingResource {
     Map<String, Integer> places = new HashMap<>();
     Map<String, Integer> spare = new HashMap<>();
     List<QueueEntry> entries = new ArrayList<>();
-    for (SeatQueue.Waiting one : queue.all()) {
-      var plan = book.plans().byId(one.plan());
-      int place = places.merge(one.plan(), 1, Integer::sum);
-      int free = spare.computeIfAbsent(one.plan(), id -> spareOf(book, id));
+    for (QueuedPerson one : queue.all()) {
+      var plan = book.plans().byId(one.plan);
+      int place = places.merge(one.plan, 1, Integer::sum);
+      int free = spare.computeIfAbsent(one.plan, id -> spareOf(book, id));
       entries.add(
           new QueueEntry(
-              one.id(),
+              one.id,
               plan.id(),
               plan.name(),
               book.vendors().byId(plan.vendor()).name(),
-              one.person(),
-              book.people().byId(one.person()).name(),
-              one.since(),
+              one.person,
+              book.people().byId(one.person).name(),
+              one.since,
               place,
               place <= free));
     }

@@ -1,8 +1,6 @@
 package org.sobertally.server.book.store;
 
 import jakarta.enterprise.context.ApplicationScoped;
-import jakarta.persistence.EntityManager;
-import jakarta.persistence.Query;
 import java.time.Instant;
 import java.time.OffsetDateTime;
 import java.time.ZoneOffset;
@@ -17,9 +15,9 @@ import org.sobertally.core.book.Session;
 @ApplicationScoped
 public class SessionStore {
 
-  private final EntityManager entities;
+  private final org.hibernate.Session entities;
 
-  SessionStore(EntityManager entities) {
+  SessionStore(org.hibernate.Session entities) {
     this.entities = entities;
   }
 
@@ -28,57 +26,54 @@ public class SessionStore {
    *
    * @param host where; null where that is not told
    */
-  public record Open(Session session, String host) {}
+  public record Open(Session session, @Nullable String host) {}
 
   /** The session of that id, or null. */
   public @Nullable Session find(String id) {
-    List<Object[]> rows =
-        rows(
-            entities
-                .createNativeQuery(
-                    """
-                    select "ACCOUNT", "PLAN", "STARTED", "ENDED" from book_sessions
-                    where "SESSION" = :session
-                    """,
-                    Object[].class)
-                .setParameter("session", id));
-    if (rows.isEmpty()) {
-      return null;
-    }
-    Object[] row = rows.get(0);
-    return new Session(id, (String) row[0], (String) row[1], instant(row[2]), instant(row[3]));
-  }
-
-  @SuppressWarnings("unchecked")
-  private static List<Object[]> rows(Query query) {
-    return query.getResultList();
+    return entities
+        .createNativeQuery(
+            """
+            select "SESSION", "ACCOUNT", "PLAN", "STARTED", "ENDED", "HOST" from book_sessions
+            where "SESSION" = :session
+            """,
+            Row.class)
+        .setParameter("session", id)
+        .getResultStream()
+        .findFirst()
+        .map(Row::session)
+        .orElse(null);
   }
 
   /** Who is in the pool, in the order in which they came. */
   public List<Open> open(String plan, Instant now) {
-    List<Object[]> rows =
-        rows(
-            entities
-                .createNativeQuery(
-                    """
-                    select "SESSION", "ACCOUNT", "STARTED", "HOST" from book_sessions
-                    where "PLAN" = :plan and "ENDED" is null and "STARTED" <= :now
-                    order by "STARTED", "SESSION"
-                    """,
-                    Object[].class)
-                .setParameter("plan", plan)
-                .setParameter("now", now.atOffset(ZoneOffset.UTC)));
-    return rows.stream()
-        .map(
-            row ->
-                new Open(
-                    new Session((String) row[0], (String) row[1], plan, instant(row[2]), null),
-                    (String) row[3]))
+    return entities
+        .createNativeQuery(
+            """
+            select "SESSION", "ACCOUNT", "PLAN", "STARTED", "ENDED", "HOST" from book_sessions
+            where "PLAN" = :plan and "ENDED" is null and "STARTED" <= :now
+            order by "STARTED", "SESSION"
+            """,
+            Row.class)
+        .setParameter("plan", plan)
+        .setParameter("now", now.atOffset(ZoneOffset.UTC))
+        .getResultStream()
+        .map(row -> new Open(row.session(), row.host()))
         .toList();
   }
 
-  private static Instant instant(Object value) {
-    return value instanceof OffsetDateTime time ? time.toInstant() : (Instant) value;
+  /** A row as the database gives it. */
+  record Row(
+      String id,
+      String account,
+      String plan,
+      OffsetDateTime started,
+      @Nullable OffsetDateTime ended,
+      @Nullable String host) {
+
+    Session session() {
+      return new Session(
+          id, account, plan, started.toInstant(), ended == null ? null : ended.toInstant());
+    }
   }
 
   /**

@@ -1,13 +1,14 @@
 package org.sobertally.server.slates.moves;
 
-import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.annotation.JsonProperty;
+import com.fasterxml.jackson.annotation.JsonSetter;
+import com.fasterxml.jackson.annotation.Nulls;
+import jakarta.validation.constraints.Size;
 import java.time.LocalDate;
 import org.eclipse.microprofile.openapi.annotations.media.Schema;
 import org.jspecify.annotations.Nullable;
-import org.sobertally.core.slate.Move;
+import org.sobertally.core.slate.Move.DataRoute;
 import org.sobertally.core.slate.MoveKind;
-import org.sobertally.server.http.Params;
-import org.sobertally.server.refusal.Refusal;
 
 /**
  * A move as it is asked for.
@@ -28,21 +29,38 @@ import org.sobertally.server.refusal.Refusal;
  */
 @Schema(name = "MoveRequest")
 public record MoveRequest(
-    MoveKind kind,
-    @Schema(nullable = true) @Nullable String holding,
-    @Schema(nullable = true) @Nullable String account,
-    @Schema(nullable = true) @Nullable String person,
-    @Schema(nullable = true) @Nullable String plan,
-    @Schema(nullable = true) @Nullable String line,
-    @Schema(nullable = true, implementation = String.class) Move.@Nullable DataRoute data,
-    @Schema(nullable = true) @Nullable String reason,
-    @Schema(nullable = true) @Nullable String until,
+    @JsonProperty(required = true) @JsonSetter(nulls = Nulls.FAIL) MoveKind kind,
+    @Schema(nullable = true) @Size(max = LONGEST_ID) @Nullable String holding,
+    @Schema(nullable = true) @Size(max = LONGEST_ID) @Nullable String account,
+    @Schema(nullable = true) @Size(max = LONGEST_ID) @Nullable String person,
+    @Schema(nullable = true) @Size(max = LONGEST_ID) @Nullable String plan,
+    @Schema(nullable = true) @Size(max = LONGEST_ID) @Nullable String line,
+    @Schema(nullable = true, implementation = String.class) @Nullable DataRoute data,
+    @Schema(nullable = true) @Size(max = 1000) @Nullable String reason,
+    @Schema(nullable = true) @Size(max = LONGEST_ID) @Nullable String until,
     @Schema(nullable = true) @Nullable Integer seats,
-    @Schema(nullable = true) @Nullable String rule,
-    @Schema(nullable = true) @Nullable String due,
+    @Schema(nullable = true) @Size(max = LONGEST_ID) @Nullable String rule,
+    @Schema(nullable = true) @Size(max = LONGEST_ID) @Nullable String due,
     @Schema(nullable = true) @Nullable Boolean waits) {
 
-  private static final int LONGEST_REASON = 1000;
+  private static final int LONGEST_ID = 200;
+
+  /** What is sent empty is not said. */
+  public MoveRequest {
+    holding = stripped(holding);
+    account = stripped(account);
+    person = stripped(person);
+    plan = stripped(plan);
+    line = stripped(line);
+    reason = stripped(reason);
+    until = stripped(until);
+    rule = stripped(rule);
+    due = stripped(due);
+  }
+
+  private static @Nullable String stripped(@Nullable String text) {
+    return text == null || text.isBlank() ? null : text.strip();
+  }
 
   /** One seat back. */
   public static MoveRequest takeBack(String holding) {
@@ -63,8 +81,7 @@ public record MoveRequest(
   }
 
   /** Something done to an account. */
-  public static MoveRequest ofAccount(
-      MoveKind kind, String account, Move.@Nullable DataRoute data) {
+  public static MoveRequest ofAccount(MoveKind kind, String account, @Nullable DataRoute data) {
     return new MoveRequest(
         kind, null, account, null, null, null, data, null, null, null, null, null, null);
   }
@@ -134,44 +151,5 @@ public record MoveRequest(
         rule,
         day == null ? null : day.toString(),
         after);
-  }
-
-  /**
-   * As it was sent.
-   *
-   * @param at where it stands in what was sent, for instance moves[3]
-   * @throws Refusal 400, where a field is missing or unreadable
-   */
-  public static MoveRequest of(JsonNode move, String at) {
-    if (!move.isObject()) {
-      throw Refusal.badInput("%s: use an object with named fields.".formatted(at));
-    }
-    MoveKind kind =
-        Params.choice(at + ".kind", text(move, "kind"), MoveKind.class)
-            .orElseThrow(() -> Refusal.badInput("%s.kind: say which move it is.".formatted(at)));
-    String reason = text(move, "reason");
-    if (reason != null && reason.length() > LONGEST_REASON) {
-      throw Refusal.badInput("%s.reason: at most %,d characters.".formatted(at, LONGEST_REASON));
-    }
-    return new MoveRequest(
-        kind,
-        text(move, "holding"),
-        text(move, "account"),
-        text(move, "person"),
-        text(move, "plan"),
-        text(move, "line"),
-        Params.choice(at + ".data", text(move, "data"), Move.DataRoute.class).orElse(null),
-        reason,
-        text(move, "until"),
-        move.path("seats").isInt() ? move.path("seats").intValue() : null,
-        text(move, "rule"),
-        text(move, "due"),
-        move.path("waits").isBoolean() ? move.path("waits").booleanValue() : null);
-  }
-
-  private static @Nullable String text(JsonNode move, String field) {
-    JsonNode value = move.path(field);
-    String text = value.isNull() ? "" : value.asText("").strip();
-    return text.isEmpty() ? null : text;
   }
 }
