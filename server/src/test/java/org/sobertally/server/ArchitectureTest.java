@@ -7,6 +7,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import com.tngtech.archunit.base.DescribedPredicate;
 import com.tngtech.archunit.core.domain.JavaClass;
 import com.tngtech.archunit.core.domain.JavaClasses;
+import com.tngtech.archunit.core.domain.JavaModifier;
 import com.tngtech.archunit.core.domain.JavaPackage;
 import com.tngtech.archunit.core.importer.ClassFileImporter;
 import com.tngtech.archunit.core.importer.ImportOption;
@@ -81,6 +82,27 @@ class ArchitectureTest {
       }
     }
     assertThat(silent).isEmpty();
+  }
+
+  /** A row of a file, a body and a row of a query have the width that they have. */
+  private static final Set<String> AS_WIDE_AS_A_ROW = Set.of("Person", "MoveRequest", "Alike");
+
+  @Test
+  void noRecordIsTooWideToBeReadAtItsCall() {
+    Set<String> wide = new TreeSet<>();
+    for (JavaClass one : SERVER) {
+      boolean ours = one.getPackageName().startsWith("org.sobertally");
+      if (ours && one.isRecord() && !AS_WIDE_AS_A_ROW.contains(one.getSimpleName())) {
+        long parts =
+            one.getFields().stream()
+                .filter(field -> !field.getModifiers().contains(JavaModifier.STATIC))
+                .count();
+        if (parts > 12) {
+          wide.add("%s has %d components".formatted(one.getName(), parts));
+        }
+      }
+    }
+    assertThat(wide).isEmpty();
   }
 
   @Test

@@ -52,6 +52,6 @@ public record RenewalOption(
 
   /** What seats added during the term are expected to cost over it. */
   public double expectedAdded() {
-    return plans.stream().mapToDouble(PlanRow::added).sum();
+    return plans.stream().mapToDouble(row -> row.outlook().added()).sum();
   }
 }

@@ -114,7 +114,7 @@ public final class RenewalStudy {
     }
     int takeBack = 0;
     for (PlanRow row : rows) {
-      takeBack += Math.max(0, row.held() + row.resting() - row.seats());
+      takeBack += Math.max(0, row.now().held() + row.now().resting() - row.seats());
     }
     return new RenewalOption(
         kind,
@@ -143,19 +143,21 @@ public final class RenewalStudy {
               plan,
               prices,
               false,
-              held,
-              need.resting().getOrDefault(plan, 0),
-              bought.getOrDefault(plan, 0),
-              held,
-              prices.minimum(),
+              new PlanRow.Now(
+                  held,
+                  need.resting().getOrDefault(plan, 0),
+                  bought.getOrDefault(plan, 0),
+                  held,
+                  prices.minimum()),
               seats - held,
               seats,
               prices.unitPriceAt(seats),
               paidAsItStands(plan),
-              walk.medianAtRenewal(),
-              movement.known() ? walk.quantileOfLast(0.1) : null,
-              movement.known() ? walk.quantileOfLast(0.9) : null,
-              cost.expectedAdded(seats)));
+              new PlanRow.Outlook(
+                  walk.medianAtRenewal(),
+                  movement.known() ? walk.quantileOfLast(0.1) : null,
+                  movement.known() ? walk.quantileOfLast(0.9) : null,
+                  cost.expectedAdded(seats))));
     }
     return new RenewalOption(
         Kind.AS_IT_STANDS, null, own.months(), rows, 0, 0, true, BigDecimal.ZERO);
@@ -176,19 +178,12 @@ public final class RenewalStudy {
           plan,
           null,
           false,
-          held,
-          resting,
-          bought,
-          given,
-          0,
+          new PlanRow.Now(held, resting, bought, given, 0),
           0,
           0,
           BigDecimal.ZERO,
           BigDecimal.ZERO,
-          given,
-          null,
-          null,
-          0);
+          new PlanRow.Outlook(given, null, null, 0));
     }
     PriceList prices = price.prices();
     SeatWalk walk = walk(plan, given, mix.persons(), terms.months(), known);
@@ -203,19 +198,16 @@ public final class RenewalStudy {
         plan,
         prices,
         price.listed(),
-        held,
-        resting,
-        bought,
-        given,
-        prices.minimum(),
+        new PlanRow.Now(held, resting, bought, given, prices.minimum()),
         margin,
         seats,
         prices.unitPriceAt(seats),
         seats == 0 ? BigDecimal.ZERO : prices.costOf(seats),
-        walk.medianAtRenewal(),
-        movement.known() && isUsed ? walk.quantileOfLast(0.1) : null,
-        movement.known() && isUsed ? walk.quantileOfLast(0.9) : null,
-        isUsed ? cost.expectedAdded(seats) : 0);
+        new PlanRow.Outlook(
+            walk.medianAtRenewal(),
+            movement.known() && isUsed ? walk.quantileOfLast(0.1) : null,
+            movement.known() && isUsed ? walk.quantileOfLast(0.9) : null,
+            isUsed ? cost.expectedAdded(seats) : 0));
   }
 
   private int advised(int plan, int given, PromiseCost cost, Known known) {

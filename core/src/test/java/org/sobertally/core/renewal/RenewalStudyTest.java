@@ -195,11 +195,11 @@ class RenewalStudyTest {
     Mix mix = study.mix(study.ownTerms(TENTH), new PlainMixSolver());
     RenewalOption proposed = study.option(Kind.PROPOSED, mix, Margins.ADVISED, Known.NOTHING);
     PlanRow opus = row(study, proposed, "opus");
-    assertThat(opus.given()).isEqualTo(9);
-    assertThat(opus.low()).isNotNull();
-    assertThat(opus.seats()).isGreaterThanOrEqualTo(opus.atRenewal());
+    assertThat(opus.now().given()).isEqualTo(9);
+    assertThat(opus.outlook().low()).isNotNull();
+    assertThat(opus.seats()).isGreaterThanOrEqualTo(opus.outlook().atRenewal());
     PromiseCost cost = study.costOf(opus.plan(), mix, Known.NOTHING);
-    for (int q = opus.atRenewal(); q < 20; q++) {
+    for (int q = opus.outlook().atRenewal(); q < 20; q++) {
       assertThat(cost.of(opus.seats())).isLessThanOrEqualTo(cost.of(q) + 0.005);
     }
     Known april = new Known(Map.of(opus.plan(), Map.of(YearMonth.of(2027, 2), 5)));
@@ -218,7 +218,7 @@ class RenewalStudyTest {
     PlanRow opus =
         row(study, study.option(Kind.PROPOSED, mix, Margins.ADVISED, Known.NOTHING), "opus");
     assertThat(opus.margin()).isZero();
-    assertThat(opus.low()).isNull();
+    assertThat(opus.outlook().low()).isNull();
   }
 
   @Test

@@ -1,5 +1,6 @@
 package org.sobertally.server.bills;
 
+import com.fasterxml.jackson.annotation.JsonUnwrapped;
 import jakarta.annotation.security.RolesAllowed;
 import jakarta.ws.rs.GET;
 import jakarta.ws.rs.Path;
@@ -35,22 +36,24 @@ public class AllowancesResource {
     this.asOf = asOf;
   }
 
+  /** What the allowance is. */
+  record Said(
+      String allowance,
+      String vendor,
+      String name,
+      String unit,
+      @Schema(nullable = true) @Nullable String agreement,
+      @Schema(nullable = true) @Nullable String plan) {}
+
   /**
-   * One allowance in its period.
+   * How much of it is used, and how long it lasts.
    *
    * @param used null, as all up to {@code runsOut}, where nothing is known of the period
    * @param measureDay to which it is known
    * @param runsOut the day on which it did, or will at the pace so far; null for not within the
    *     period, or where too little is known
    */
-  @Schema(name = "Allowance")
-  record Row(
-      String allowance,
-      String vendor,
-      String name,
-      String unit,
-      @Schema(nullable = true) @Nullable String agreement,
-      @Schema(nullable = true) @Nullable String plan,
+  record Used(
       LocalDate from,
       @Schema(nullable = true) @Nullable LocalDate until,
       BigDecimal granted,
@@ -58,7 +61,13 @@ public class AllowancesResource {
       @Schema(nullable = true) @Nullable BigDecimal left,
       @Schema(nullable = true) @Nullable BigDecimal perDay,
       @Schema(nullable = true) @Nullable LocalDate measureDay,
-      @Schema(nullable = true) @Nullable LocalDate runsOut,
+      @Schema(nullable = true) @Nullable LocalDate runsOut) {}
+
+  /** One allowance in its period. */
+  @Schema(name = "Allowance")
+  record Row(
+      @JsonUnwrapped Said said,
+      @JsonUnwrapped Used spent,
       List<UsedBy> accounts,
       String vendorName) {}
 
@@ -86,20 +95,16 @@ public class AllowancesResource {
     Allowance of = use.allowance();
     AllowanceUse.Known known = use.known();
     return new Row(
-        of.id(),
-        of.vendor(),
-        of.name(),
-        of.unit(),
-        of.agreement(),
-        of.plan(),
-        use.from(),
-        use.until(),
-        use.granted(),
-        known != null ? known.used() : null,
-        known != null ? known.left() : null,
-        known != null ? known.perDay() : null,
-        known != null ? known.measureDay() : null,
-        known != null ? known.runsOut() : null,
+        new Said(of.id(), of.vendor(), of.name(), of.unit(), of.agreement(), of.plan()),
+        new Used(
+            use.from(),
+            use.until(),
+            use.granted(),
+            known != null ? known.used() : null,
+            known != null ? known.left() : null,
+            known != null ? known.perDay() : null,
+            known != null ? known.measureDay() : null,
+            known != null ? known.runsOut() : null),
         known != null
             ? known.accounts().stream()
                 .map(

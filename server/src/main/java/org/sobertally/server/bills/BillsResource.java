@@ -1,5 +1,6 @@
 package org.sobertally.server.bills;
 
+import com.fasterxml.jackson.annotation.JsonUnwrapped;
 import io.quarkus.security.identity.SecurityIdentity;
 import jakarta.annotation.security.RolesAllowed;
 import jakarta.validation.Valid;
@@ -224,6 +225,15 @@ public class BillsResource {
   @Schema(name = "BillRowWithoutLine")
   record RowDto(int row, String text, BigDecimal quantity, @Nullable MoneyDto amount) {}
 
+  /** What was billed against what was expected. */
+  record Compared(
+      String currency,
+      List<LineDto> lines,
+      List<RowDto> rowsWithoutLine,
+      MoneyDto expected,
+      MoneyDto billed,
+      MoneyDto difference) {}
+
   /** A bill beside what was expected. */
   @Schema(name = "BillCheck")
   record CheckDto(
@@ -231,12 +241,7 @@ public class BillsResource {
       String agreement,
       LocalDate day,
       @Schema(nullable = true) @Nullable LocalDate billDay,
-      String currency,
-      List<LineDto> lines,
-      List<RowDto> rowsWithoutLine,
-      MoneyDto expected,
-      MoneyDto billed,
-      MoneyDto difference,
+      @JsonUnwrapped Compared compared,
       String name,
       BillState state,
       @Schema(nullable = true) @Nullable Said said,
@@ -270,17 +275,21 @@ public class BillsResource {
         bill.agreement(),
         bill.day(),
         check.expected() == null ? null : check.expected().day(),
-        currency,
-        check.lines().stream().map(line -> line(book, line)).toList(),
-        check.rowsWithoutLine().stream()
-            .map(
-                row ->
-                    new RowDto(
-                        row.row(), row.text(), row.quantity(), MoneyDto.of(row.amount(), currency)))
-            .toList(),
-        MoneyDto.of(check.expectedTotal()),
-        MoneyDto.of(check.billedTotal()),
-        MoneyDto.of(check.difference()),
+        new Compared(
+            currency,
+            check.lines().stream().map(line -> line(book, line)).toList(),
+            check.rowsWithoutLine().stream()
+                .map(
+                    row ->
+                        new RowDto(
+                            row.row(),
+                            row.text(),
+                            row.quantity(),
+                            MoneyDto.of(row.amount(), currency)))
+                .toList(),
+            MoneyDto.of(check.expectedTotal()),
+            MoneyDto.of(check.billedTotal()),
+            MoneyDto.of(check.difference())),
         book.agreements().byId(bill.agreement()).name(),
         state,
         note == null ? null : new Said(note.note, sessions.nameOf(note.author), note.noted),

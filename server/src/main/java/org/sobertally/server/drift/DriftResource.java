@@ -1,5 +1,6 @@
 package org.sobertally.server.drift;
 
+import com.fasterxml.jackson.annotation.JsonUnwrapped;
 import io.quarkus.security.identity.SecurityIdentity;
 import jakarta.annotation.security.RolesAllowed;
 import jakarta.validation.Valid;
@@ -58,15 +59,31 @@ public class DriftResource {
     this.identity = identity;
   }
 
+  /** What is known of its use. */
+  record Known(
+      boolean hasEvidence,
+      @Schema(nullable = true) @Nullable LocalDate completeFrom,
+      @Schema(nullable = true) @Nullable LocalDate completeTo,
+      Evidence.Kind evidenceKind) {}
+
+  /**
+   * How the last reading went.
+   *
+   * @param readAt when it was read as a whole last
+   * @param readFault why that could not be done
+   * @param faultSince since when it cannot be done
+   */
+  record Reading(
+      @Schema(nullable = true) @Nullable Instant readAt,
+      @Schema(nullable = true) @Nullable String readFault,
+      @Schema(nullable = true) @Nullable Instant faultSince) {}
+
   /**
    * One vendor.
    *
    * @param linked whether there is a programmatic way to it
-   * @param readAt when it was read as a whole last
    * @param linkKind how it is spoken to; null where there is none
    * @param linkMade whether a keeper made the link on a page, where it can be changed
-   * @param readFault why that could not be done
-   * @param faultSince since when it cannot be done
    * @param accounts how many accounts it then showed
    * @param drift how many things it says otherwise than the book
    */
@@ -77,13 +94,8 @@ public class DriftResource {
       boolean linked,
       @Schema(nullable = true) @Nullable String linkKind,
       boolean linkMade,
-      boolean hasEvidence,
-      @Schema(nullable = true) @Nullable LocalDate completeFrom,
-      @Schema(nullable = true) @Nullable LocalDate completeTo,
-      Evidence.Kind evidenceKind,
-      @Schema(nullable = true) @Nullable Instant readAt,
-      @Schema(nullable = true) @Nullable String readFault,
-      @Schema(nullable = true) @Nullable Instant faultSince,
+      @JsonUnwrapped Known known,
+      @JsonUnwrapped Reading reading,
       int accounts,
       int drift) {}
 
@@ -104,13 +116,12 @@ public class DriftResource {
         links.to(vendor.id()).isPresent(),
         links.kind(vendor.id()).orElse(null),
         links.origin(vendor.id()).orElse(null) == VendorLinks.Origin.MADE,
-        known,
-        known ? evidence.from() : null,
-        known ? evidence.to() : null,
-        evidence.kind(),
-        read.map(VendorRolls.Read::at).orElse(null),
-        read.map(VendorRolls.Read::fault).orElse(null),
-        read.map(VendorRolls.Read::faultSince).orElse(null),
+        new Known(
+            known, known ? evidence.from() : null, known ? evidence.to() : null, evidence.kind()),
+        new Reading(
+            read.map(VendorRolls.Read::at).orElse(null),
+            read.map(VendorRolls.Read::fault).orElse(null),
+            read.map(VendorRolls.Read::faultSince).orElse(null)),
         read.map(one -> one.logins().size()).orElse(0),
         drifts.of(book, vendor.id()).size());
   }

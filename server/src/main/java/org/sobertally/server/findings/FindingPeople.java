@@ -1,5 +1,6 @@
 package org.sobertally.server.findings;
 
+import com.fasterxml.jackson.annotation.JsonUnwrapped;
 import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -28,6 +29,16 @@ import org.sobertally.server.http.MoneyDto;
 /** The people behind combinations of findings. */
 final class FindingPeople {
 
+  /** Whose findings they are. */
+  record Who(
+      @Schema(nullable = true) @Nullable String person,
+      @Schema(nullable = true) @Nullable String account,
+      String name,
+      @Schema(nullable = true) @Nullable String department) {}
+
+  /** What their seats cost, would cost, and what that brings. */
+  record Worth(MoneyDto now, MoneyDto wouldBe, MoneyDto recoverable) {}
+
   /**
    * Somebody (or an account without an owner) with findings.
    *
@@ -40,17 +51,12 @@ final class FindingPeople {
    */
   @Schema(name = "FindingPerson")
   record FindingPerson(
-      @Schema(nullable = true) @Nullable String person,
-      @Schema(nullable = true) @Nullable String account,
-      String name,
-      @Schema(nullable = true) @Nullable String department,
+      @JsonUnwrapped Who who,
       List<FindingKind> kinds,
       List<String> holds,
       List<String> wouldDo,
       List<String> why,
-      MoneyDto now,
-      MoneyDto wouldBe,
-      MoneyDto recoverable,
+      @JsonUnwrapped Worth worth,
       List<CoverMove> moves,
       List<String> notSold,
       boolean sweep) {}
@@ -177,17 +183,16 @@ final class FindingPeople {
     boolean sweep = addWhatNoCoverSpeaksOf(draft, led);
     Person person = draft.person < 0 ? null : book.people().get(draft.person);
     return new FindingPerson(
-        person == null ? null : person.id(),
-        person == null ? book.accounts().get(draft.account).id() : null,
-        name(draft),
-        person == null ? null : person.department(),
+        new Who(
+            person == null ? null : person.id(),
+            person == null ? book.accounts().get(draft.account).id() : null,
+            name(draft),
+            person == null ? null : person.department()),
         List.copyOf(draft.kinds),
         holds,
         wouldDo,
         draft.findings.stream().map(n -> findings.get(n).explanation()).toList(),
-        MoneyDto.of(now),
-        MoneyDto.of(then),
-        MoneyDto.of(now.minus(then)),
+        new Worth(MoneyDto.of(now), MoneyDto.of(then), MoneyDto.of(now.minus(then))),
         List.copyOf(led),
         notSold,
         sweep && led.stream().noneMatch(this::isApart));

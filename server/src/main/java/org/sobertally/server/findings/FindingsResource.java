@@ -1,5 +1,6 @@
 package org.sobertally.server.findings;
 
+import com.fasterxml.jackson.annotation.JsonUnwrapped;
 import jakarta.annotation.security.RolesAllowed;
 import jakarta.ws.rs.BeanParam;
 import jakarta.ws.rs.GET;
@@ -52,21 +53,25 @@ public class FindingsResource {
     this.reach = reach;
   }
 
-  /**
-   * @param amount what this alone would give back a year; findings overlap and must not be added up
-   * @param state of the holding
-   * @param instead the name of the plan that would do, where the finding proposes one
-   */
-  @Schema(name = "Finding")
-  record FindingDto(
-      FindingKind kind,
+  /** Whom and which seat it is about. */
+  record Of(
       @Schema(nullable = true) @Nullable String person,
       @Schema(nullable = true) @Nullable String name,
       @Schema(nullable = true) @Nullable String account,
       @Schema(nullable = true) @Nullable String holding,
       @Schema(nullable = true) @Nullable String line,
       @Schema(nullable = true) @Nullable String plan,
-      String vendor,
+      String vendor) {}
+
+  /**
+   * @param state of the holding
+   * @param amount what this alone would give back a year; findings overlap and must not be added up
+   * @param instead the name of the plan that would do, where the finding proposes one
+   */
+  @Schema(name = "Finding")
+  record FindingDto(
+      FindingKind kind,
+      @JsonUnwrapped Of of,
       @Schema(nullable = true) @Nullable UseState state,
       MoneyDto amount,
       @Schema(nullable = true) @Nullable LocalDate since,
@@ -142,13 +147,14 @@ public class FindingsResource {
     boolean sold = finding.line() >= 0;
     return new FindingDto(
         finding.kind(),
-        finding.person() < 0 ? null : book.people().get(finding.person()).id(),
-        finding.person() < 0 ? null : book.people().get(finding.person()).name(),
-        finding.account() < 0 ? null : book.accounts().get(finding.account()).id(),
-        held ? book.holdings().id(finding.holding()) : null,
-        sold ? book.lines().get(finding.line()).id() : null,
-        sold ? book.planOfLine(finding.line()).id() : null,
-        book.vendors().get(finding.vendor()).id(),
+        new Of(
+            finding.person() < 0 ? null : book.people().get(finding.person()).id(),
+            finding.person() < 0 ? null : book.people().get(finding.person()).name(),
+            finding.account() < 0 ? null : book.accounts().get(finding.account()).id(),
+            held ? book.holdings().id(finding.holding()) : null,
+            sold ? book.lines().get(finding.line()).id() : null,
+            sold ? book.planOfLine(finding.line()).id() : null,
+            book.vendors().get(finding.vendor()).id()),
         held ? states.state(finding.holding()) : null,
         MoneyDto.of(finding.amount()),
         finding.since(),

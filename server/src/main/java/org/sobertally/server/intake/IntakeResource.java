@@ -1,5 +1,6 @@
 package org.sobertally.server.intake;
 
+import com.fasterxml.jackson.annotation.JsonUnwrapped;
 import io.quarkus.security.identity.SecurityIdentity;
 import jakarta.annotation.security.RolesAllowed;
 import jakarta.ws.rs.Consumes;
@@ -127,6 +128,9 @@ public class IntakeResource {
   @Schema(name = "FileProgress")
   record Reading(int done, int of) {}
 
+  /** What became of its rows. */
+  record Counts(int good, int rejected, int changed) {}
+
   /**
    * One intake of a single file.
    *
@@ -143,9 +147,7 @@ public class IntakeResource {
       String fileName,
       String taken,
       String actor,
-      int good,
-      int rejected,
-      int changed,
+      @JsonUnwrapped Counts counts,
       boolean mayTakeBack,
       int confirmed,
       @Schema(nullable = true) @Nullable String takenBack,
@@ -390,9 +392,7 @@ public class IntakeResource {
         row.fileName,
         row.taken.toString(),
         row.actor,
-        row.good,
-        row.rejected,
-        row.changed,
+        new Counts(row.good, row.rejected, row.changed),
         row.mayGo && newest,
         confirmed,
         row.takenBack == null ? null : row.takenBack.toString(),

@@ -1,5 +1,6 @@
 package org.sobertally.server.journal;
 
+import com.fasterxml.jackson.annotation.JsonUnwrapped;
 import jakarta.annotation.security.RolesAllowed;
 import jakarta.transaction.Transactional;
 import jakarta.ws.rs.GET;
@@ -44,36 +45,51 @@ public class JournalResource {
     this.books = books;
   }
 
-  /**
-   * One entry.
-   *
-   * @param personName of the person whom it is about, as they are called now
-   * @param fromPlace where the seats of its posting came from, where it posted any
-   * @param yearly money a year, below zero where saved
-   * @param cashFrom the day from which
-   * @param hash of this entry and the one before it
-   */
-  @Schema(name = "JournalEntry")
-  public record EntryDto(
+  /** What was done, by whom and when. */
+  public record Told(
       long id,
       Instant happened,
       LocalDate day,
       String actor,
       String actorName,
       String kind,
-      String text,
+      String text) {}
+
+  /**
+   * What it is about.
+   *
+   * @param personName of the person whom it is about, as they are called now
+   */
+  public record Of(
       @Schema(nullable = true) @Nullable String slate,
       @Schema(nullable = true) @Nullable String line,
       @Schema(nullable = true) @Nullable String planName,
       @Schema(nullable = true) @Nullable String holding,
       @Schema(nullable = true) @Nullable String person,
-      @Schema(nullable = true) @Nullable String personName,
+      @Schema(nullable = true) @Nullable String personName) {}
+
+  /**
+   * How many seats went where, and the money of it.
+   *
+   * @param fromPlace where the seats of its posting came from, where it posted any
+   * @param yearly money a year, below zero where saved
+   * @param cashFrom the day from which
+   */
+  public record Moved(
       @Schema(nullable = true) @Nullable String fromPlace,
       @Schema(nullable = true) @Nullable String toPlace,
       @Schema(nullable = true) @Nullable Integer seats,
       @Schema(nullable = true) @Nullable MoneyDto yearly,
-      @Schema(nullable = true) @Nullable LocalDate cashFrom,
-      String hash) {}
+      @Schema(nullable = true) @Nullable LocalDate cashFrom) {}
+
+  /**
+   * One entry.
+   *
+   * @param hash of this entry and the one before it
+   */
+  @Schema(name = "JournalEntry")
+  public record EntryDto(
+      @JsonUnwrapped Told told, @JsonUnwrapped Of of, @JsonUnwrapped Moved moved, String hash) {}
 
   @GET
   @Produces({MediaType.APPLICATION_JSON, "text/csv"})
@@ -153,26 +169,29 @@ public class JournalResource {
             ? null
             : book.plans().byId(book.lines().byId(line).plan()).name();
     return new EntryDto(
-        entry.id,
-        entry.happened,
-        entry.day,
-        entry.actor,
-        sessions.nameOf(entry.actor),
-        entry.kind,
-        entry.text,
-        entry.slate,
-        entry.line,
-        plan,
-        entry.holding,
-        entry.person,
-        entry.person != null && book.people().has(entry.person)
-            ? book.people().byId(entry.person).name()
-            : null,
-        entry.fromPlace,
-        entry.toPlace,
-        entry.seats,
-        MoneyDto.of(entry.yearly, entry.currency),
-        entry.cashFrom,
+        new Told(
+            entry.id,
+            entry.happened,
+            entry.day,
+            entry.actor,
+            sessions.nameOf(entry.actor),
+            entry.kind,
+            entry.text),
+        new Of(
+            entry.slate,
+            entry.line,
+            plan,
+            entry.holding,
+            entry.person,
+            entry.person != null && book.people().has(entry.person)
+                ? book.people().byId(entry.person).name()
+                : null),
+        new Moved(
+            entry.fromPlace,
+            entry.toPlace,
+            entry.seats,
+            MoneyDto.of(entry.yearly, entry.currency),
+            entry.cashFrom),
         entry.hash);
   }
 

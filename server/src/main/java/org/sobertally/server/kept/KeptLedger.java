@@ -34,29 +34,38 @@ public class KeptLedger {
   }
 
   /**
+   * What the money was for.
+   *
+   * @param line null where the whole agreement costs less
+   */
+  record Of(String what, String agreement, @Nullable String line, int seats) {}
+
+  /** Who decided it; empty of what nobody had to. */
+  record Decided(@Nullable String decidedBy, @Nullable LocalDate decidedOn) {}
+
+  /**
+   * How it is proven and who signed it.
+   *
+   * @param proof by what one can see that the money stopped; null before it has
+   */
+  record Signed(@Nullable String proof, @Nullable String signedBy, @Nullable LocalDate signedOn) {}
+
+  /**
    * One entry.
    *
    * @param id null of what cannot be signed: promises of renewals, and what was avoided
-   * @param line null where the whole agreement costs less
    * @param cash of the calendar year of the day, up to that day
-   * @param proof by what one can see that the money stopped; null before it has
    * @param path the page that tells what caused it
    */
   record Entry(
       @Nullable String id,
       State state,
-      String what,
-      String agreement,
-      @Nullable String line,
-      int seats,
+      Of of,
       LocalDate from,
       Money yearly,
       Money cash,
-      @Nullable String decidedBy,
-      @Nullable LocalDate decidedOn,
-      @Nullable String proof,
-      @Nullable String signedBy,
-      @Nullable LocalDate signedOn,
+      Decided decided,
+      Signed signed,
       @Nullable String corrects,
       @Nullable String reason,
       @Nullable String path) {}
@@ -90,7 +99,8 @@ public class KeptLedger {
         entries.add(avoided(book, found));
       }
     }
-    entries.sort(Comparator.comparing(Entry::from).reversed().thenComparing(Entry::what));
+    entries.sort(
+        Comparator.comparing(Entry::from).reversed().thenComparing(entry -> entry.of().what()));
     return entries;
   }
 
@@ -103,18 +113,15 @@ public class KeptLedger {
     return new Entry(
         saving.id,
         !stopped ? State.PROMISED : signed ? State.SIGNED : State.STOPPED,
-        what(book, saving),
-        saving.agreement,
-        saving.line,
-        saving.seats,
+        new Of(what(book, saving), saving.agreement, saving.line, saving.seats),
         saving.from,
         new Money(saving.yearly, saving.currency),
         cash,
-        saving.decidedBy,
-        saving.decidedOn,
-        !stopped ? null : saving.proof != null ? saving.proof : proof(book, saving),
-        saving.signedBy,
-        saving.signedOn,
+        new Decided(saving.decidedBy, saving.decidedOn),
+        new Signed(
+            !stopped ? null : saving.proof != null ? saving.proof : proof(book, saving),
+            saving.signedBy,
+            saving.signedOn),
         saving.corrects,
         saving.reason,
         saving.slate != null ? "/slates/" + saving.slate : path(saving.agreement));
@@ -139,18 +146,12 @@ public class KeptLedger {
     return new Entry(
         null,
         State.PROMISED,
-        one.what(),
-        one.agreement(),
-        null,
-        0,
+        new Of(one.what(), one.agreement(), null, 0),
         one.from(),
         one.yearly(),
         Money.zero(one.yearly().currency()),
-        one.decidedBy(),
-        one.decidedOn(),
-        null,
-        null,
-        null,
+        new Decided(one.decidedBy(), one.decidedOn()),
+        new Signed(null, null, null),
         null,
         null,
         one.path());
@@ -163,18 +164,16 @@ public class KeptLedger {
     return new Entry(
         null,
         State.AVOIDED,
-        "A %s seat found again for %s".formatted(book.planOfLine(line).name(), whom),
-        book.lines().get(line).agreement(),
-        found.move().line(),
-        1,
+        new Of(
+            "A %s seat found again for %s".formatted(book.planOfLine(line).name(), whom),
+            book.lines().get(line).agreement(),
+            found.move().line(),
+            1),
         found.move().day(),
         found.yearly(),
         Money.zero(found.yearly().currency()),
-        null,
-        null,
-        null,
-        null,
-        null,
+        new Decided(null, null),
+        new Signed(null, null, null),
         null,
         null,
         "/slates/" + found.move().slate());

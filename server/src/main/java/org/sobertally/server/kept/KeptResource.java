@@ -1,5 +1,6 @@
 package org.sobertally.server.kept;
 
+import com.fasterxml.jackson.annotation.JsonUnwrapped;
 import io.quarkus.security.identity.SecurityIdentity;
 import jakarta.annotation.security.RolesAllowed;
 import jakarta.validation.Valid;
@@ -68,30 +69,45 @@ public class KeptResource {
     this.identity = identity;
   }
 
+  /** What the money was for. */
+  record Of(
+      String what,
+      String agreement,
+      String agreementName,
+      @Schema(nullable = true) @Nullable String line,
+      int seats) {}
+
+  /** Who decided it. */
+  record Decided(
+      @Schema(nullable = true) @Nullable String decidedBy,
+      @Schema(nullable = true) @Nullable LocalDate decidedOn) {}
+
+  /**
+   * Who signed it off, by what.
+   *
+   * @param proof by what one can see that the money stopped
+   */
+  record Signed(
+      @Schema(nullable = true) @Nullable String proof,
+      @Schema(nullable = true) @Nullable String signedBy,
+      @Schema(nullable = true) @Nullable LocalDate signedOn) {}
+
   /**
    * One entry.
    *
    * @param entry its id; null of what is no entry: promises of renewals, and what was avoided
    * @param cash of this calendar year, up to the day asked, which counts
-   * @param proof by what one can see that the money stopped
    */
   @Schema(name = "KeptEntry")
   record EntryDto(
       @Schema(nullable = true) @Nullable String entry,
       State state,
-      String what,
-      String agreement,
-      String agreementName,
-      @Schema(nullable = true) @Nullable String line,
-      int seats,
+      @JsonUnwrapped Of of,
       LocalDate from,
       MoneyDto yearly,
       MoneyDto cash,
-      @Schema(nullable = true) @Nullable String decidedBy,
-      @Schema(nullable = true) @Nullable LocalDate decidedOn,
-      @Schema(nullable = true) @Nullable String proof,
-      @Schema(nullable = true) @Nullable String signedBy,
-      @Schema(nullable = true) @Nullable LocalDate signedOn,
+      @JsonUnwrapped Decided decided,
+      @JsonUnwrapped Signed signed,
       @Schema(nullable = true) @Nullable String corrects,
       @Schema(nullable = true) @Nullable String reason,
       @Schema(nullable = true) @Nullable String path) {}
@@ -120,23 +136,22 @@ public class KeptResource {
   }
 
   private EntryDto dto(Book book, Entry entry) {
-    int agreement = book.agreements().numberOf(entry.agreement());
+    int agreement = book.agreements().numberOf(entry.of().agreement());
     return new EntryDto(
         entry.id(),
         entry.state(),
-        entry.what(),
-        entry.agreement(),
-        agreement < 0 ? entry.agreement() : book.agreements().get(agreement).name(),
-        entry.line(),
-        entry.seats(),
+        new Of(
+            entry.of().what(),
+            entry.of().agreement(),
+            agreement < 0 ? entry.of().agreement() : book.agreements().get(agreement).name(),
+            entry.of().line(),
+            entry.of().seats()),
         entry.from(),
         MoneyDto.of(entry.yearly()),
         MoneyDto.of(entry.cash()),
-        nameOf(entry.decidedBy()),
-        entry.decidedOn(),
-        entry.proof(),
-        nameOf(entry.signedBy()),
-        entry.signedOn(),
+        new Decided(nameOf(entry.decided().decidedBy()), entry.decided().decidedOn()),
+        new Signed(
+            entry.signed().proof(), nameOf(entry.signed().signedBy()), entry.signed().signedOn()),
         entry.corrects(),
         entry.reason(),
         entry.path());

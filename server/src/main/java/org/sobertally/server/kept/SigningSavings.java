@@ -56,7 +56,7 @@ public class SigningSavings {
         "SAVING_SIGNED",
         "Signed off: %s, %s a year from %s. %s."
             .formatted(
-                ledger.entry(book, saving, today).what(),
+                ledger.entry(book, saving, today).of().what(),
                 said(saving),
                 Words.day(saving.from),
                 saving.proof));
@@ -111,7 +111,7 @@ public class SigningSavings {
     entry.from = from;
     entry.yearly = yearly;
     entry.currency = wrong.currency;
-    entry.what = "Put right: " + ledger.entry(book, wrong, clock.today()).what();
+    entry.what = "Put right: " + ledger.entry(book, wrong, clock.today()).of().what();
     entry.corrects = wrong.id;
     entry.reason = reason;
     savings.add(entry);

@@ -1,5 +1,6 @@
 package org.sobertally.server.leavers;
 
+import com.fasterxml.jackson.annotation.JsonUnwrapped;
 import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.util.List;
@@ -17,43 +18,74 @@ final class LeaverDto {
   private LeaverDto() {}
 
   /**
-   * One account of a leaver.
+   * Who left, and how.
    *
    * @param leftOn the day they left or leave; null for somebody away
    * @param until the first day on which somebody away is back
-   * @param stage the number of the stage in which the data is today; null outside of any
-   * @param lostOn the first day on which nobody reaches the data if nothing is done
-   * @param seatYearly what its seats cost a year
-   * @param cost of the recommended route, over the horizon
    */
-  @Schema(name = "Leaver")
-  record Row(
+  record Who(
       String person,
       String name,
       LeaverKind kind,
       @Schema(nullable = true) @Nullable LocalDate leftOn,
-      @Schema(nullable = true) @Nullable LocalDate until,
+      @Schema(nullable = true) @Nullable LocalDate until) {}
+
+  /** The account and how it lies there. */
+  record Account(
       String account,
       String vendor,
       AccountState state,
       @Schema(nullable = true) @Nullable LocalDate since,
-      @Schema(nullable = true) @Nullable BigDecimal storedGb,
+      @Schema(nullable = true) @Nullable BigDecimal storedGb) {}
+
+  /**
+   * How far its life at the vendor has come.
+   *
+   * @param stage the number of the stage in which the data is today; null outside of any
+   * @param lostOn the first day on which nobody reaches the data if nothing is done
+   */
+  record Stage(
       @Schema(nullable = true) @Nullable Integer stage,
       @Schema(nullable = true) @Nullable String stageName,
       @Schema(nullable = true) @Nullable Reach reach,
       @Schema(nullable = true) @Nullable LocalDate lostOn,
-      @Schema(nullable = true) @Nullable LocalDate dutyUntil,
+      @Schema(nullable = true) @Nullable LocalDate dutyUntil) {}
+
+  /**
+   * What it costs and what would be done.
+   *
+   * @param seatYearly what its seats cost a year
+   * @param cost of the recommended route, over the horizon
+   */
+  record Worth(
       MoneyDto seatYearly,
       @Schema(nullable = true) Route.@Nullable Kind recommended,
-      @Schema(nullable = true) @Nullable MoneyDto cost,
+      @Schema(nullable = true) @Nullable MoneyDto cost) {}
+
+  /** One account of a leaver. */
+  @Schema(name = "Leaver")
+  record Row(
+      @JsonUnwrapped Who who,
+      @JsonUnwrapped Account lies,
+      @JsonUnwrapped Stage stageOf,
+      @JsonUnwrapped Worth worth,
       String vendorName,
       @Schema(nullable = true) @Nullable String department,
       @Schema(nullable = true) @Nullable LocalDate lastUsed,
       boolean signsInStill,
       @Schema(nullable = true) @Nullable LocalDate nextDay) {}
 
+  /** Who leaves, and how. */
+  record Leaving(
+      String person,
+      String name,
+      @Nullable LeaverKind kind,
+      @Schema(nullable = true) @Nullable String department,
+      @Schema(nullable = true) @Nullable LocalDate leftOn,
+      @Schema(nullable = true) @Nullable LocalDate until) {}
+
   /**
-   * Somebody who leaves, has left or is away, with all that they leave behind.
+   * All their accounts together.
    *
    * @param accounts how many accounts are a concern
    * @param holding at how many of them they hold a seat
@@ -62,18 +94,8 @@ final class LeaverDto {
    * @param storedGb what is known to be stored; null where nothing is known
    * @param asItIs what it costs over the horizon to leave all as it is
    * @param recommended what the recommended routes cost together
-   * @param nextDay the next day on which they go or are back, or something of theirs passes or is
-   *     lost
-   * @param nextWhat what happens on it, in a few words
    */
-  @Schema(name = "LeaverPerson")
-  record PersonRow(
-      String person,
-      String name,
-      @Nullable LeaverKind kind,
-      @Schema(nullable = true) @Nullable String department,
-      @Schema(nullable = true) @Nullable LocalDate leftOn,
-      @Schema(nullable = true) @Nullable LocalDate until,
+  record All(
       int accounts,
       int holding,
       List<String> vendors,
@@ -81,7 +103,19 @@ final class LeaverDto {
       @Schema(nullable = true) @Nullable BigDecimal storedGb,
       MoneyDto asItIs,
       MoneyDto recommended,
-      @Schema(nullable = true) @Nullable LocalDate dutyUntil,
+      @Schema(nullable = true) @Nullable LocalDate dutyUntil) {}
+
+  /**
+   * Somebody who leaves, has left or is away, with all that they leave behind.
+   *
+   * @param nextDay the next day on which they go or are back, or something of theirs passes or is
+   *     lost
+   * @param nextWhat what happens on it, in a few words
+   */
+  @Schema(name = "LeaverPerson")
+  record PersonRow(
+      @JsonUnwrapped Leaving leaving,
+      @JsonUnwrapped All all,
       boolean signsInStill,
       @Schema(nullable = true) @Nullable LocalDate nextDay,
       @Schema(nullable = true) @Nullable String nextWhat,
@@ -225,9 +259,8 @@ final class LeaverDto {
   @Schema(name = "EstatePoolSeat")
   record PoolSeat(String plan, int spare, MoneyDto cost, String planName) {}
 
-  /** One account of the estate. */
-  @Schema(name = "EstateAccount")
-  record LyingRow(
+  /** Whose account it is, and how it lies there. */
+  record Lying(
       String account,
       @Schema(nullable = true) @Nullable String person,
       @Schema(nullable = true) @Nullable String name,
@@ -236,7 +269,12 @@ final class LeaverDto {
       @Schema(nullable = true) @Nullable Integer stage,
       @Schema(nullable = true) @Nullable String stageName,
       Reach reach,
-      @Schema(nullable = true) @Nullable BigDecimal storedGb,
+      @Schema(nullable = true) @Nullable BigDecimal storedGb) {}
+
+  /** One account of the estate. */
+  @Schema(name = "EstateAccount")
+  record LyingRow(
+      @JsonUnwrapped Lying lying,
       @Schema(nullable = true) @Nullable LocalDate nextDay,
       @Schema(nullable = true) @Nullable String nextName,
       @Schema(nullable = true) @Nullable LocalDate lostOn,

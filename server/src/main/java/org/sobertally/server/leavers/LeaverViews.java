@@ -53,24 +53,24 @@ final class LeaverViews {
       boolean gone = kind == LeaverKind.LEFT || leftOn != null && leftOn.isBefore(asOf);
       rows.add(
           new LeaverDto.Row(
-              person.id(),
-              person.name(),
-              kind,
-              leftOn,
-              kind.isAway() ? person.until() : null,
-              account.id(),
-              account.vendor(),
-              one.clock().state(),
-              one.clock().since(),
-              one.storedGb(),
-              stage(now),
-              stageName(now),
-              now == null ? null : now.reach(),
-              lost,
-              leaver.dutyUntil(),
-              MoneyDto.of(seatYearly(one)),
-              recommended.map(Route::kind).orElse(null),
-              recommended.map(route -> MoneyDto.of(route.cost().total())).orElse(null),
+              new LeaverDto.Who(
+                  person.id(), person.name(), kind, leftOn, kind.isAway() ? person.until() : null),
+              new LeaverDto.Account(
+                  account.id(),
+                  account.vendor(),
+                  one.clock().state(),
+                  one.clock().since(),
+                  one.storedGb()),
+              new LeaverDto.Stage(
+                  stage(now),
+                  stageName(now),
+                  now == null ? null : now.reach(),
+                  lost,
+                  leaver.dutyUntil()),
+              new LeaverDto.Worth(
+                  MoneyDto.of(seatYearly(one)),
+                  recommended.map(Route::kind).orElse(null),
+                  recommended.map(route -> MoneyDto.of(route.cost().total())).orElse(null)),
               book.vendors().byId(account.vendor()).name(),
               person.department(),
               used,
@@ -98,24 +98,26 @@ final class LeaverViews {
     }
     Next next = next(leaver, person);
     return new LeaverDto.PersonRow(
-        person.id(),
-        person.name(),
-        kind(leaver),
-        person.department(),
-        kind(leaver).leftOn(person),
-        kind(leaver).isAway() ? person.until() : null,
-        leaver.accounts().size(),
-        holding,
-        rows.stream().map(LeaverDto.Row::vendorName).distinct().toList(),
-        MoneyDto.of(seatYearly(leaver)),
-        gb,
-        MoneyDto.of(asItIs),
-        MoneyDto.of(recommended),
-        leaver.dutyUntil(),
+        new LeaverDto.Leaving(
+            person.id(),
+            person.name(),
+            kind(leaver),
+            person.department(),
+            kind(leaver).leftOn(person),
+            kind(leaver).isAway() ? person.until() : null),
+        new LeaverDto.All(
+            leaver.accounts().size(),
+            holding,
+            rows.stream().map(LeaverDto.Row::vendorName).distinct().toList(),
+            MoneyDto.of(seatYearly(leaver)),
+            gb,
+            MoneyDto.of(asItIs),
+            MoneyDto.of(recommended),
+            leaver.dutyUntil()),
         rows.stream().anyMatch(LeaverDto.Row::signsInStill),
         next.day(),
         next.what(),
-        rows.stream().map(LeaverDto.Row::account).toList());
+        rows.stream().map(row -> row.lies().account()).toList());
   }
 
   private record Next(@Nullable LocalDate day, @Nullable String what) {
@@ -386,15 +388,16 @@ final class LeaverViews {
     boolean deleted = one.clock().state() == AccountState.DELETED;
     Plan last = CoveredElsewhere.lastPlan(book, one.account());
     return new LeaverDto.LyingRow(
-        account.id(),
-        account.person(),
-        person < 0 ? null : book.people().get(person).name(),
-        one.clock().state(),
-        since,
-        stage(one.now()),
-        stageName(one.now()),
-        one.now().reach(),
-        one.storedGb(),
+        new LeaverDto.Lying(
+            account.id(),
+            account.person(),
+            person < 0 ? null : book.people().get(person).name(),
+            one.clock().state(),
+            since,
+            stage(one.now()),
+            stageName(one.now()),
+            one.now().reach(),
+            one.storedGb()),
         next == null ? null : next.from(),
         next == null ? null : nameOf(next),
         one.lostOn(),

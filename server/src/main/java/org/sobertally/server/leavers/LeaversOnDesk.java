@@ -107,19 +107,20 @@ class LeaversOnDesk implements DeskSource {
 
   private static void addSignsIn(LeaverViews views, PersonRoutes leaver, List<Line> lines) {
     for (LeaverDto.Row row : views.rows(leaver)) {
-      LocalDate left = row.leftOn();
+      LocalDate left = row.who().leftOn();
       LocalDate used = row.lastUsed();
       if (row.signsInStill() && left != null && used != null) {
         lines.add(
             new Line(
                     About.STILL_SIGNS_IN,
                     "%s left on %s and signed in at %s on %s"
-                        .formatted(row.name(), Words.day(left), row.vendorName(), Words.day(used)),
+                        .formatted(
+                            row.who().name(), Words.day(left), row.vendorName(), Words.day(used)),
                     "Whoever has the password reads on.",
                     null,
                     null,
-                    "/leavers/" + row.person())
-                .on(row.account()));
+                    "/leavers/" + row.who().person())
+                .on(row.lies().account()));
       }
     }
   }

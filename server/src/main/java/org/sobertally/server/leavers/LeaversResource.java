@@ -77,14 +77,21 @@ public class LeaversResource {
       String person = book.people().get(leaver.person()).id();
       if ((kind.isEmpty() || kind.get() == leaver.kind()) && reach.sees(book, person)) {
         views.rows(leaver).stream()
-            .filter(row -> at < 0 || row.vendor().equals(vendor))
-            .filter(row -> state.isEmpty() || row.state() == state.get())
+            .filter(row -> at < 0 || row.lies().vendor().equals(vendor))
+            .filter(row -> state.isEmpty() || row.lies().state() == state.get())
             .forEach(rows::add);
       }
     }
-    rows.sort(Comparator.comparing(LeaverDto.Row::person).thenComparing(LeaverDto.Row::account));
+    rows.sort(
+        Comparator.comparing((LeaverDto.Row row) -> row.who().person())
+            .thenComparing(row -> row.lies().account()));
     return Page.of(
-        rows, row -> row.person() + "\u0001" + row.account(), limit, cursor, uri, book.version());
+        rows,
+        row -> row.who().person() + "\u0001" + row.lies().account(),
+        limit,
+        cursor,
+        uri,
+        book.version());
   }
 
   /** What rules give the person and most of their colleagues hold, and they do not. */
@@ -124,8 +131,8 @@ public class LeaversResource {
     rows.sort(
         Comparator.comparing(
                 LeaverDto.PersonRow::nextDay, Comparator.nullsLast(Comparator.naturalOrder()))
-            .thenComparing(LeaverDto.PersonRow::name)
-            .thenComparing(LeaverDto.PersonRow::person));
+            .thenComparing(row -> row.leaving().name())
+            .thenComparing(row -> row.leaving().person()));
     return Page.ofPlaces(rows.size(), rows::get, limit, cursor, uri, book.version());
   }
 

@@ -1,5 +1,6 @@
 package org.sobertally.server.links;
 
+import com.fasterxml.jackson.annotation.JsonUnwrapped;
 import io.quarkus.security.identity.SecurityIdentity;
 import jakarta.annotation.security.RolesAllowed;
 import jakarta.transaction.Transactional;
@@ -67,11 +68,29 @@ public class LinksResource {
   }
 
   /**
+   * Where it goes and by what it proves itself.
+   *
+   * @param secretKept whether a secret is kept
+   * @param secretLost whether it cannot be read here and must be entered anew
+   */
+  record Way(
+      String kind,
+      String url,
+      VendorLink.ProofKind proof,
+      boolean secretKept,
+      boolean secretLost,
+      @Schema(nullable = true) @Nullable String tokenUrl,
+      @Schema(nullable = true) @Nullable String clientId,
+      @Schema(nullable = true) @Nullable String scope) {}
+
+  /** What it may do. */
+  record Allowed(
+      Carrier carrier, boolean insideAllowed, @Schema(nullable = true) @Nullable String template) {}
+
+  /**
    * A vendor's link; its secret is never shown.
    *
    * @param origin who made it; null where there is none
-   * @param secretKept whether a secret is kept
-   * @param secretLost whether it cannot be read here and must be entered anew
    * @param page where somebody works by hand there; null where nobody said
    * @param plans the vendor's plans here
    * @param kinds the protocols that there are
@@ -82,17 +101,8 @@ public class LinksResource {
       String vendor,
       String name,
       @Schema(nullable = true) VendorLinks.@Nullable Origin origin,
-      String kind,
-      String url,
-      VendorLink.ProofKind proof,
-      boolean secretKept,
-      boolean secretLost,
-      @Schema(nullable = true) @Nullable String tokenUrl,
-      @Schema(nullable = true) @Nullable String clientId,
-      @Schema(nullable = true) @Nullable String scope,
-      Carrier carrier,
-      boolean insideAllowed,
-      @Schema(nullable = true) @Nullable String template,
+      @JsonUnwrapped Way way,
+      @JsonUnwrapped Allowed allowed,
       List<LinkForm.Name> names,
       int recognised,
       @Schema(nullable = true) @Nullable String page,
@@ -126,17 +136,16 @@ public class LinksResource {
         vendor,
         books.current().vendors().byId(vendor).name(),
         origin.orElse(made.isPresent() ? VendorLinks.Origin.MADE : null),
-        made.isPresent() ? link.kind : links.kind(vendor).orElse(link.kind),
-        link.url,
-        link.proof,
-        link.sealed != null,
-        !service.opens(link),
-        link.tokenUrl,
-        link.clientId,
-        link.scope,
-        link.carrier,
-        link.inside,
-        link.template,
+        new Way(
+            made.isPresent() ? link.kind : links.kind(vendor).orElse(link.kind),
+            link.url,
+            link.proof,
+            link.sealed != null,
+            !service.opens(link),
+            link.tokenUrl,
+            link.clientId,
+            link.scope),
+        new Allowed(link.carrier, link.inside, link.template),
         names,
         link.accounts.size(),
         pages.all().get(vendor),

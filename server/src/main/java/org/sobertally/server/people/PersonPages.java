@@ -1,5 +1,6 @@
 package org.sobertally.server.people;
 
+import com.fasterxml.jackson.annotation.JsonUnwrapped;
 import jakarta.enterprise.context.ApplicationScoped;
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -52,18 +53,25 @@ class PersonPages {
   record PersonKeep(String reason, @Schema(nullable = true) String by, LocalDate until) {}
 
   /**
+   * Which seat, since when and how.
+   *
    * @param method how the seat came to them
-   * @param state null once the seat is no longer held
    */
-  @Schema(name = "PersonSeat")
-  record PersonSeat(
+  record Held(
       String holding,
       String line,
       String plan,
       String planName,
       @Nullable LocalDate from,
       @Schema(nullable = true) @Nullable LocalDate until,
-      Holding.Method method,
+      Holding.Method method) {}
+
+  /**
+   * @param state null once the seat is no longer held
+   */
+  @Schema(name = "PersonSeat")
+  record PersonSeat(
+      @JsonUnwrapped Held held,
       @Schema(nullable = true) @Nullable UseState state,
       boolean cannotSay,
       boolean onLeave,
@@ -89,11 +97,11 @@ class PersonPages {
       List<PartUse> use) {}
 
   /**
+   * What the directory says.
+   *
    * @param leaves the last day at work, where it is known
-   * @param aside what a source says of a field that another leads
    */
-  @Schema(name = "PersonPage")
-  record PersonPage(
+  record Directory(
       String person,
       String name,
       String email,
@@ -104,7 +112,14 @@ class PersonPages {
       @Schema(nullable = true) @Nullable LocalDate statusSince,
       @Schema(nullable = true) @Nullable LocalDate until,
       @Schema(nullable = true) @Nullable LocalDate joined,
-      @Schema(nullable = true) @Nullable LocalDate leaves,
+      @Schema(nullable = true) @Nullable LocalDate leaves) {}
+
+  /**
+   * @param aside what a source says of a field that another leads
+   */
+  @Schema(name = "PersonPage")
+  record PersonPage(
+      @JsonUnwrapped Directory directory,
       @Schema(nullable = true) @Nullable String manager,
       @Schema(nullable = true) @Nullable String managerName,
       int reports,
@@ -121,17 +136,18 @@ class PersonPages {
       accounts.add(account(book, states, day, a));
     }
     return new PersonPage(
-        id,
-        person.name(),
-        person.email(),
-        person.department(),
-        person.site(),
-        person.kind(),
-        status,
-        current ? person.statusSince() : null,
-        current ? person.until() : null,
-        person.joined(),
-        person.leaves(),
+        new Directory(
+            id,
+            person.name(),
+            person.email(),
+            person.department(),
+            person.site(),
+            person.kind(),
+            status,
+            current ? person.statusSince() : null,
+            current ? person.until() : null,
+            person.joined(),
+            person.leaves()),
         person.manager(),
         person.manager() == null ? null : book.people().byId(person.manager()).name(),
         (int) book.people().all().stream().filter(p -> id.equals(p.manager())).count(),
@@ -197,13 +213,14 @@ class PersonPages {
     boolean open = states.isOpen(h);
     Keep keep = open ? book.keepOn(holdings.id(h), day) : null;
     return new PersonSeat(
-        holdings.id(h),
-        book.lines().get(line).id(),
-        plan.id(),
-        plan.name(),
-        Days.date(holdings.from(h)),
-        Days.date(holdings.until(h)),
-        holdings.method(h),
+        new Held(
+            holdings.id(h),
+            book.lines().get(line).id(),
+            plan.id(),
+            plan.name(),
+            Days.date(holdings.from(h)),
+            Days.date(holdings.until(h)),
+            holdings.method(h)),
         open ? states.state(h) : null,
         open && states.cannotSay(h),
         open && states.onLeave(h),

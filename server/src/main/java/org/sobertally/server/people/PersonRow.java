@@ -1,5 +1,6 @@
 package org.sobertally.server.people;
 
+import com.fasterxml.jackson.annotation.JsonUnwrapped;
 import java.time.LocalDate;
 import java.util.List;
 import org.eclipse.microprofile.openapi.annotations.media.Schema;
@@ -11,22 +12,13 @@ import org.sobertally.server.http.MoneyDto;
 /**
  * Somebody in a list.
  *
- * @param status as of the day
  * @param leads groups they lead
  * @param lastUsed the newest day on which a seat held now was used
  * @param kinds what was found
  */
 @Schema(name = "PersonRow")
 record PersonRow(
-    String person,
-    String name,
-    String email,
-    @Schema(nullable = true) @Nullable String department,
-    @Schema(nullable = true) @Nullable String site,
-    Person.Status status,
-    @Schema(nullable = true) @Nullable LocalDate statusSince,
-    Person.Kind kind,
-    @Schema(nullable = true) @Nullable String managerName,
+    @JsonUnwrapped Directory directory,
     List<String> groups,
     List<String> leads,
     int seats,
@@ -34,4 +26,20 @@ record PersonRow(
     MoneyDto yearlyCost,
     MoneyDto recoverable,
     @Schema(nullable = true) @Nullable LocalDate lastUsed,
-    List<FindingKind> kinds) {}
+    List<FindingKind> kinds) {
+  /**
+   * What the directory says.
+   *
+   * @param status as of the day
+   */
+  record Directory(
+      String person,
+      String name,
+      String email,
+      @Schema(nullable = true) @Nullable String department,
+      @Schema(nullable = true) @Nullable String site,
+      Person.Status status,
+      @Schema(nullable = true) @Nullable LocalDate statusSince,
+      Person.Kind kind,
+      @Schema(nullable = true) @Nullable String managerName) {}
+}

@@ -29,15 +29,16 @@ final class PersonRows {
     List<Group> groups = book.groupsOf(person.id());
     Person.Status status = person.statusOn(states.asOf());
     return new PersonRow(
-        person.id(),
-        person.name(),
-        person.email(),
-        person.department(),
-        person.site(),
-        status,
-        status == person.status() ? person.statusSince() : null,
-        person.kind(),
-        person.manager() == null ? null : book.people().byId(person.manager()).name(),
+        new PersonRow.Directory(
+            person.id(),
+            person.name(),
+            person.email(),
+            person.department(),
+            person.site(),
+            status,
+            status == person.status() ? person.statusSince() : null,
+            person.kind(),
+            person.manager() == null ? null : book.people().byId(person.manager()).name()),
         groups.stream().map(Group::name).toList(),
         groups.stream()
             .filter(group -> group.leads().contains(person.id()))

@@ -1,5 +1,6 @@
 package org.sobertally.server.renewals;
 
+import com.fasterxml.jackson.annotation.JsonUnwrapped;
 import java.time.LocalDate;
 import java.util.List;
 import org.eclipse.microprofile.openapi.annotations.media.Schema;
@@ -13,19 +14,14 @@ import org.sobertally.server.http.MoneyDto;
  * @param question what is to be decided, in a sentence
  * @param ifNothing what happens without a decision
  * @param evidence on what the need rests, and to which day it is known
+ * @param first what must come back, or change hands, before the renewal
  * @param recommendation what is asked for, or what would be
  * @param who decides, by when; or who has decided what
  * @param chosen whether somebody chose; else it is what the figures propose
- * @param first what must come back, or change hands, before the renewal
  */
 @Schema(name = "RenewalBrief")
 record RenewalBrief(
-    String agreement,
-    String name,
-    String vendorName,
-    LocalDate asOf,
-    LocalDate renews,
-    @Nullable LocalDate noticeBy,
+    @JsonUnwrapped Of of,
     String question,
     String ifNothing,
     String evidence,
@@ -36,6 +32,14 @@ record RenewalBrief(
     @Schema(nullable = true) @Nullable String note,
     String who,
     boolean chosen) {
+  /** Which renewal it is about. */
+  record Of(
+      String agreement,
+      String name,
+      String vendorName,
+      LocalDate asOf,
+      LocalDate renews,
+      @Nullable LocalDate noticeBy) {}
 
   /**
    * One plan.

@@ -48,8 +48,8 @@ class RenewalBriefs {
         chosen != null
             ? asChosen(book, day, chosen)
             : sheets.of(book, day, agreement, null, untried(book));
-    LocalDate renews = shown.renews();
-    LocalDate noticeBy = shown.noticeBy();
+    LocalDate renews = shown.term().renews();
+    LocalDate noticeBy = shown.term().noticeBy();
     if (renews == null || noticeBy == null) {
       throw Refusal.notFound("This agreement has no renewal that can still be changed.");
     }
@@ -93,7 +93,7 @@ class RenewalBriefs {
       this.renews = renews;
       this.noticeBy = noticeBy;
       this.chosen = chosen;
-      shown.plans().forEach(plan -> asked.put(plan.plan(), plan.seats()));
+      shown.cover().plans().forEach(plan -> asked.put(plan.plan(), plan.seats()));
       if (chosen != null) {
         cases.seatsOf(chosen).forEach(row -> asked.put(row.plan, row.seats));
       }
@@ -103,18 +103,13 @@ class RenewalBriefs {
       String vendor = book.vendors().byId(agreement.vendor()).name();
       MoneyDto stands = shown.beside().get(0).yearly();
       return new RenewalBrief(
-          agreement.id(),
-          agreement.name(),
-          vendor,
-          day,
-          renews,
-          noticeBy,
+          new RenewalBrief.Of(agreement.id(), agreement.name(), vendor, day, renews, noticeBy),
           "How many seats does %s keep from %s on, and by whose terms? %s must be told by %s."
               .formatted(agreement.name(), Words.day(renews), vendor, Words.day(noticeBy)),
           "Without a decision it renews on %s as it stands, at %s a year."
               .formatted(Words.day(renews), said(stands)),
           evidence(vendor),
-          shown.plans().stream().map(this::need).toList(),
+          shown.cover().plans().stream().map(this::need).toList(),
           ways(),
           first(),
           recommendation(stands),
@@ -125,7 +120,7 @@ class RenewalBriefs {
 
     private String evidence(String vendor) {
       Evidence known = book.evidenceOf(agreement.vendor(), day);
-      int back = shown.dormant().size();
+      int back = shown.cover().dormant().size();
       String maybe =
           back == 0
               ? ""
@@ -138,9 +133,9 @@ class RenewalBriefs {
       return new RenewalBrief.Need(
           plan.plan(),
           plan.name(),
-          plan.bought(),
-          plan.held() + plan.resting(),
-          plan.given(),
+          plan.now().bought(),
+          plan.now().held() + plan.now().resting(),
+          plan.now().given(),
           plan.low(),
           plan.high(),
           asked.getOrDefault(plan.plan(), 0));
@@ -175,7 +170,7 @@ class RenewalBriefs {
       RenewalCase one = Objects.requireNonNull(chosen);
       MoneyDto yearly = MoneyDto.of(new Money(one.yearlyAfter, one.currency));
       List<RenewalDto.Seats> seats =
-          shown.plans().stream()
+          shown.cover().plans().stream()
               .map(plan -> new RenewalDto.Seats(plan.plan(), asked.getOrDefault(plan.plan(), 0)))
               .toList();
       MoneyDto term = MoneyDto.of(new Money(one.yearlyAfter, one.currency).share(one.months, 12));
@@ -253,7 +248,7 @@ class RenewalBriefs {
     private String recommendation(MoneyDto stands) {
       String seats =
           seats(
-              shown.plans().stream()
+              shown.cover().plans().stream()
                   .map(p -> new RenewalDto.Seats(p.plan(), asked.getOrDefault(p.plan(), 0)))
                   .toList());
       MoneyDto yearly =
@@ -329,7 +324,9 @@ class RenewalBriefs {
               Integer.toString(need.asked())));
     }
     Paper paper =
-        new Paper("%s: how it renews on %s".formatted(brief.name(), Words.day(brief.renews())))
+        new Paper(
+                "%s: how it renews on %s"
+                    .formatted(brief.of().name(), Words.day(brief.of().renews())))
             .paragraph(brief.question())
             .boxed(brief.recommendation());
     if (brief.note() != null) {
@@ -354,6 +351,6 @@ class RenewalBriefs {
         .heading("Who decides, by when")
         .paragraph(brief.who())
         .paragraph(brief.ifNothing())
-        .note("As of %s.".formatted(Words.day(brief.asOf())));
+        .note("As of %s.".formatted(Words.day(brief.of().asOf())));
   }
 }

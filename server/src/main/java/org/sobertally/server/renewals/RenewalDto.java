@@ -1,5 +1,6 @@
 package org.sobertally.server.renewals;
 
+import com.fasterxml.jackson.annotation.JsonUnwrapped;
 import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.util.List;
@@ -16,47 +17,71 @@ final class RenewalDto {
   private RenewalDto() {}
 
   /**
-   * One agreement's next renewal that can still be changed.
+   * Which renewal, and for how long.
    *
+   * @param offer under whose terms plans and classes are shown; null for the agreement's own
    * @param renews null where there is none to decide
    * @param missed earlier renewal days for which notice came too late
-   * @param offer under whose terms plans and classes are shown; null for the agreement's own
-   * @param u per cent that a seat added during the term costs more
-   * @param shown what plans come to together; null where there is no renewal to decide
-   * @param movement by calendar month; null where it cannot be said
-   * @param addons sizes of extras, which no mix has
-   * @param floors subscriptions of which the vendor will look at how much they are used
-   * @param all what everything on the agreement costs a year from the renewal on, as it stands
    */
-  @Schema(name = "Renewal")
-  record Renewal(
+  record Term(
       String agreement,
       String vendor,
       @Schema(nullable = true) @Nullable String offer,
       @Schema(nullable = true) @Nullable LocalDate renews,
       @Schema(nullable = true) @Nullable LocalDate noticeBy,
       List<LocalDate> missed,
-      int months,
-      BigDecimal u,
-      boolean proven,
-      MoneyDto gap,
+      int months) {}
+
+  /**
+   * The plans, and whom they cover.
+   *
+   * @param movement by calendar month; null where it cannot be said
+   */
+  record Plans(
       List<PlanRow> plans,
       List<NeedRow> classes,
       List<String> uncovered,
       @Schema(nullable = true) @Nullable List<MovementRow> movement,
-      List<String> dormant,
-      List<PoolRow> pools,
-      List<AddOnRow> addons,
-      List<String> floors,
+      List<String> dormant) {}
+
+  /**
+   * What comes on top.
+   *
+   * @param addons sizes of extras, which no mix has
+   * @param floors subscriptions of which the vendor will look at how much they are used
+   */
+  record Further(List<PoolRow> pools, List<AddOnRow> addons, List<String> floors) {}
+
+  /**
+   * One agreement's next renewal that can still be changed.
+   *
+   * @param u per cent that a seat added during the term costs more
+   * @param all what everything on the agreement costs a year from the renewal on, as it stands
+   * @param shown what plans come to together; null where there is no renewal to decide
+   */
+  @Schema(name = "Renewal")
+  record Renewal(
+      @JsonUnwrapped Term term,
+      BigDecimal u,
+      boolean proven,
+      MoneyDto gap,
+      @JsonUnwrapped Plans cover,
+      @JsonUnwrapped Further further,
       @Schema(nullable = true) @Nullable MoneyDto all,
       List<Beside> beside,
       @Schema(nullable = true) @Nullable Beside shown) {}
 
   /**
+   * How many there are of it now.
+   *
+   * @param given persons who have it by the cheapest mix
+   */
+  record Now(int held, int resting, int bought, int given, int minimum) {}
+
+  /**
    * One plan under the terms that are shown.
    *
    * @param listed whether the vendor's listed price holds
-   * @param given persons who have it by the cheapest mix
    * @param atRenewal those who are as likely passed as not on the renewal day
    * @param low the 10 % point of the most at once to the end of the term; null where it cannot be
    *     said
@@ -66,11 +91,7 @@ final class RenewalDto {
       String plan,
       String name,
       boolean listed,
-      int held,
-      int resting,
-      int bought,
-      int given,
-      int minimum,
+      @JsonUnwrapped Now now,
       int margin,
       int seats,
       MoneyDto unit,
@@ -148,23 +169,27 @@ final class RenewalDto {
   @Schema(name = "SeatsOfPlan")
   record Seats(String plan, int seats) {}
 
-  /**
-   * @param yearly of named and resting seats, as it stands
-   * @param paid a year for all of it as it stands, pools and extras included
-   * @param paidProposed the same with what is proposed for named and resting seats
-   * @param needed yearly, without a margin; null where this machine cannot say it
-   * @param proposed yearly, with the margin of least cost; null likewise
-   * @param recoverable what could be had back a year on its subscriptions
-   * @param owner who looks after it, a person's name; null for nobody
-   */
-  @Schema(name = "RenewalLine")
-  record Line(
+  /** Which agreement, and its days. */
+  record LineDates(
       String agreement,
       String name,
       String vendor,
       LocalDate renews,
       LocalDate noticeBy,
-      Agreement.MayShrink mayShrink,
+      Agreement.MayShrink mayShrink) {}
+
+  /**
+   * @param yearly of named and resting seats, as it stands
+   * @param needed yearly, without a margin; null where this machine cannot say it
+   * @param proposed yearly, with the margin of least cost; null likewise
+   * @param recoverable what could be had back a year on its subscriptions
+   * @param paid a year for all of it as it stands, pools and extras included
+   * @param paidProposed the same with what is proposed for named and resting seats
+   * @param owner who looks after it, a person's name; null for nobody
+   */
+  @Schema(name = "RenewalLine")
+  record Line(
+      @JsonUnwrapped LineDates dates,
       MoneyDto yearly,
       @Schema(nullable = true) @Nullable MoneyDto needed,
       @Schema(nullable = true) @Nullable MoneyDto proposed,

@@ -207,10 +207,17 @@ public class RenewalResource {
 
   /** Around what is held, bought and promised, with both sides of every break. */
   private static TreeSet<Integer> quantities(PlanRow row, PriceList prices) {
-    int low = row.low() == null ? row.given() : Math.min(row.low(), row.given());
-    int high = row.high() == null ? row.given() : Math.max(row.high(), row.given());
-    int most = Math.max(Math.max(row.bought(), row.seats()), Math.max(high, row.held()));
-    int from = Math.max(0, Math.min(low, Math.min(row.given(), row.seats())) * 9 / 10 - 2);
+    int low =
+        row.outlook().low() == null
+            ? row.now().given()
+            : Math.min(row.outlook().low(), row.now().given());
+    int high =
+        row.outlook().high() == null
+            ? row.now().given()
+            : Math.max(row.outlook().high(), row.now().given());
+    int most =
+        Math.max(Math.max(row.now().bought(), row.seats()), Math.max(high, row.now().held()));
+    int from = Math.max(0, Math.min(low, Math.min(row.now().given(), row.seats())) * 9 / 10 - 2);
     int to = most + Math.max(4, most / 10);
     TreeSet<Integer> quantities = new TreeSet<>();
     for (PriceList.PriceBreak step : prices.breaks()) {
@@ -222,7 +229,7 @@ public class RenewalResource {
     for (int seats = from; seats <= to; seats += stride) {
       quantities.add(seats);
     }
-    for (int seats : new int[] {row.given(), row.seats(), row.bought(), to}) {
+    for (int seats : new int[] {row.now().given(), row.seats(), row.now().bought(), to}) {
       quantities.add(Math.max(0, seats));
     }
     for (PriceList.PriceBreak step : prices.breaks()) {

@@ -52,24 +52,13 @@ class RenewalSheets {
 
   private static RenewalDto.Renewal nothing(Book book, String agreement, Tried tried) {
     return new RenewalDto.Renewal(
-        agreement,
-        book.agreements().byId(agreement).vendor(),
-        null,
-        null,
-        null,
-        List.of(),
-        12,
+        new RenewalDto.Term(
+            agreement, book.agreements().byId(agreement).vendor(), null, null, null, List.of(), 12),
         RenewalViews.percent(tried.added()),
         true,
         MoneyDto.of(Money.zero(book.rates().reportingCurrency())),
-        List.of(),
-        List.of(),
-        List.of(),
-        null,
-        List.of(),
-        List.of(),
-        List.of(),
-        List.of(),
+        new RenewalDto.Plans(List.of(), List.of(), List.of(), null, List.of()),
+        new RenewalDto.Further(List.of(), List.of(), List.of()),
         null,
         List.of(),
         null);

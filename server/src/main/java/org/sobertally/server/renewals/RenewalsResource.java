@@ -111,10 +111,11 @@ public class RenewalsResource {
       }
     }
     lines.sort(
-        Comparator.comparing(RenewalDto.Line::noticeBy).thenComparing(RenewalDto.Line::agreement));
+        Comparator.comparing((RenewalDto.Line line) -> line.dates().noticeBy())
+            .thenComparing(line -> line.dates().agreement()));
     return Page.of(
         lines,
-        line -> line.noticeBy() + " " + line.agreement(),
+        line -> line.dates().noticeBy() + " " + line.dates().agreement(),
         limit,
         cursor,
         uri,
@@ -143,12 +144,13 @@ public class RenewalsResource {
       proposed = study.option(Kind.PROPOSED, mix, Margins.ADVISED, Known.NOTHING).yearly();
     }
     return new RenewalDto.Line(
-        agreement.id(),
-        agreement.name(),
-        agreement.vendor(),
-        told.map(one -> one.renews).orElse(study.chance().renews()),
-        told.map(one -> one.noticeBy).orElse(study.chance().noticeBy()),
-        agreement.termOn(study.asOf()).mayShrink(),
+        new RenewalDto.LineDates(
+            agreement.id(),
+            agreement.name(),
+            agreement.vendor(),
+            told.map(one -> one.renews).orElse(study.chance().renews()),
+            told.map(one -> one.noticeBy).orElse(study.chance().noticeBy()),
+            agreement.termOn(study.asOf()).mayShrink()),
         views.money(yearly),
         needed == null ? null : views.money(needed),
         proposed == null ? null : views.money(proposed),

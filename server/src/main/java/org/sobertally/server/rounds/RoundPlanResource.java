@@ -1,5 +1,6 @@
 package org.sobertally.server.rounds;
 
+import com.fasterxml.jackson.annotation.JsonUnwrapped;
 import io.quarkus.security.identity.SecurityIdentity;
 import jakarta.annotation.security.RolesAllowed;
 import jakarta.transaction.Transactional;
@@ -70,14 +71,26 @@ public class RoundPlanResource {
   }
 
   /**
+   * Whose seats it looks at.
+   *
+   * @param vendors empty for all
+   * @param groups empty for all
+   */
+  public record Covers(List<String> vendors, List<String> groups, List<FindingKind> kinds) {}
+
+  /**
+   * How many days each step has.
+   *
+   * @param askDays for how many days holders may answer
+   * @param decideDays for how many days after that it can be decided
+   */
+  public record Takes(int askDays, int decideDays) {}
+
+  /**
    * A sweep that runs every week.
    *
    * @param weekday 1 for Monday to 7 for Sunday
    * @param time as {@code 09:00}, on the clocks of the zone
-   * @param vendors empty for all
-   * @param groups empty for all
-   * @param askDays for how many days holders may answer
-   * @param decideDays for how many days after that it can be decided
    * @param withService whether service accounts and administrators are looked at as well
    * @param nextDue when the next round begins
    */
@@ -88,11 +101,8 @@ public class RoundPlanResource {
       int weekday,
       String time,
       String zone,
-      List<String> vendors,
-      List<String> groups,
-      List<FindingKind> kinds,
-      int askDays,
-      int decideDays,
+      @JsonUnwrapped Covers covers,
+      @JsonUnwrapped Takes takes,
       boolean withService,
       boolean active,
       String owner,
@@ -205,11 +215,11 @@ public class RoundPlanResource {
         plan.weekday,
         plan.time,
         plan.zone,
-        RoundPlan.words(plan.vendors),
-        RoundPlan.words(plan.groups),
-        List.copyOf(plan.findingKinds()),
-        plan.askDays,
-        plan.decideDays,
+        new Covers(
+            RoundPlan.words(plan.vendors),
+            RoundPlan.words(plan.groups),
+            List.copyOf(plan.findingKinds())),
+        new Takes(plan.askDays, plan.decideDays),
         plan.withService,
         plan.active,
         plan.owner,

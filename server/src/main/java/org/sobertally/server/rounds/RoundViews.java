@@ -1,5 +1,6 @@
 package org.sobertally.server.rounds;
 
+import com.fasterxml.jackson.annotation.JsonUnwrapped;
 import jakarta.enterprise.context.ApplicationScoped;
 import jakarta.transaction.Transactional;
 import java.math.BigDecimal;
@@ -29,36 +30,43 @@ class RoundViews {
     this.sessions = sessions;
   }
 
-  /**
-   * One round.
-   *
-   * @param counts seats by what becomes of them
-   * @param answered how many seats their holders spoke of
-   * @param found how many seats were gathered
-   * @param cameBack how many of those taken back were needed again within 30 days
-   * @param watchedUntil the day on which that is known of all of them; null before any came back
-   */
-  @Schema(name = "Round")
-  public record RoundDto(
-      String id,
-      int number,
-      String plan,
-      String name,
-      String owner,
-      String ownerName,
+  /** Which round, and whose. */
+  public record RoundOf(
+      String id, int number, String plan, String name, String owner, String ownerName) {}
+
+  /** How far it has come. */
+  public record RoundDays(
       Round.State state,
       Instant gathered,
       LocalDate askUntil,
       LocalDate decideUntil,
       @Schema(nullable = true) @Nullable Instant closed,
-      @Schema(nullable = true) @Nullable String outcome,
+      @Schema(nullable = true) @Nullable String outcome) {}
+
+  /**
+   * What came of it.
+   *
+   * @param found how many seats were gathered
+   * @param answered how many seats their holders spoke of
+   * @param counts seats by what becomes of them
+   * @param cameBack how many of those taken back were needed again within 30 days
+   * @param watchedUntil the day on which that is known of all of them; null before any came back
+   */
+  public record RoundResult(
       int found,
       int answered,
       Map<RoundItem.State, Long> counts,
       int cameBack,
       @Schema(nullable = true) @Nullable LocalDate watchedUntil,
       @Nullable MoneyDto yearly,
-      @Nullable MoneyDto back,
+      @Nullable MoneyDto back) {}
+
+  /** One round. */
+  @Schema(name = "Round")
+  public record RoundDto(
+      @JsonUnwrapped RoundOf of,
+      @JsonUnwrapped RoundDays days,
+      @JsonUnwrapped RoundResult result,
       List<String> slates) {}
 
   /** Every round, as it is asked for by its place; the newest first. */
@@ -105,25 +113,28 @@ class RoundViews {
       }
     }
     return new RoundDto(
-        round.id,
-        round.number,
-        round.plan,
-        round.name,
-        round.owner,
-        sessions.nameOf(round.owner),
-        round.state,
-        round.gathered,
-        round.askUntil,
-        round.decideUntil,
-        round.closed,
-        round.outcome,
-        found,
-        answered,
-        counts,
-        again,
-        last == null ? null : last.plusDays(RoundReturns.WATCHED_DAYS),
-        MoneyDto.of(yearly, currency),
-        MoneyDto.of(back, currency),
+        new RoundOf(
+            round.id,
+            round.number,
+            round.plan,
+            round.name,
+            round.owner,
+            sessions.nameOf(round.owner)),
+        new RoundDays(
+            round.state,
+            round.gathered,
+            round.askUntil,
+            round.decideUntil,
+            round.closed,
+            round.outcome),
+        new RoundResult(
+            found,
+            answered,
+            counts,
+            again,
+            last == null ? null : last.plusDays(RoundReturns.WATCHED_DAYS),
+            MoneyDto.of(yearly, currency),
+            MoneyDto.of(back, currency)),
         slates.stream()
             .filter(slate -> slate.round().equals(round.id))
             .map(RoundStore.RoundSlate::slate)
@@ -131,15 +142,8 @@ class RoundViews {
             .toList());
   }
 
-  /**
-   * One seat of a round, with the evidence as it was when the round began.
-   *
-   * @param answer what its holder said
-   * @param reason why they need it, or why it was left out
-   * @param cameBack the day on which the account got a seat of the plan again
-   */
-  @Schema(name = "RoundItem")
-  public record ItemDto(
+  /** Whose seat, and why it was asked about. */
+  public record ItemOf(
       String id,
       String holding,
       @Schema(nullable = true) @Nullable String person,
@@ -150,11 +154,29 @@ class RoundViews {
       List<String> kinds,
       String why,
       @Schema(nullable = true) @Nullable LocalDate lastUsed,
-      @Nullable MoneyDto yearly,
+      @Nullable MoneyDto yearly) {}
+
+  /**
+   * What was answered.
+   *
+   * @param answer what its holder said
+   * @param reason why they need it, or why it was left out
+   */
+  public record ItemAnswer(
       RoundItem.State state,
       @Schema(nullable = true) RoundItem.@Nullable Answer answer,
       @Schema(nullable = true) @Nullable Instant answered,
-      @Schema(nullable = true) @Nullable String reason,
+      @Schema(nullable = true) @Nullable String reason) {}
+
+  /**
+   * One seat of a round, with the evidence as it was when the round began.
+   *
+   * @param cameBack the day on which the account got a seat of the plan again
+   */
+  @Schema(name = "RoundItem")
+  public record ItemDto(
+      @JsonUnwrapped ItemOf of,
+      @JsonUnwrapped ItemAnswer said,
       @Schema(nullable = true) @Nullable String slate,
       @Schema(nullable = true) @Nullable LocalDate takenBack,
       @Schema(nullable = true) @Nullable LocalDate cameBack) {}
@@ -162,21 +184,19 @@ class RoundViews {
   ItemDto item(RoundItem item) {
     Book book = books.current();
     return new ItemDto(
-        item.id,
-        item.holding,
-        item.person,
-        item.name,
-        item.plan,
-        book.plans().has(item.plan) ? book.plans().byId(item.plan).name() : item.plan,
-        item.line,
-        RoundPlan.words(item.kinds),
-        item.why,
-        item.lastUsed,
-        MoneyDto.of(item.yearly, item.currency),
-        item.state,
-        item.answer,
-        item.answered,
-        item.reason,
+        new ItemOf(
+            item.id,
+            item.holding,
+            item.person,
+            item.name,
+            item.plan,
+            book.plans().has(item.plan) ? book.plans().byId(item.plan).name() : item.plan,
+            item.line,
+            RoundPlan.words(item.kinds),
+            item.why,
+            item.lastUsed,
+            MoneyDto.of(item.yearly, item.currency)),
+        new ItemAnswer(item.state, item.answer, item.answered, item.reason),
         item.slate,
         item.takenBack,
         item.cameBack);

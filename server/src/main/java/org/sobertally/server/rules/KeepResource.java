@@ -1,5 +1,6 @@
 package org.sobertally.server.rules;
 
+import com.fasterxml.jackson.annotation.JsonUnwrapped;
 import io.quarkus.security.identity.SecurityIdentity;
 import jakarta.annotation.security.RolesAllowed;
 import jakarta.ws.rs.DELETE;
@@ -69,6 +70,16 @@ public class KeepResource {
     this.identity = identity;
   }
 
+  /** Whose seat it is. */
+  public record Seat(
+      String keep,
+      String holding,
+      @Schema(nullable = true) @Nullable String person,
+      String name,
+      String line,
+      String planName,
+      String vendorName) {}
+
   /**
    * A seat that is held, and why it must not be taken back.
    *
@@ -78,13 +89,7 @@ public class KeepResource {
    */
   @Schema(name = "KeptSeat")
   public record KeptSeat(
-      String keep,
-      String holding,
-      @Schema(nullable = true) @Nullable String person,
-      String name,
-      String line,
-      String planName,
-      String vendorName,
+      @JsonUnwrapped Seat seat,
       String reason,
       @Schema(nullable = true) @Nullable String by,
       LocalDate until,
@@ -107,8 +112,8 @@ public class KeepResource {
         .sorted(
             Comparator.comparing(KeptSeat::over)
                 .thenComparing(seat -> seat.over() ? -Days.of(seat.until()) : Days.of(seat.until()))
-                .thenComparing(KeptSeat::name)
-                .thenComparing(KeptSeat::keep))
+                .thenComparing(one -> one.seat().name())
+                .thenComparing(one -> one.seat().keep()))
         .toList();
   }
 
@@ -118,13 +123,14 @@ public class KeepResource {
     Plan plan = book.planOfLine(line);
     Account account = book.accounts().get(book.holdings().account(h));
     return new KeptSeat(
-        keep.id(),
-        keep.holding(),
-        account.person(),
-        nameOf(book, account),
-        book.lines().get(line).id(),
-        plan.name(),
-        book.vendors().byId(plan.vendor()).name(),
+        new Seat(
+            keep.id(),
+            keep.holding(),
+            account.person(),
+            nameOf(book, account),
+            book.lines().get(line).id(),
+            plan.name(),
+            book.vendors().byId(plan.vendor()).name()),
         keep.reason(),
         keep.by() == null ? null : who(book, keep.by()),
         keep.until(),

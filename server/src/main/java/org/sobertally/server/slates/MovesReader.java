@@ -9,7 +9,7 @@ import com.fasterxml.jackson.databind.exc.MismatchedInputException;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.List;
-import org.sobertally.server.http.Problem;
+import org.sobertally.server.refusal.Refusal;
 import org.sobertally.server.slates.moves.MoveRequest;
 
 /** Reads moves in any of three shapes: an object that has them, a bare list, one single move. */
@@ -31,7 +31,7 @@ class MovesReader extends StdDeserializer<SlateResource.MovesRequest> {
         moves.add(read(context, move, moves.size()));
       }
     } else if (!list.isObject()) {
-      throw Problem.badRequest("moves: use a list of moves, or one move.");
+      throw Refusal.badInput("moves: use a list of moves, or one move.");
     } else if (!list.isEmpty()) {
       moves.add(read(context, list, 0));
     }

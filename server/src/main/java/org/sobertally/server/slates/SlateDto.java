@@ -1,6 +1,7 @@
 package org.sobertally.server.slates;
 
 import com.fasterxml.jackson.annotation.JsonProperty;
+import com.fasterxml.jackson.annotation.JsonUnwrapped;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.List;
@@ -16,38 +17,55 @@ import org.sobertally.server.slates.moves.SlateMove;
 /**
  * A slate as it is answered.
  *
- * @param mayDecide whether whoever asks may decide it now
- * @param mayPost whether whoever asks may post it now
- * @param openCalls calls to vendors that are not settled
- * @param byHand changes that somebody makes at a vendor by hand and has not made yet
- * @param about what its moves do, in a few words; at most four of them
- * @param settled moves that came to an end, one way or the other
- * @param readBack moves that the vendor shows, as it was read afterwards
  * @param moves all of them; in a list of slates only those of the asker's own draft
  */
 @Schema(name = "Slate")
 record SlateDto(
-    String id,
-    Slate.State state,
-    String author,
-    String authorName,
-    Instant created,
-    @Schema(nullable = true) @Nullable LocalDate deadline,
-    @Schema(nullable = true) @Nullable String note,
-    @Schema(nullable = true) @Nullable String decider,
-    @Schema(nullable = true) @Nullable String deciderName,
-    @Schema(nullable = true) @Nullable String reason,
-    boolean mayDecide,
-    boolean mayPost,
-    int openCalls,
-    int byHand,
-    int moveCount,
-    List<String> about,
-    int settled,
-    int failed,
-    int readBack,
+    @JsonUnwrapped Drafted drafted,
+    @JsonUnwrapped Decided decided,
+    @JsonUnwrapped MoveCounts counts,
     List<MoveDto> moves,
     PreviewDto preview) {
+  /** Who drafted it. */
+  record Drafted(
+      String id,
+      Slate.State state,
+      String author,
+      String authorName,
+      Instant created,
+      @Schema(nullable = true) @Nullable LocalDate deadline,
+      @Schema(nullable = true) @Nullable String note) {}
+
+  /**
+   * Who decided it, and what whoever asks may do.
+   *
+   * @param mayDecide whether whoever asks may decide it now
+   * @param mayPost whether whoever asks may post it now
+   */
+  record Decided(
+      @Schema(nullable = true) @Nullable String decider,
+      @Schema(nullable = true) @Nullable String deciderName,
+      @Schema(nullable = true) @Nullable String reason,
+      boolean mayDecide,
+      boolean mayPost) {}
+
+  /**
+   * How many of its moves are where.
+   *
+   * @param openCalls calls to vendors that are not settled
+   * @param byHand changes that somebody makes at a vendor by hand and has not made yet
+   * @param about what its moves do, in a few words; at most four of them
+   * @param settled moves that came to an end, one way or the other
+   * @param readBack moves that the vendor shows, as it was read afterwards
+   */
+  record MoveCounts(
+      int openCalls,
+      int byHand,
+      int moveCount,
+      List<String> about,
+      int settled,
+      int failed,
+      int readBack) {}
 
   /** How far a slate has come, counted. */
   record Progress(
@@ -72,50 +90,41 @@ record SlateDto(
       List<MoveDto> moves,
       PreviewDto preview) {
     return new SlateDto(
-        slate.id,
-        slate.state,
-        slate.author,
-        sessions.nameOf(slate.author),
-        slate.created,
-        slate.deadline,
-        slate.note,
-        slate.decider,
-        slate.decider == null ? null : sessions.nameOf(slate.decider),
-        slate.reason,
-        slate.waitsOn(today) && asker.role() == Role.DECIDER && !own,
-        slate.state == Slate.State.GRANTED && asker.role() == Role.STEWARD,
-        progress.openCalls(),
-        progress.byHand(),
-        progress.moves(),
-        progress.about(),
-        progress.settled(),
-        progress.failed(),
-        progress.readBack(),
+        new Drafted(
+            slate.id,
+            slate.state,
+            slate.author,
+            sessions.nameOf(slate.author),
+            slate.created,
+            slate.deadline,
+            slate.note),
+        new Decided(
+            slate.decider,
+            slate.decider == null ? null : sessions.nameOf(slate.decider),
+            slate.reason,
+            slate.waitsOn(today) && asker.role() == Role.DECIDER && !own,
+            slate.state == Slate.State.GRANTED && asker.role() == Role.STEWARD),
+        new MoveCounts(
+            progress.openCalls(),
+            progress.byHand(),
+            progress.moves(),
+            progress.about(),
+            progress.settled(),
+            progress.failed(),
+            progress.readBack()),
         moves,
         preview);
   }
 
   /**
-   * One move.
+   * What is done.
    *
    * @param what the move in a few words
-   * @param byHand whether somebody has to make the change at the vendor
-   * @param settledHow how it is known that it is done
-   * @param mayEnd whether whoever asks may give up on it while it is on its way
-   * @param yearly below zero where money is saved
-   * @param cashFrom the day from which it is
-   * @param waitsFor what the vendor said last, while the move is on its way
-   * @param due the day on which it is made; null for at once
-   * @param waits whether it is made after the earlier moves of its account
-   * @param successor who takes the data over
-   * @param agreedOn when the successor agreed
    */
-  @Schema(name = "Move")
-  record MoveDto(
-      String id,
-      MoveKind kind,
-      String what,
-      SlateMove.State state,
+  record Move(String id, MoveKind kind, String what, SlateMove.State state) {}
+
+  /** To whom and to which seat. */
+  record MoveOf(
       @Schema(nullable = true) String holding,
       @Schema(nullable = true) @Nullable String account,
       @Schema(nullable = true) @Nullable String person,
@@ -125,12 +134,24 @@ record SlateDto(
       @Schema(nullable = true) String plan,
       @Schema(nullable = true) @Nullable String planName,
       @Schema(nullable = true) String line,
-      @Schema(nullable = true) @Nullable String toLine,
+      @Schema(nullable = true) @Nullable String toLine) {}
+
+  /** How many seats it is, or how one was used. */
+  record MoveFacts(
       @Schema(nullable = true) @Nullable Integer seats,
       @Schema(nullable = true) @Nullable Integer idleDays,
-      @Schema(nullable = true) @Nullable LocalDate lastUsed,
-      List<RemarkDto> blocks,
-      List<RemarkDto> warnings,
+      @Schema(nullable = true) @Nullable LocalDate lastUsed) {}
+
+  /**
+   * The money of it, and until when it can be taken back.
+   *
+   * @param yearly below zero where money is saved
+   * @param cashFrom the day from which it is
+   * @param byHand whether somebody has to make the change at the vendor
+   * @param mayEnd whether whoever asks may give up on it while it is on its way
+   * @param settledHow how it is known that it is done
+   */
+  record MoveMoney(
       @Nullable MoneyDto yearly,
       @Schema(nullable = true) @Nullable LocalDate cashFrom,
       @Schema(nullable = true) @Nullable LocalDate undoUntil,
@@ -138,13 +159,35 @@ record SlateDto(
       boolean byHand,
       boolean mayEnd,
       @Schema(nullable = true) SlateMove.@Nullable How settledHow,
-      @Schema(nullable = true) @Nullable String reason,
+      @Schema(nullable = true) @Nullable String reason) {}
+
+  /**
+   * What it waits for.
+   *
+   * @param waitsFor what the vendor said last, while the move is on its way
+   * @param due the day on which it is made; null for at once
+   * @param waits whether it is made after the earlier moves of its account
+   * @param successor who takes the data over
+   * @param agreedOn when the successor agreed
+   */
+  record MoveSteps(
       @Schema(nullable = true) @Nullable String waitsFor,
       @Schema(nullable = true) @Nullable LocalDate due,
       boolean waits,
       @Schema(nullable = true) @Nullable String successor,
       @Schema(nullable = true) @Nullable String successorName,
       @Schema(nullable = true) @Nullable LocalDate agreedOn) {}
+
+  /** One move. */
+  @Schema(name = "Move")
+  record MoveDto(
+      @JsonUnwrapped Move move,
+      @JsonUnwrapped MoveOf of,
+      @JsonUnwrapped MoveFacts facts,
+      List<RemarkDto> blocks,
+      List<RemarkDto> warnings,
+      @JsonUnwrapped MoveMoney money,
+      @JsonUnwrapped MoveSteps steps) {}
 
   @Schema(name = "Remark")
   record RemarkDto(Remark.Code code, String text) {}

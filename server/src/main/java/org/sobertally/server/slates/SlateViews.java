@@ -195,43 +195,44 @@ class SlateViews {
       UseStates clock = clockOf != null && clockOf.isOpen(number) ? clockOf : null;
       VendorCall call = calls.get(move.id);
       return new SlateDto.MoveDto(
-          move.id,
-          move.kind,
-          types.words(book, move),
-          move.state,
-          move.holding,
-          move.account,
-          move.person,
-          MoveWords.holder(book, move),
-          move.vendor,
-          MoveWords.vendor(book, move),
-          move.plan,
-          move.plan == null ? null : MoveWords.plan(book, move.plan),
-          move.line,
-          move.toLine,
-          move.seats != null ? move.seats : move.seatsHeld,
-          clock != null ? clock.idleDays(number) : null,
-          clock != null ? Days.date(clock.lastUsed(number)) : null,
+          new SlateDto.Move(move.id, move.kind, types.words(book, move), move.state),
+          new SlateDto.MoveOf(
+              move.holding,
+              move.account,
+              move.person,
+              MoveWords.holder(book, move),
+              move.vendor,
+              MoveWords.vendor(book, move),
+              move.plan,
+              move.plan == null ? null : MoveWords.plan(book, move.plan),
+              move.line,
+              move.toLine),
+          new SlateDto.MoveFacts(
+              move.seats != null ? move.seats : move.seatsHeld,
+              clock != null ? clock.idleDays(number) : null,
+              clock != null ? Days.date(clock.lastUsed(number)) : null),
           planned ? remarks(blocks.get(m)) : List.of(),
           seen != null ? remarks(warnings(move, seen)) : List.of(),
-          frozen
-              ? MoneyDto.of(move.yearly, move.currency)
-              : seen == null ? none() : MoneyDto.of(seen.yearly()),
-          frozen || seen == null ? move.cashFrom : seen.cashFrom(),
-          seen != null ? seen.undoUntil() : move.undoUntil,
-          asker.role() == Role.STEWARD && undo.possible(book, move, today),
-          call != null && isByHand(call),
-          call != null && asker.role() == Role.STEWARD,
-          move.settledHow,
-          move.reason,
-          call == null ? null : call.answer,
-          move.due,
-          move.waits,
-          move.successor,
-          move.successor != null && book.people().has(move.successor)
-              ? book.people().byId(move.successor).name()
-              : null,
-          move.agreedOn);
+          new SlateDto.MoveMoney(
+              frozen
+                  ? MoneyDto.of(move.yearly, move.currency)
+                  : seen == null ? none() : MoneyDto.of(seen.yearly()),
+              frozen || seen == null ? move.cashFrom : seen.cashFrom(),
+              seen != null ? seen.undoUntil() : move.undoUntil,
+              asker.role() == Role.STEWARD && undo.possible(book, move, today),
+              call != null && isByHand(call),
+              call != null && asker.role() == Role.STEWARD,
+              move.settledHow,
+              move.reason),
+          new SlateDto.MoveSteps(
+              call == null ? null : call.answer,
+              move.due,
+              move.waits,
+              move.successor,
+              move.successor != null && book.people().has(move.successor)
+                  ? book.people().byId(move.successor).name()
+                  : null,
+              move.agreedOn));
     }
 
     private MoneyDto none() {

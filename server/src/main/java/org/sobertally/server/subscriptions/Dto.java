@@ -192,32 +192,43 @@ final class Dto {
       @Schema(nullable = true) @Nullable LocalDate noticeBy,
       @Schema(nullable = true) @Nullable Integer noticeInDays) {}
 
-  /**
-   * One open holding.
-   *
-   * @param weeks days of use in each of the 26 weeks up to the measure day, oldest first
-   * @param plannedOn the slate that plans a move of it
-   */
-  @Schema(name = "Holding")
-  record HoldingDto(
+  /** Whose seat it is. */
+  record Holder(
       String holding,
       String account,
       @Schema(nullable = true) @Nullable String person,
       String name,
       @Schema(nullable = true) @Nullable String department,
-      @Schema(nullable = true) @Nullable String site,
+      @Schema(nullable = true) @Nullable String site) {}
+
+  /** What is known of its use. */
+  record HolderUse(
       UseState state,
       boolean cannotSay,
       @Nullable LocalDate from,
       @Schema(nullable = true) @Nullable LocalDate lastUsed,
-      int idleDays,
-      MoneyDto yearlyCost,
+      int idleDays) {}
+
+  /** Whether it is left alone, and why. */
+  record HolderKeep(
       boolean onLeave,
       boolean kept,
       @Schema(nullable = true) @Nullable LocalDate keptUntil,
       @Schema(nullable = true) @Nullable String keepReason,
       boolean admin,
-      boolean service,
+      boolean service) {}
+
+  /**
+   * One open holding.
+   *
+   * @param weeks days of use in each of the 26 weeks up to the measure day, oldest first
+   */
+  @Schema(name = "Holding")
+  record HoldingDto(
+      @JsonUnwrapped Holder holder,
+      @JsonUnwrapped HolderUse use,
+      MoneyDto yearlyCost,
+      @JsonUnwrapped HolderKeep keep,
       List<Integer> weeks) {}
 
   @Schema(name = "CurvePoint")
@@ -292,15 +303,35 @@ final class Dto {
   }
 
   /**
-   * How the subscription will stand to its promised utilisation.
+   * How far it will get.
    *
    * @param surePercent if nobody else signs in
    * @param expectedPercent with the others' odds of coming back; null where it cannot be told
    * @param withoutOdds holders whose odds are unknown, counted as not coming back
+   */
+  record FloorOutlook(
+      int sure,
+      @Schema(nullable = true) @Nullable BigDecimal surePercent,
+      @Schema(nullable = true) @Nullable BigDecimal expectedPercent,
+      int withoutOdds) {}
+
+  /**
+   * What it would take to get there.
+   *
    * @param expectedToSignIn of the others, by their odds; null where it cannot be told
    * @param giveUp seats to give up instead of anybody signing in
    * @param giveUpExpected seats to give up, the least likely to be used first, if the others sign
    *     in as expected; null where that cannot be told
+   */
+  record FloorMissing(
+      int mustSignIn,
+      @Schema(nullable = true) @Nullable Integer expectedToSignIn,
+      int giveUp,
+      @Schema(nullable = true) @Nullable Integer giveUpExpected) {}
+
+  /**
+   * How the subscription will stand to its promised utilisation.
+   *
    * @param toSignIn who is not sure, the likeliest to come back first; at most 200
    */
   @Schema(name = "FloorForecast")
@@ -308,14 +339,8 @@ final class Dto {
       LocalDate check,
       int daysLeft,
       int seats,
-      int sure,
-      @Schema(nullable = true) @Nullable BigDecimal surePercent,
-      @Schema(nullable = true) @Nullable BigDecimal expectedPercent,
-      int withoutOdds,
-      int mustSignIn,
-      @Schema(nullable = true) @Nullable Integer expectedToSignIn,
-      int giveUp,
-      @Schema(nullable = true) @Nullable Integer giveUpExpected,
+      @JsonUnwrapped FloorOutlook outlook,
+      @JsonUnwrapped FloorMissing missing,
       int others,
       List<FloorCandidate> toSignIn) {}
 

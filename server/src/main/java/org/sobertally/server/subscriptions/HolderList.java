@@ -57,24 +57,27 @@ final class HolderList {
     Person person = number < 0 ? null : book.people().get(number);
     Keep keep = book.keepOn(holdings.id(h), states.asOf());
     return new Dto.HoldingDto(
-        holdings.id(h),
-        account.id(),
-        account.person(),
-        person == null ? account.email() : person.name(),
-        person == null ? null : person.department(),
-        person == null ? null : person.site(),
-        states.state(h),
-        states.cannotSay(h),
-        Days.date(holdings.from(h)),
-        Days.date(states.lastUsed(h)),
-        states.idleDays(h),
+        new Dto.Holder(
+            holdings.id(h),
+            account.id(),
+            account.person(),
+            person == null ? account.email() : person.name(),
+            person == null ? null : person.department(),
+            person == null ? null : person.site()),
+        new Dto.HolderUse(
+            states.state(h),
+            states.cannotSay(h),
+            Days.date(holdings.from(h)),
+            Days.date(states.lastUsed(h)),
+            states.idleDays(h)),
         seatPrice,
-        states.onLeave(h),
-        keep != null,
-        keep == null ? null : keep.until(),
-        keep == null ? null : keep.reason(),
-        account.admin(),
-        person != null && person.kind() == Person.Kind.SERVICE,
+        new Dto.HolderKeep(
+            states.onLeave(h),
+            keep != null,
+            keep == null ? null : keep.until(),
+            keep == null ? null : keep.reason(),
+            account.admin(),
+            person != null && person.kind() == Person.Kind.SERVICE),
         weeks(h));
   }
 

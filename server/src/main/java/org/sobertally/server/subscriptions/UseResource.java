@@ -225,14 +225,16 @@ public class UseResource {
         forecast.check(),
         forecast.daysLeft(day),
         forecast.seats(),
-        forecast.sure(),
-        forecast.surePercent(),
-        forecast.expectedPercent(),
-        forecast.withoutOdds(),
-        forecast.mustSignIn(),
-        orNull(forecast.expectedToSignIn()),
-        forecast.giveUp(),
-        orNull(forecast.giveUpExpected()),
+        new Dto.FloorOutlook(
+            forecast.sure(),
+            forecast.surePercent(),
+            forecast.expectedPercent(),
+            forecast.withoutOdds()),
+        new Dto.FloorMissing(
+            forecast.mustSignIn(),
+            orNull(forecast.expectedToSignIn()),
+            forecast.giveUp(),
+            orNull(forecast.giveUpExpected())),
         forecast.open().size(),
         forecast.open().stream().limit(MOST_LISTED).map(one -> candidate(book, one)).toList());
   }

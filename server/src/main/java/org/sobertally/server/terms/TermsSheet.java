@@ -1,5 +1,6 @@
 package org.sobertally.server.terms;
 
+import com.fasterxml.jackson.annotation.JsonUnwrapped;
 import java.time.LocalDate;
 import java.util.List;
 import org.eclipse.microprofile.openapi.annotations.media.Schema;
@@ -18,24 +19,31 @@ import org.sobertally.server.http.MoneyDto;
 record TermsSheet(String vendor, String name, String state, List<AgreementTerms> agreements) {
 
   /**
+   * Its days and what may be changed on them.
+   *
    * @param ends the first day after the term
    * @param renewal the next day on which it renews or ends; null once it is over
    * @param noticeBy the last day for notice; it may have passed
-   * @param later the days from which something is otherwise than from the start
-   * @param yearly what all of it costs a year, in the reporting currency
    */
-  @Schema(name = "AgreementTerms")
-  record AgreementTerms(
-      String agreement,
-      String name,
-      String currency,
+  record AgreementDates(
       LocalDate starts,
       LocalDate ends,
       int noticeDays,
       Agreement.Renews renews,
       Agreement.MayShrink mayShrink,
       @Schema(nullable = true) @Nullable LocalDate renewal,
-      @Schema(nullable = true) @Nullable LocalDate noticeBy,
+      @Schema(nullable = true) @Nullable LocalDate noticeBy) {}
+
+  /**
+   * @param yearly what all of it costs a year, in the reporting currency
+   * @param later the days from which something is otherwise than from the start
+   */
+  @Schema(name = "AgreementTerms")
+  record AgreementTerms(
+      String agreement,
+      String name,
+      String currency,
+      @JsonUnwrapped AgreementDates dates,
       MoneyDto yearly,
       List<LineTerms> lines,
       List<LaterDays.LaterDay> later) {}

@@ -29,7 +29,7 @@ class Reminders {
   }
 
   private void write(WaitingResource.Invitation invitation) {
-    String plan = invitation.vendorName() + " " + invitation.planName();
+    String plan = invitation.invited().vendorName() + " " + invitation.invited().planName();
     String others = invitation.waiting() > 0 ? " Others wait for one." : "";
     mailroom.send(
         invitation.email(),
@@ -40,7 +40,7 @@ class Reminders {
         you were invited to %s on %s and have not answered yet. Please accept the invitation, or
         say that you do not need the seat.%s
         """
-            .formatted(invitation.name(), plan, Words.day(invitation.since()), others),
+            .formatted(invitation.invited().name(), plan, Words.day(invitation.since()), others),
         "INVITATION");
   }
 
@@ -64,7 +64,8 @@ class Reminders {
   void record(List<WaitingResource.Invitation> invitations, boolean send, String actor) {
     int fresh = 0;
     for (WaitingResource.Invitation invitation : invitations) {
-      InvitationReminder.Key key = new InvitationReminder.Key(invitation.holding(), clock.today());
+      InvitationReminder.Key key =
+          new InvitationReminder.Key(invitation.invited().holding(), clock.today());
       if (entities.find(InvitationReminder.class, key) != null) {
         continue;
       }

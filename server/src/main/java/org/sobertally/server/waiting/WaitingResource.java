@@ -2,6 +2,7 @@ package org.sobertally.server.waiting;
 
 import static java.util.Objects.requireNonNullElse;
 
+import com.fasterxml.jackson.annotation.JsonUnwrapped;
 import io.quarkus.security.identity.SecurityIdentity;
 import jakarta.annotation.security.RolesAllowed;
 import jakarta.validation.Valid;
@@ -74,6 +75,16 @@ public class WaitingResource {
     this.identity = identity;
   }
 
+  /** Who was invited to what. */
+  record Invited(
+      String holding,
+      String account,
+      @Schema(nullable = true) @Nullable String person,
+      String name,
+      String plan,
+      String planName,
+      String vendorName) {}
+
   /**
    * An invitation that was not taken up.
    *
@@ -84,13 +95,7 @@ public class WaitingResource {
    */
   @Schema(name = "Invitation")
   record Invitation(
-      String holding,
-      String account,
-      @Schema(nullable = true) @Nullable String person,
-      String name,
-      String plan,
-      String planName,
-      String vendorName,
+      @JsonUnwrapped Invited invited,
       LocalDate since,
       int days,
       boolean pastGrace,
@@ -117,7 +122,8 @@ public class WaitingResource {
         found.add(invitation(book, day, h, waiting, reminded));
       }
     }
-    found.sort(Comparator.comparing(Invitation::since).thenComparing(Invitation::holding));
+    found.sort(
+        Comparator.comparing(Invitation::since).thenComparing(one -> one.invited().holding()));
     return found;
   }
 
@@ -133,13 +139,16 @@ public class WaitingResource {
     LocalDate since = requireNonNullElse(account.stateSince(), Days.known(book.holdings().from(h)));
     int days = (int) ChronoUnit.DAYS.between(since, day);
     return new Invitation(
-        book.holdings().id(h),
-        account.id(),
-        account.person(),
-        account.person() == null ? account.email() : book.people().byId(account.person()).name(),
-        plan.id(),
-        plan.name(),
-        book.vendors().byId(plan.vendor()).name(),
+        new Invited(
+            book.holdings().id(h),
+            account.id(),
+            account.person(),
+            account.person() == null
+                ? account.email()
+                : book.people().byId(account.person()).name(),
+            plan.id(),
+            plan.name(),
+            book.vendors().byId(plan.vendor()).name()),
         since,
         days,
         days >= book.rules().invitationGrace(),
@@ -169,12 +178,12 @@ public class WaitingResource {
   public List<Invitation> remind(@NotNull @Valid ReminderRequest request) {
     List<Invitation> open = invitations(null);
     for (String holding : request.holdings()) {
-      if (open.stream().noneMatch(i -> i.holding().equals(holding))) {
+      if (open.stream().noneMatch(i -> i.invited().holding().equals(holding))) {
         throw Problem.notFound("No invitation of the seat %s is unanswered.".formatted(holding));
       }
     }
     reminders.record(
-        open.stream().filter(i -> request.holdings().contains(i.holding())).toList(),
+        open.stream().filter(i -> request.holdings().contains(i.invited().holding())).toList(),
         Boolean.TRUE.equals(request.send()),
         identity.getPrincipal().getName());
     return invitations(null);
