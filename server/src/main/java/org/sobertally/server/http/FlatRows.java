@@ -47,8 +47,12 @@ record FlatRows(Set<String> columns, List<Map<String, JsonNode>> rows) {
   private static void addColumns(ObjectMapper json, String path, JavaType of, Set<String> columns) {
     if (of.isRecordType()) {
       var bean = json.getSerializationConfig().introspect(of);
+      var introspector = json.getSerializationConfig().getAnnotationIntrospector();
       for (BeanPropertyDefinition field : bean.findProperties()) {
-        addColumns(json, below(path, field.getName()), field.getPrimaryType(), columns);
+        // A part without a name of its own: its fields are those of the whole.
+        boolean part = introspector.findUnwrappingNameTransformer(field.getPrimaryMember()) != null;
+        String at = part ? path : below(path, field.getName());
+        addColumns(json, at, field.getPrimaryType(), columns);
       }
     } else if (of.isMapLikeType() && of.getKeyType().isEnumType()) {
       for (Object key : of.getKeyType().getRawClass().getEnumConstants()) {

@@ -9,9 +9,11 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.sobertally.server.support.Caller;
+import org.sobertally.server.support.Caller.Answer;
 
 @QuarkusTest
 class OpenApiTest {
@@ -54,5 +56,36 @@ class OpenApiTest {
     }
     assertThat(without).isEmpty();
     assertThat(lists).isGreaterThan(25);
+  }
+
+  /** Their spreadsheets name the columns, too. */
+  @Test
+  void aCsvHasTheColumnsThatTheDocumentNames() {
+    JsonNode document = Caller.keeper().get("/api/v1/openapi?format=json").json();
+    int seen = 0;
+    for (var path : document.get("paths").properties()) {
+      JsonNode content = path.getValue().at("/get/responses/200/content");
+      String item = content.at("/application~1json/schema/items/$ref").asText();
+      // The statement's file has a row for each part of a month, where the answer has them nested.
+      boolean ownTable = path.getKey().equals("/api/v1/statement");
+      if (item.isEmpty() || path.getKey().contains("{") || ownTable) {
+        continue;
+      }
+      Answer csv = Caller.keeper().getCsv(path.getKey());
+      if (csv.status() == 200) {
+        seen++;
+        String[] header = csv.text().split("\r\n", 2)[0].split(",");
+        assertThat(Arrays.stream(header).map(column -> column.split("\\.")[0]).distinct())
+            .as(path.getKey())
+            .hasSameElementsAs(fields(document.at(item.substring(1) + "/properties")));
+      }
+    }
+    assertThat(seen).isGreaterThan(20);
+  }
+
+  private static List<String> fields(JsonNode properties) {
+    List<String> fields = new ArrayList<>();
+    properties.fieldNames().forEachRemaining(fields::add);
+    return fields;
   }
 }
