@@ -11,7 +11,6 @@ import java.util.stream.Collectors;
 import org.sobertally.core.agreement.Agreement;
 import org.sobertally.core.agreement.Subscription;
 import org.sobertally.core.book.Book;
-import org.sobertally.core.money.Money;
 import org.sobertally.server.kept.Promised;
 
 /** Renewals that are decided, or told to the vendor, and have not begun. */
@@ -39,8 +38,8 @@ class PromisedByRenewals implements Promised {
                 "%s renewed".formatted(book.agreements().byId(one.agreement).name()),
                 one.agreement,
                 one.renews,
-                money(book, day, one, one.yearlyBefore.subtract(one.yearlyAfter)),
-                money(book, day, one, byTheBook(book, one).subtract(one.yearlyAfter)),
+                book.rates().toReporting(one.less(), day),
+                book.rates().toReporting(one.money(byTheBook(book, one)).minus(one.after()), day),
                 one.decidedBy,
                 one.decidedOn,
                 "/renewals/" + one.agreement));
@@ -53,10 +52,6 @@ class PromisedByRenewals implements Promised {
   private static boolean isTooLate(Book book, RenewalCase one, RenewalState state, LocalDate day) {
     Agreement of = book.agreements().byId(one.agreement);
     return state == RenewalState.DECIDED && of.isTooLateFor(one.renews, day);
-  }
-
-  private static Money money(Book book, LocalDate day, RenewalCase one, BigDecimal amount) {
-    return book.rates().toReporting(new Money(amount, one.currency), day);
   }
 
   /**

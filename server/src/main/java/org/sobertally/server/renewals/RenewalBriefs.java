@@ -168,12 +168,12 @@ class RenewalBriefs {
     /** What somebody chose that is none of the usual ways. */
     private RenewalBrief.Way own(MoneyDto stands) {
       RenewalCase one = Objects.requireNonNull(chosen);
-      MoneyDto yearly = MoneyDto.of(new Money(one.yearlyAfter, one.currency));
+      MoneyDto yearly = MoneyDto.of(one.after());
       List<RenewalDto.Seats> seats =
           shown.cover().plans().stream()
               .map(plan -> new RenewalDto.Seats(plan.plan(), asked.getOrDefault(plan.plan(), 0)))
               .toList();
-      MoneyDto term = MoneyDto.of(new Money(one.yearlyAfter, one.currency).share(one.months, 12));
+      MoneyDto term = MoneyDto.of(one.after().share(one.months, 12));
       return new RenewalBrief.Way(
           Kind.PROPOSED,
           "As chosen",
@@ -181,7 +181,7 @@ class RenewalBriefs {
           yearly,
           less(stands, yearly),
           term,
-          MoneyDto.of(Money.zero(one.currency)),
+          MoneyDto.of(one.money(BigDecimal.ZERO)),
           seats(seats),
           "Quantities that somebody set: see the need beside them.",
           true);
@@ -253,7 +253,7 @@ class RenewalBriefs {
                   .toList());
       MoneyDto yearly =
           chosen != null
-              ? MoneyDto.of(new Money(chosen.yearlyAfter, chosen.currency))
+              ? MoneyDto.of(chosen.after())
               : Objects.requireNonNull(askedFor()).yearly();
       return "%s: %s, %s a year, which is %s less than as it stands."
           .formatted(

@@ -1,5 +1,7 @@
 package org.sobertally.server.renewals;
 
+import static java.util.Objects.requireNonNull;
+
 import jakarta.persistence.Column;
 import jakarta.persistence.Entity;
 import jakarta.persistence.EnumType;
@@ -10,8 +12,11 @@ import jakarta.persistence.Table;
 import jakarta.persistence.Version;
 import java.math.BigDecimal;
 import java.time.LocalDate;
+import java.util.Collection;
+import java.util.Collections;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
+import org.sobertally.core.money.Money;
 
 /** What was chosen for one renewal of an agreement, and what came of it. */
 @Entity
@@ -35,29 +40,29 @@ class RenewalCase {
   int months;
 
   /** As the parameters of the page had them, so that it can be opened again as it was. */
-  String margin;
+  @Nullable String margin;
 
   /** A line each. */
   @Nullable String known;
 
   @Column(name = "yearly_before")
-  BigDecimal yearlyBefore;
+  @Nullable BigDecimal yearlyBefore;
 
   @Column(name = "yearly_after")
-  BigDecimal yearlyAfter;
+  @Nullable BigDecimal yearlyAfter;
 
-  String currency;
+  @Nullable String currency;
   @Nullable String note;
 
   @Column(name = "prepared_by")
-  String preparedBy;
+  @Nullable String preparedBy;
 
   /** Behind whom they acted, a line each. */
   @Column(name = "prepared_behind")
-  String preparedBehind;
+  @Nullable String preparedBehind;
 
   @Column(name = "prepared_on")
-  LocalDate preparedOn;
+  @Nullable LocalDate preparedOn;
 
   @Column(name = "decide_by")
   @Nullable LocalDate decideBy;
@@ -97,7 +102,38 @@ class RenewalCase {
   @Nullable LocalDate keptUntil;
 
   @Column(name = "renewed_on")
-  LocalDate renewedOn;
+  @Nullable LocalDate renewedOn;
+
+  /** An amount in the currency that it was prepared in. */
+  Money money(BigDecimal amount) {
+    return new Money(amount, requireNonNull(currency, "currency"));
+  }
+
+  /** What it costs a year as it stands; of one that was prepared. */
+  Money before() {
+    return money(requireNonNull(yearlyBefore, "yearlyBefore"));
+  }
+
+  /** What it would cost a year; of one that was prepared. */
+  Money after() {
+    return money(requireNonNull(yearlyAfter, "yearlyAfter"));
+  }
+
+  /** How much less a year that is; below zero where it is more. */
+  Money less() {
+    return before().minus(after());
+  }
+
+  /** The login of whoever prepared it; of one that was prepared. */
+  String preparer() {
+    return requireNonNull(preparedBy, "preparedBy");
+  }
+
+  /** Whether one of those had it prepared, themselves or by a token of theirs. */
+  boolean isPreparedByAnyOf(Collection<String> people) {
+    return preparedBehind != null
+        && !Collections.disjoint(people, List.of(preparedBehind.split("\n")));
+  }
 
   /** Changes that were counted with, as they were asked for. */
   List<String> knownChanges() {

@@ -1,13 +1,11 @@
 package org.sobertally.server.renewals;
 
-import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.function.UnaryOperator;
 import org.eclipse.microprofile.openapi.annotations.media.Schema;
 import org.jspecify.annotations.Nullable;
 import org.sobertally.core.book.Book;
-import org.sobertally.core.money.Money;
 import org.sobertally.server.http.MoneyDto;
 
 /**
@@ -28,7 +26,7 @@ record RenewalCaseDto(
     @Schema(nullable = true) @Nullable Decision decision,
     @Schema(nullable = true) @Nullable Notice notice,
     @Schema(nullable = true) @Nullable Kept kept,
-    @Schema(nullable = true) LocalDate renewedOn,
+    @Schema(nullable = true) @Nullable LocalDate renewedOn,
     List<Step> mayDo) {
 
   /** What somebody may do next. */
@@ -49,14 +47,14 @@ record RenewalCaseDto(
       @Schema(nullable = true) @Nullable String offer,
       @Schema(nullable = true) @Nullable String offerName,
       int months,
-      @Schema(nullable = true) String margin,
+      @Schema(nullable = true) @Nullable String margin,
       List<String> known,
       MoneyDto yearlyBefore,
       MoneyDto yearlyAfter,
       MoneyDto less,
       @Schema(nullable = true) @Nullable String note,
       String preparedBy,
-      LocalDate preparedOn,
+      @Nullable LocalDate preparedOn,
       List<Seats> seats) {}
 
   /** How many seats of a plan. */
@@ -140,11 +138,11 @@ record RenewalCaseDto(
         one.months,
         one.margin,
         one.knownChanges(),
-        money(one, one.yearlyBefore),
-        money(one, one.yearlyAfter),
-        money(one, one.yearlyBefore.subtract(one.yearlyAfter)),
+        MoneyDto.of(one.before()),
+        MoneyDto.of(one.after()),
+        MoneyDto.of(one.less()),
         one.note,
-        nameOf.apply(one.preparedBy),
+        nameOf.apply(one.preparer()),
         one.preparedOn,
         seats.stream()
             .map(
@@ -154,12 +152,8 @@ record RenewalCaseDto(
                         book.plans().has(row.plan) ? book.plans().byId(row.plan).name() : row.plan,
                         row.beforeSeats,
                         row.seats,
-                        money(one, row.unit),
-                        money(one, row.yearly)))
+                        MoneyDto.of(one.money(row.unit)),
+                        MoneyDto.of(one.money(row.yearly))))
             .toList());
-  }
-
-  private static MoneyDto money(RenewalCase one, BigDecimal amount) {
-    return MoneyDto.of(new Money(amount, one.currency));
   }
 }

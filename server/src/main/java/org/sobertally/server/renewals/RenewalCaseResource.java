@@ -22,8 +22,6 @@ import java.net.URLEncoder;
 import java.nio.charset.StandardCharsets;
 import java.time.LocalDate;
 import java.util.ArrayList;
-import java.util.Arrays;
-import java.util.Collections;
 import java.util.List;
 import java.util.Optional;
 import org.eclipse.microprofile.openapi.annotations.tags.Tag;
@@ -127,8 +125,7 @@ public class RenewalCaseResource {
       }
     } else if (identity.hasRole(Role.DECIDER_NAME)
         && state == RenewalState.ASKED
-        && Collections.disjoint(
-            sessions.behind(actor()), Arrays.asList(one.preparedBehind.split("\n")))) {
+        && !one.isPreparedByAnyOf(sessions.behind(actor()))) {
       steps.add(RenewalCaseDto.Step.DECIDE);
     }
     return steps;

@@ -7,7 +7,6 @@ import java.util.List;
 import org.eclipse.microprofile.config.inject.ConfigProperty;
 import org.sobertally.core.agreement.Agreement;
 import org.sobertally.core.book.Book;
-import org.sobertally.core.money.Money;
 import org.sobertally.core.money.MoneyWords;
 import org.sobertally.core.words.Words;
 import org.sobertally.server.access.Role;
@@ -51,20 +50,20 @@ class RenewalMail {
         Notice must be given by %s. Without an answer by %s it renews as it stands.
         """
             .formatted(
-                sessions.nameOf(one.preparedBy),
+                sessions.nameOf(one.preparer()),
                 agreement.name(),
                 Words.day(one.renews),
                 note,
                 list,
-                MoneyWords.exact(new Money(one.yearlyBefore, one.currency).rounded()),
-                MoneyWords.exact(new Money(one.yearlyAfter, one.currency).rounded()),
+                MoneyWords.exact(one.before().rounded()),
+                MoneyWords.exact(one.after().rounded()),
                 address,
                 one.agreement,
                 Words.day(one.noticeBy),
                 decideBy);
     String subject = "To decide by %s: how %s renews".formatted(decideBy, agreement.name());
     sessions
-        .addressesOf(Role.DECIDER, one.preparedBy)
+        .addressesOf(Role.DECIDER, one.preparer())
         .forEach(recipient -> mailroom.send(recipient, subject, body, "DECIDE"));
   }
 
@@ -89,7 +88,7 @@ class RenewalMail {
                 one.agreement);
     String subject = "%s: the renewal of %s".formatted(granted ? "Granted" : "Refused", name);
     sessions
-        .addressOf(one.preparedBy)
+        .addressOf(one.preparer())
         .ifPresent(recipient -> mailroom.send(recipient, subject, body, "DECIDED"));
   }
 }

@@ -3,11 +3,8 @@ package org.sobertally.server.renewals;
 import static java.util.Objects.requireNonNull;
 
 import jakarta.enterprise.context.ApplicationScoped;
-import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.util.ArrayList;
-import java.util.Arrays;
-import java.util.Collections;
 import java.util.List;
 import java.util.TreeSet;
 import java.util.UUID;
@@ -159,8 +156,8 @@ class RenewalService {
                   .formatted(
                       study.agreement().name(),
                       Words.day(one.renews),
-                      MoneyWords.exact(money(one, one.yearlyAfter)),
-                      MoneyWords.exact(money(one, one.yearlyBefore))));
+                      MoneyWords.exact(one.after().rounded()),
+                      MoneyWords.exact(one.before().rounded())));
           return one;
         });
   }
@@ -253,10 +250,6 @@ class RenewalService {
     return all;
   }
 
-  private static Money money(RenewalCase one, BigDecimal amount) {
-    return new Money(amount, one.currency).rounded();
-  }
-
   /** Asks those who may decide. */
   RenewalCase ask(String agreement, LocalDate decideBy, String actor) {
     return books.write(
@@ -287,9 +280,7 @@ class RenewalService {
     return books.write(
         change -> {
           RenewalCase one = require(change.book(), agreement);
-          boolean own =
-              !Collections.disjoint(
-                  sessions.behind(actor), Arrays.asList(one.preparedBehind.split("\n")));
+          boolean own = one.isPreparedByAnyOf(sessions.behind(actor));
           if (one.state == RenewalState.ASKED && own) {
             throw Refusal.forbidden("Somebody else decides what you have prepared.");
           }
@@ -487,8 +478,8 @@ class RenewalService {
             takePrices(change, one);
           }
           one.renewedOn = clock.today();
-          BigDecimal less = one.yearlyBefore.subtract(one.yearlyAfter);
-          if (less.signum() > 0) {
+          Money less = one.less().rounded();
+          if (less.amount().signum() > 0) {
             savings.add(
                 new Savings.Stopped(
                     one.id,
@@ -498,7 +489,7 @@ class RenewalService {
                     null,
                     0,
                     one.renews,
-                    book.rates().toReporting(money(one, less), clock.today()),
+                    book.rates().toReporting(less, clock.today()),
                     one.decidedBy,
                     one.decidedOn));
           }
@@ -511,7 +502,7 @@ class RenewalService {
                       Words.day(one.renews),
                       Words.day(until),
                       said(book, one),
-                      MoneyWords.exact(money(one, less))));
+                      MoneyWords.exact(less)));
           return one;
         });
   }

@@ -5,8 +5,6 @@ import jakarta.enterprise.context.ApplicationScoped;
 import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.util.ArrayList;
-import java.util.Arrays;
-import java.util.Collections;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -74,9 +72,7 @@ class RenewalsOnDesk implements DeskSource {
     }
     switch (one.stateOn(day)) {
       case ASKED -> {
-        boolean own =
-            !Collections.disjoint(
-                sessions.behind(asker.login()), Arrays.asList(one.preparedBehind.split("\n")));
+        boolean own = one.isPreparedByAnyOf(sessions.behind(asker.login()));
         if (asker.role() == Role.DECIDER && !own) {
           return Optional.of(
               new Line(
@@ -125,7 +121,7 @@ class RenewalsOnDesk implements DeskSource {
   }
 
   private static @Nullable Money less(RenewalCase one) {
-    Money less = new Money(one.yearlyBefore.subtract(one.yearlyAfter), one.currency);
+    Money less = one.less();
     return less.amount().signum() > 0 ? less : null;
   }
 

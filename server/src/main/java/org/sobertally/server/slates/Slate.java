@@ -55,7 +55,7 @@ class Slate {
 
   /** Behind whom the author acted, a line each; see {@link SignIns#behind}. */
   @Column(name = "author_behind")
-  String authorBehind;
+  @Nullable String authorBehind;
 
   Instant created;
   @Nullable LocalDate deadline;

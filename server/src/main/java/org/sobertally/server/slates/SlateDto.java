@@ -125,15 +125,15 @@ record SlateDto(
 
   /** To whom and to which seat. */
   record MoveOf(
-      @Schema(nullable = true) String holding,
+      @Schema(nullable = true) @Nullable String holding,
       @Schema(nullable = true) @Nullable String account,
       @Schema(nullable = true) @Nullable String person,
       String name,
       String vendor,
       String vendorName,
-      @Schema(nullable = true) String plan,
+      @Schema(nullable = true) @Nullable String plan,
       @Schema(nullable = true) @Nullable String planName,
-      @Schema(nullable = true) String line,
+      @Schema(nullable = true) @Nullable String line,
       @Schema(nullable = true) @Nullable String toLine) {}
 
   /** How many seats it is, or how one was used. */

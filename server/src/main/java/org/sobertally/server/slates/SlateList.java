@@ -108,7 +108,7 @@ final class SlateList {
       }
       seats += (int) alike.count() * types.of(alike.kind()).seatsBack(alike.sample());
       if (alike.yearly() != null && alike.cashFrom() != null && currency.equals(alike.currency())) {
-        Money saved = new Money(alike.yearly(), alike.currency());
+        Money saved = new Money(alike.yearly(), currency);
         yearly = yearly.plus(saved);
         // Money stops with the quantity: a seat that comes back alone is paid as before.
         boolean lowers = alike.kind().ofQuantity();

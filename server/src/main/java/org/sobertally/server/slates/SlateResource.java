@@ -39,12 +39,27 @@ import org.sobertally.server.slates.moves.MoveRequest;
 @RolesAllowed("**")
 public class SlateResource {
 
-  private final SlateService service;
+  private final SlateDrafts drafts;
+  private final SlateDecisions decisions;
+  private final SlatePosting posting;
+  private final DueSteps steps;
+  private final MovesUnderWay underWay;
   private final SlateViews views;
   private final SecurityIdentity identity;
 
-  SlateResource(SlateService service, SlateViews views, SecurityIdentity identity) {
-    this.service = service;
+  SlateResource(
+      SlateDrafts drafts,
+      SlateDecisions decisions,
+      SlatePosting posting,
+      DueSteps steps,
+      MovesUnderWay underWay,
+      SlateViews views,
+      SecurityIdentity identity) {
+    this.drafts = drafts;
+    this.decisions = decisions;
+    this.posting = posting;
+    this.steps = steps;
+    this.underWay = underWay;
     this.views = views;
     this.identity = identity;
   }
@@ -98,7 +113,7 @@ public class SlateResource {
   @RolesAllowed({Role.STEWARD_NAME, Role.DECIDER_NAME, Role.LEAD_NAME})
   @APIResponseSchema(value = SlateDto.class, responseCode = "201")
   public Response create(@Valid MovesRequest body) {
-    String id = service.create(actor(), moves(body));
+    String id = drafts.create(actor(), moves(body));
     return Response.created(URI.create("/api/v1/slates/" + id)).entity(view(id)).build();
   }
 
@@ -114,7 +129,7 @@ public class SlateResource {
   @OpenToLeads
   @RolesAllowed({Role.STEWARD_NAME, Role.DECIDER_NAME, Role.LEAD_NAME})
   public void discard(@PathParam("id") String id) {
-    service.discard(id, actor());
+    drafts.discard(id, actor());
   }
 
   @POST
@@ -122,7 +137,7 @@ public class SlateResource {
   @OpenToLeads
   @RolesAllowed({Role.STEWARD_NAME, Role.DECIDER_NAME, Role.LEAD_NAME})
   public SlateDto addMoves(@PathParam("id") String id, @Valid MovesRequest body) {
-    service.addMoves(id, moves(body), actor());
+    drafts.addMoves(id, moves(body), actor());
     return view(id);
   }
 
@@ -131,7 +146,7 @@ public class SlateResource {
   @OpenToLeads
   @RolesAllowed({Role.STEWARD_NAME, Role.DECIDER_NAME, Role.LEAD_NAME})
   public SlateDto removeMove(@PathParam("id") String id, @PathParam("move") String move) {
-    service.removeMove(id, move, actor());
+    drafts.removeMove(id, move, actor());
     return view(id);
   }
 
@@ -145,7 +160,7 @@ public class SlateResource {
     if (!blocked) {
       throw Problem.badRequest("blocked: say true. To take everything off, delete the slate.");
     }
-    service.removeBlocked(id, actor());
+    drafts.removeBlocked(id, actor());
     return view(id);
   }
 
@@ -155,7 +170,7 @@ public class SlateResource {
   @RolesAllowed({Role.STEWARD_NAME, Role.DECIDER_NAME, Role.LEAD_NAME})
   public SlateDto send(@PathParam("id") String id, @Valid SendRequest request) {
     SendRequest asked = request == null ? new SendRequest(null, null) : request;
-    service.send(id, Params.day("deadline", asked.deadline()).orElse(null), asked.note(), actor());
+    drafts.send(id, Params.day("deadline", asked.deadline()).orElse(null), asked.note(), actor());
     return view(id);
   }
 
@@ -164,7 +179,7 @@ public class SlateResource {
   @RolesAllowed(Role.DECIDER_NAME)
   public SlateDto decide(@PathParam("id") String id, @Valid @NotNull DecideRequest request) {
     List<String> without = request.without() == null ? List.of() : request.without();
-    service.decide(id, request.grant(), without, request.reason(), actor());
+    decisions.decide(id, request.grant(), without, request.reason(), actor());
     return view(id);
   }
 
@@ -172,7 +187,7 @@ public class SlateResource {
   @Path("/{id}/post")
   @RolesAllowed(Role.STEWARD_NAME)
   public SlateDto post(@PathParam("id") String id) {
-    service.post(id, actor());
+    posting.post(id, actor());
     return view(id);
   }
 
@@ -180,7 +195,7 @@ public class SlateResource {
   @Path("/{id}/moves/{move}/undo")
   @RolesAllowed(Role.STEWARD_NAME)
   public SlateDto undo(@PathParam("id") String id, @PathParam("move") String move) {
-    service.undo(id, move, actor());
+    underWay.undo(id, move, actor());
     return view(id);
   }
 
@@ -189,7 +204,7 @@ public class SlateResource {
   @Path("/{id}/moves/{move}/done-by-hand")
   @RolesAllowed(Role.STEWARD_NAME)
   public SlateDto doneByHand(@PathParam("id") String id, @PathParam("move") String move) {
-    service.doneByHand(id, move, actor());
+    underWay.doneByHand(id, move, actor());
     return view(id);
   }
 
@@ -205,7 +220,7 @@ public class SlateResource {
       @PathParam("id") String id,
       @PathParam("move") String move,
       @NotNull @Valid EndRequest request) {
-    service.endCall(id, move, request.reason().strip(), actor());
+    underWay.endCall(id, move, request.reason().strip(), actor());
     return view(id);
   }
 
@@ -223,7 +238,7 @@ public class SlateResource {
       @PathParam("id") String id,
       @PathParam("move") String move,
       @NotNull @Valid PutOffRequest request) {
-    service.putOff(id, move, Params.day("due", request.due()).orElseThrow(), actor());
+    steps.putOff(id, move, Params.day("due", request.due()).orElseThrow(), actor());
     return view(id);
   }
 
@@ -232,7 +247,7 @@ public class SlateResource {
   @Path("/{id}/moves/{move}/take-off")
   @RolesAllowed(Role.STEWARD_NAME)
   public SlateDto takeOff(@PathParam("id") String id, @PathParam("move") String move) {
-    service.takeOff(id, move, actor());
+    steps.takeOff(id, move, actor());
     return view(id);
   }
 
@@ -241,7 +256,7 @@ public class SlateResource {
   @Path("/{id}/moves/{move}/agreed")
   @RolesAllowed(Role.STEWARD_NAME)
   public SlateDto agreed(@PathParam("id") String id, @PathParam("move") String move) {
-    service.agreed(id, move, actor());
+    steps.agreed(id, move, actor());
     return view(id);
   }
 
@@ -250,7 +265,7 @@ public class SlateResource {
   @Path("/{id}/moves/{move}/by-hand")
   @RolesAllowed(Role.STEWARD_NAME)
   public SlateDto byHand(@PathParam("id") String id, @PathParam("move") String move) {
-    service.turnToByHand(id, move, actor());
+    underWay.turnToByHand(id, move, actor());
     return view(id);
   }
 

@@ -107,18 +107,18 @@ class SlateStore {
       String slate,
       SlateMove.State state,
       MoveKind kind,
-      String plan,
+      @Nullable String plan,
       @Nullable String toLine,
       String vendor,
-      Integer seats,
+      @Nullable Integer seats,
       @Nullable Integer seatsHeld,
-      Boolean toHold,
+      @Nullable Boolean toHold,
       @Nullable LocalDate keepUntil,
       @Nullable LocalDate cashFrom,
-      String currency,
+      @Nullable String currency,
       SlateMove.@Nullable How settledHow,
       long count,
-      BigDecimal yearly) {
+      @Nullable BigDecimal yearly) {
 
     /** One that is alike to no other. */
     static Alike alone(SlateMove move) {

@@ -28,7 +28,8 @@ public class Sweeps {
 
   private final SlateStore store;
   private final SlateBlocks slateBlocks;
-  private final SlateService service;
+  private final SlateDecisions decisions;
+  private final SlatePosting posting;
   private final Journal journal;
   private final TallyClock clock;
   private final FourEyes fourEyes;
@@ -37,7 +38,8 @@ public class Sweeps {
   Sweeps(
       SlateStore store,
       SlateBlocks slateBlocks,
-      SlateService service,
+      SlateDecisions decisions,
+      SlatePosting posting,
       Journal journal,
       TallyClock clock,
       FourEyes fourEyes,
@@ -46,7 +48,8 @@ public class Sweeps {
     this.fourEyes = fourEyes;
     this.store = store;
     this.slateBlocks = slateBlocks;
-    this.service = service;
+    this.decisions = decisions;
+    this.posting = posting;
     this.journal = journal;
     this.clock = clock;
   }
@@ -116,7 +119,7 @@ public class Sweeps {
     slate.deadline = deadline;
     slate.note = note;
     store.add(slate);
-    SlateService.freeze(going, preview(change, going));
+    SlateChecks.freeze(going, preview(change, going));
     int place = 0;
     for (SlateMove move : going) {
       move.id = SlateStore.newId();
@@ -141,7 +144,7 @@ public class Sweeps {
   }
 
   public Standing standing(String slate) {
-    service.lapseOverdue();
+    decisions.lapseOverdue();
     return switch (store.slate(slate).state) {
       case DRAFT, SENT -> Standing.WAITS;
       case GRANTED -> Standing.GRANTED;
@@ -154,7 +157,7 @@ public class Sweeps {
 
   /** Posts a slate that was granted; moves that cannot go any more are taken off it. */
   public void post(String slate, String actor) {
-    service.post(slate, actor, true);
+    posting.post(slate, actor, true);
   }
 
   /** What became of each seat, by holding; seats that are not on the slate are not told. */

@@ -40,7 +40,7 @@ public class WorkByHandResource {
   private final VendorPages pages;
   private final SecurityIdentity identity;
   private final MoveTypes types;
-  private final SlateService service;
+  private final DueSteps steps;
 
   WorkByHandResource(
       Books books,
@@ -49,8 +49,8 @@ public class WorkByHandResource {
       VendorPages pages,
       SecurityIdentity identity,
       MoveTypes types,
-      SlateService service) {
-    this.service = service;
+      DueSteps steps) {
+    this.steps = steps;
     this.types = types;
     this.pages = pages;
     this.books = books;
@@ -119,7 +119,7 @@ public class WorkByHandResource {
   public List<Work> done(@QueryParam("slate") String slate, @QueryParam("vendor") String vendor) {
     String actor = identity.getPrincipal().getName();
     open(store.slatesByHand(), slate, vendor).forEach(call -> outcomes.sayDone(call.id, actor));
-    service.makeDueSteps();
+    steps.makeDueSteps();
     return list(slate, vendor);
   }
 

@@ -53,7 +53,7 @@ class HostileVendorTest {
   @Inject Demo demo;
   @Inject Books books;
   @Inject BookService bookService;
-  @Inject SlateService service;
+  @Inject SlatePosting posting;
   @Inject EntityManager entities;
 
   private final SlateRun run = new SlateRun();
@@ -294,7 +294,7 @@ class HostileVendorTest {
           Wait.until(
               "the book is read and waits for its turn",
               () -> reader.getState() == Thread.State.WAITING);
-          service.post(id, "runa");
+          posting.post(id, "runa");
           return null;
         });
     assertThatThrownBy(taking::join)

@@ -38,7 +38,7 @@ class SlatesTest {
   @Inject Demo demo;
   @Inject Books books;
   @Inject TallyClock clock;
-  @Inject SlateService service;
+  @Inject SlateDecisions decisions;
   @Inject Postman postman;
   @Inject EntityManager entities;
 
@@ -402,7 +402,7 @@ class SlatesTest {
                     .setParameter("d", today.minusDays(1))
                     .setParameter("id", id)
                     .executeUpdate());
-    service.lapseOverdue();
+    decisions.lapseOverdue();
     assertThat(slate(id).get("state").asText()).isEqualTo("LAPSED");
     assertThat(decide(id, true).status()).isEqualTo(409);
   }

@@ -38,12 +38,12 @@ class BuyMoreType implements NotedMoveType {
 
   @Override
   public Move toCore(SlateMove move) {
-    return new Move.BuyMore(move.line, move.seats);
+    return new Move.BuyMore(move.line(), move.seats());
   }
 
   @Override
   public String words(Book book, SlateMove move) {
-    return "buy %d %s more".formatted(move.seats, MoveWords.plan(book, move.plan));
+    return "buy %d %s more".formatted(move.seats(), MoveWords.plan(book, move.plan()));
   }
 
   @Override
@@ -54,15 +54,15 @@ class BuyMoreType implements NotedMoveType {
   @Override
   public void settle(Books.Change change, SlateMove move, String author, String actor) {
     LocalDate today = clock.today();
-    editor.changeQuantity(change, move.line, today, move.seats, "Slate " + move.slate);
+    editor.changeQuantity(change, move.line(), today, move.seats(), "Slate " + move.slate);
     String text = "Bought at %s: %d %s more from %s.";
     journal.add(
         actor,
         "BOUGHT",
         text.formatted(
             MoveWords.vendor(change.book(), move),
-            move.seats,
-            MoveWords.plan(change.book(), move.plan),
+            move.seats(),
+            MoveWords.plan(change.book(), move.plan()),
             Words.day(today)),
         move.journalEntryWithMoney());
   }

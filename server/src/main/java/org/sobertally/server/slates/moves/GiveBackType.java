@@ -1,5 +1,7 @@
 package org.sobertally.server.slates.moves;
 
+import static java.util.Objects.requireNonNull;
+
 import jakarta.enterprise.context.ApplicationScoped;
 import jakarta.persistence.EntityManager;
 import java.time.LocalDate;
@@ -43,12 +45,12 @@ class GiveBackType implements NotedMoveType {
 
   @Override
   public Move toCore(SlateMove move) {
-    return new Move.GiveBack(move.line, move.seats);
+    return new Move.GiveBack(move.line(), move.seats());
   }
 
   @Override
   public String words(Book book, SlateMove move) {
-    return "give back %d %s".formatted(move.seats, MoveWords.plan(book, move.plan));
+    return "give back %d %s".formatted(move.seats(), MoveWords.plan(book, move.plan()));
   }
 
   @Override
@@ -58,7 +60,8 @@ class GiveBackType implements NotedMoveType {
 
   @Override
   public void settle(Books.Change change, SlateMove move, String author, String actor) {
-    editor.changeQuantity(change, move.line, move.cashFrom(), -move.seats, "Slate " + move.slate);
+    editor.changeQuantity(
+        change, move.line(), move.cashFrom(), -move.seats(), "Slate " + move.slate);
     savings.add(stopped(change.book(), move));
     String text =
         "To be told to %s: %d %s fewer from %s. It is noted here; nobody was told by this.";
@@ -67,8 +70,8 @@ class GiveBackType implements NotedMoveType {
         "NOTICE_GIVEN",
         text.formatted(
             MoveWords.vendor(change.book(), move),
-            move.seats,
-            MoveWords.plan(change.book(), move.plan),
+            move.seats(),
+            MoveWords.plan(change.book(), move.plan()),
             Words.day(move.cashFrom())),
         move.journalEntryWithMoney());
   }
@@ -88,19 +91,19 @@ class GiveBackType implements NotedMoveType {
         move.id,
         move.slate,
         "%s of %s fewer"
-            .formatted(Words.count(move.seats, "seat"), book.plans().byId(move.plan).name()),
-        book.lines().byId(move.line).agreement(),
-        move.line,
-        move.seats,
+            .formatted(Words.count(move.seats(), "seat"), book.plans().byId(move.plan()).name()),
+        book.lines().byId(move.line()).agreement(),
+        move.line(),
+        move.seats(),
         move.cashFrom(),
-        new Money(move.yearly.negate(), move.currency),
+        new Money(requireNonNull(move.yearly).negate(), requireNonNull(move.currency)),
         decided.by(),
         decided.on());
   }
 
   @Override
   public void withdraw(Books.Change change, SlateMove move, String actor) {
-    editor.changeQuantity(change, move.line, move.cashFrom(), move.seats, "Notice withdrawn");
+    editor.changeQuantity(change, move.line(), move.cashFrom(), move.seats(), "Notice withdrawn");
     savings.remove(move.id);
     String text = "Withdrawn: %s.".formatted(words(change.book(), move));
     journal.add(actor, "NOTICE_WITHDRAWN", text, move.journalEntry());

@@ -28,9 +28,9 @@ class HandOutType implements VendorMoveType {
     }
     resolver.line(move, line);
     Book book = resolver.book;
-    if (book.plans().byId(move.plan).model() == PlanModel.FLOATING) {
+    if (book.plans().byId(move.plan()).model() == PlanModel.FLOATING) {
       return resolver.fault(
-          "plan", move.plan, "Nobody holds a seat of a pool. Set one aside there.");
+          "plan", move.plan(), "Nobody holds a seat of a pool. Set one aside there.");
     }
     return rule(request, resolver, move) && who(request, resolver, move);
   }
@@ -41,7 +41,7 @@ class HandOutType implements VendorMoveType {
     }
     boolean fits =
         resolver.book.standingRules().stream()
-            .anyMatch(rule -> rule.id().equals(request.rule()) && rule.plan().equals(move.plan));
+            .anyMatch(rule -> rule.id().equals(request.rule()) && rule.plan().equals(move.plan()));
     if (!fits) {
       return resolver.fault("rule", request.rule(), "There is no such rule for this plan.");
     }
@@ -73,13 +73,13 @@ class HandOutType implements VendorMoveType {
   @Override
   public Move toCore(SlateMove move) {
     return move.newAccount
-        ? new Move.HandOut(null, move.person, move.line)
-        : new Move.HandOut(move.account(), move.line);
+        ? new Move.HandOut(null, move.person, move.line())
+        : new Move.HandOut(move.account(), move.line());
   }
 
   @Override
   public String words(Book book, SlateMove move) {
-    return "%s %s".formatted(move.kind.words(), MoveWords.plan(book, move.plan));
+    return "%s %s".formatted(move.kind.words(), MoveWords.plan(book, move.plan()));
   }
 
   @Override
@@ -90,20 +90,20 @@ class HandOutType implements VendorMoveType {
             book.people().byId(move.person()).email(),
             true,
             null,
-            Set.of(move.plan),
+            Set.of(move.plan()),
             Set.of())
-        : AccountTarget.ofSeats(move.account(), Set.of(move.plan), Set.of());
+        : AccountTarget.ofSeats(move.account(), Set.of(move.plan()), Set.of());
   }
 
   @Override
   public AccountTarget undoTarget(Book book, SlateMove move) {
-    return AccountTarget.ofSeats(move.account(), Set.of(), Set.of(move.plan));
+    return AccountTarget.ofSeats(move.account(), Set.of(), Set.of(move.plan()));
   }
 
   @Override
   public void apply(MoveEffects effects) {
     effects.addAccount();
-    effects.open(effects.move().line);
+    effects.open(effects.move().line());
   }
 
   @Override

@@ -41,14 +41,14 @@ class KeepType implements NotedMoveType {
 
   @Override
   public Move toCore(SlateMove move) {
-    return new Move.KeepIt(move.holding, move.keepReason, move.keepUntil);
+    return new Move.KeepIt(move.holding(), move.keepReason, move.keepUntil);
   }
 
   @Override
   public String words(Book book, SlateMove move) {
     return "%s %s until %s"
         .formatted(
-            move.kind.words(), MoveWords.plan(book, move.plan), MoveWords.day(move.keepUntil()));
+            move.kind.words(), MoveWords.plan(book, move.plan()), MoveWords.day(move.keepUntil()));
   }
 
   @Override
@@ -58,13 +58,13 @@ class KeepType implements NotedMoveType {
 
   @Override
   public void settle(Books.Change change, SlateMove move, String author, String actor) {
-    move.opened = editor.keep(change, move.holding, move.keepReason(), author, move.keepUntil());
+    move.opened = editor.keep(change, move.holding(), move.keepReason(), author, move.keepUntil());
     String text = "%s is kept for %s until %s: %s.";
     journal.add(
         actor,
         "KEPT",
         text.formatted(
-            MoveWords.plan(change.book(), move.plan),
+            MoveWords.plan(change.book(), move.plan()),
             MoveWords.holder(change.book(), move),
             Words.day(move.keepUntil()),
             move.keepReason),
@@ -73,7 +73,7 @@ class KeepType implements NotedMoveType {
 
   @Override
   public void withdraw(Books.Change change, SlateMove move, String actor) {
-    editor.endKeep(change, move.holding, move.opened(), clock.today());
+    editor.endKeep(change, move.holding(), move.opened(), clock.today());
     String text = "Ended: %s.".formatted(words(change.book(), move));
     journal.add(actor, "KEEP_ENDED", text, move.journalEntry());
   }

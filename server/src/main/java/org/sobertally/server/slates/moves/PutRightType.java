@@ -31,35 +31,36 @@ class PutRightType implements VendorMoveType {
     move.account = request.account();
     move.plan = request.plan();
     move.vendor = book.plans().byId(request.plan()).vendor();
-    move.toHold = false;
+    boolean holds = false;
     if (book.accounts().has(request.account())) {
       move.person = book.accounts().byId(request.account()).person();
       for (int h : book.holdings().ofAccount(book.accounts().require(request.account()))) {
         boolean ofPlan = book.planOfLine(book.holdings().line(h)).id().equals(request.plan());
-        move.toHold |= ofPlan && book.holdings().openOn(h, Days.of(resolver.today));
+        holds |= ofPlan && book.holdings().openOn(h, Days.of(resolver.today));
       }
     }
+    move.toHold = holds;
     return true;
   }
 
   @Override
   public Move toCore(SlateMove move) {
-    return new Move.PutRight(move.account(), move.plan, move.toHold);
+    return new Move.PutRight(move.account(), move.plan(), move.toHold());
   }
 
   @Override
   public String words(Book book, SlateMove move) {
     return "put right: %s %s"
-        .formatted(move.toHold ? "give" : "take", MoveWords.plan(book, move.plan));
+        .formatted(move.toHold() ? "give" : "take", MoveWords.plan(book, move.plan()));
   }
 
   @Override
   public AccountTarget target(Book book, SlateMove move) {
-    if (!move.toHold) {
-      return AccountTarget.ofSeats(move.account(), Set.of(), Set.of(move.plan));
+    if (!move.toHold()) {
+      return AccountTarget.ofSeats(move.account(), Set.of(), Set.of(move.plan()));
     }
     String email = book.accounts().byId(move.account()).email();
-    return new AccountTarget(move.account(), email, true, null, Set.of(move.plan), Set.of());
+    return new AccountTarget(move.account(), email, true, null, Set.of(move.plan()), Set.of());
   }
 
   @Override

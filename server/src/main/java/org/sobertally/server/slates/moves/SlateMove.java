@@ -84,15 +84,15 @@ public class SlateMove {
   @Enumerated(EnumType.STRING)
   public State state;
 
-  public String holding;
+  public @Nullable String holding;
   public @Nullable String account;
   public @Nullable String person;
   public String vendor;
 
   /** The plan and the subscription of the holding, or of the seats that are about to move. */
-  public String plan;
+  public @Nullable String plan;
 
-  public String line;
+  public @Nullable String line;
 
   /** The subscription that a switch goes to. */
   @Column(name = "to_line")
@@ -109,7 +109,7 @@ public class SlateMove {
   public @Nullable LocalDate keepUntil;
 
   /** How many seats are given back or bought. */
-  public Integer seats;
+  public @Nullable Integer seats;
 
   /** How many seats the account held when its move was planned. */
   @Column(name = "seats_held")
@@ -117,7 +117,7 @@ public class SlateMove {
 
   /** Whether an account that is put right is to hold the plan. */
   @Column(name = "to_hold")
-  public Boolean toHold;
+  public @Nullable Boolean toHold;
 
   /** Whether the account is opened by the move. */
   @Column(name = "new_account")
@@ -125,13 +125,13 @@ public class SlateMove {
 
   /** How a seat that is handed out comes to its holder; null for by hand. */
   @Enumerated(EnumType.STRING)
-  public Holding.Method method;
+  public Holding.@Nullable Method method;
 
   /** Money a year, below zero where saved, as it was when the slate was sent. */
-  public BigDecimal yearly;
+  public @Nullable BigDecimal yearly;
 
   @Column(columnDefinition = "char(3)")
-  public String currency;
+  public @Nullable String currency;
 
   @Column(name = "cash_from")
   public @Nullable LocalDate cashFrom;
@@ -183,6 +183,31 @@ public class SlateMove {
   /** The account of a move that is of one. */
   public String account() {
     return requireNonNull(account, "account");
+  }
+
+  /** The holding of a move that is of one. */
+  public String holding() {
+    return requireNonNull(holding, "holding");
+  }
+
+  /** The plan of a move that is of one. */
+  public String plan() {
+    return requireNonNull(plan, "plan");
+  }
+
+  /** The subscription of a move that is of one. */
+  public String line() {
+    return requireNonNull(line, "line");
+  }
+
+  /** How many seats are given back or bought. */
+  public int seats() {
+    return requireNonNull(seats, "seats");
+  }
+
+  /** Whether an account that is put right is to hold the plan. */
+  public boolean toHold() {
+    return requireNonNull(toHold, "toHold");
   }
 
   /** The person of a move that hands something to one. */

@@ -42,13 +42,14 @@ class SwitchType implements VendorMoveType {
     move.toLine = line;
     Book book = resolver.book;
     String plan = planOf(book, line);
-    MoveKind is = MoveKind.between(book.plans().byId(move.plan), book.plans().byId(plan));
+    MoveKind is = MoveKind.between(book.plans().byId(move.plan()), book.plans().byId(plan));
     if (is != request.kind() && request.kind() != MoveKind.SWAP) {
       String text = "From %s to %s is a %s.";
       return resolver.fault(
           "kind",
           request.kind().name(),
-          text.formatted(MoveWords.plan(book, move.plan), MoveWords.plan(book, plan), is.words()));
+          text.formatted(
+              MoveWords.plan(book, move.plan()), MoveWords.plan(book, plan), is.words()));
     }
     move.kind = is;
     return true;
@@ -67,7 +68,7 @@ class SwitchType implements VendorMoveType {
 
   /** The resting seat of the account as it is now, if it has one, is written on the move. */
   private static void findResting(Book book, SlateMove move, LocalDate today) {
-    if (move.holding != null) {
+    if (move.holding() != null) {
       return;
     }
     Move now = new Move.WakeAccount(move.account(), move.toLine()).resolved(book, today);
@@ -77,7 +78,7 @@ class SwitchType implements VendorMoveType {
     }
     move.holding = book.holdings().id(h);
     move.line = book.lines().get(book.holdings().line(h)).id();
-    move.plan = planOf(book, move.line);
+    move.plan = planOf(book, move.line());
   }
 
   private static String planOf(Book book, String line) {
@@ -86,9 +87,9 @@ class SwitchType implements VendorMoveType {
 
   @Override
   public Move toCore(SlateMove move) {
-    return move.holding == null
+    return move.holding() == null
         ? new Move.WakeAccount(move.account(), move.toLine())
-        : new Move.Switch(move.holding, move.toLine());
+        : new Move.Switch(move.holding(), move.toLine());
   }
 
   @Override
@@ -98,13 +99,13 @@ class SwitchType implements VendorMoveType {
 
   @Override
   public String words(Book book, SlateMove move) {
-    if (move.holding == null) {
+    if (move.holding() == null) {
       return "%s → %s".formatted(move.kind.words(), MoveWords.planOfLine(book, move.toLine()));
     }
     return "%s %s → %s"
         .formatted(
             move.kind.words(),
-            MoveWords.plan(book, move.plan),
+            MoveWords.plan(book, move.plan()),
             MoveWords.planOfLine(book, move.toLine()));
   }
 
@@ -121,7 +122,7 @@ class SwitchType implements VendorMoveType {
         null,
         login(move.kind, false),
         Set.of(planOf(book, move.toLine())),
-        Set.of(move.plan));
+        Set.of(move.plan()));
   }
 
   @Override
@@ -131,7 +132,7 @@ class SwitchType implements VendorMoveType {
         null,
         null,
         login(move.kind, true),
-        Set.of(move.plan),
+        Set.of(move.plan()),
         Set.of(planOf(book, move.toLine())));
   }
 
@@ -152,7 +153,7 @@ class SwitchType implements VendorMoveType {
 
   @Override
   public void apply(MoveEffects effects) {
-    effects.end(effects.move().holding);
+    effects.end(effects.move().holding());
     setLogin(effects, false);
     effects.open(effects.move().toLine());
   }
@@ -171,7 +172,7 @@ class SwitchType implements VendorMoveType {
 
   @Override
   public List<Move> undoMoves(Book book, SlateMove move) {
-    return List.of(new Move.Switch(move.opened(), move.line));
+    return List.of(new Move.Switch(move.opened(), move.line()));
   }
 
   /** Who was put to rest is shut out, and let in with the seat. */

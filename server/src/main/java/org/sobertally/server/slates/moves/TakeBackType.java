@@ -25,12 +25,12 @@ class TakeBackType implements VendorMoveType {
 
   @Override
   public Move toCore(SlateMove move) {
-    return new Move.TakeBack(move.holding);
+    return new Move.TakeBack(move.holding());
   }
 
   @Override
   public String words(Book book, SlateMove move) {
-    return "%s %s".formatted(move.kind.words(), MoveWords.plan(book, move.plan));
+    return "%s %s".formatted(move.kind.words(), MoveWords.plan(book, move.plan()));
   }
 
   @Override
@@ -40,17 +40,17 @@ class TakeBackType implements VendorMoveType {
 
   @Override
   public AccountTarget target(Book book, SlateMove move) {
-    return AccountTarget.ofSeats(move.account(), Set.of(), Set.of(move.plan));
+    return AccountTarget.ofSeats(move.account(), Set.of(), Set.of(move.plan()));
   }
 
   @Override
   public AccountTarget undoTarget(Book book, SlateMove move) {
-    return AccountTarget.ofSeats(move.account(), Set.of(move.plan), Set.of());
+    return AccountTarget.ofSeats(move.account(), Set.of(move.plan()), Set.of());
   }
 
   @Override
   public void apply(MoveEffects effects) {
-    effects.end(effects.move().holding);
+    effects.end(effects.move().holding());
   }
 
   @Override
@@ -65,6 +65,6 @@ class TakeBackType implements VendorMoveType {
 
   @Override
   public List<Move> undoMoves(Book book, SlateMove move) {
-    return List.of(new Move.HandOut(move.account(), move.line));
+    return List.of(new Move.HandOut(move.account(), move.line()));
   }
 }
