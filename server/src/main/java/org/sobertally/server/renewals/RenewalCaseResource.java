@@ -43,7 +43,10 @@ import org.sobertally.server.time.TallyClock;
 public class RenewalCaseResource {
 
   private final Books books;
-  private final RenewalService service;
+  private final RenewalChoices choices;
+  private final RenewalDecisions decisions;
+  private final RenewalNotices notices;
+  private final NextTerms nextTerms;
   private final RenewalCases cases;
   private final SignIns sessions;
   private final TallyClock clock;
@@ -51,13 +54,19 @@ public class RenewalCaseResource {
 
   RenewalCaseResource(
       Books books,
-      RenewalService service,
+      RenewalChoices choices,
+      RenewalDecisions decisions,
+      RenewalNotices notices,
+      NextTerms nextTerms,
       RenewalCases cases,
       SignIns sessions,
       TallyClock clock,
       SecurityIdentity identity) {
     this.books = books;
-    this.service = service;
+    this.choices = choices;
+    this.decisions = decisions;
+    this.notices = notices;
+    this.nextTerms = nextTerms;
     this.cases = cases;
     this.sessions = sessions;
     this.clock = clock;
@@ -145,7 +154,7 @@ public class RenewalCaseResource {
   @RolesAllowed(Role.STEWARD_NAME)
   public RenewalCaseDto prepare(
       @PathParam("agreement") String agreement, @NotNull @Valid RenewalForms.Choice choice) {
-    service.prepare(agreement, choice, actor());
+    choices.prepare(agreement, choice, actor());
     return look(agreement);
   }
 
@@ -154,7 +163,7 @@ public class RenewalCaseResource {
   @RolesAllowed(Role.STEWARD_NAME)
   public RenewalCaseDto ask(
       @PathParam("agreement") String agreement, @NotNull @Valid RenewalForms.Ask form) {
-    service.ask(agreement, day("decideBy", form.decideBy()), actor());
+    decisions.ask(agreement, day("decideBy", form.decideBy()), actor());
     return look(agreement);
   }
 
@@ -163,7 +172,7 @@ public class RenewalCaseResource {
   @RolesAllowed(Role.DECIDER_NAME)
   public RenewalCaseDto decide(
       @PathParam("agreement") String agreement, @NotNull @Valid RenewalForms.Decision form) {
-    service.decide(agreement, form.grant(), form.note(), actor());
+    decisions.decide(agreement, form.grant(), form.note(), actor());
     return look(agreement);
   }
 
@@ -172,7 +181,7 @@ public class RenewalCaseResource {
   @RolesAllowed(Role.STEWARD_NAME)
   public RenewalCaseDto giveNotice(
       @PathParam("agreement") String agreement, @NotNull @Valid RenewalForms.Notice form) {
-    service.giveNotice(agreement, form, day("day", form.day()), actor());
+    notices.giveNotice(agreement, form, day("day", form.day()), actor());
     return look(agreement);
   }
 
@@ -180,7 +189,7 @@ public class RenewalCaseResource {
   @Path("/case/notice")
   @RolesAllowed(Role.STEWARD_NAME)
   public RenewalCaseDto withdrawNotice(@PathParam("agreement") String agreement) {
-    service.withdrawNotice(agreement, actor());
+    notices.withdrawNotice(agreement, actor());
     return look(agreement);
   }
 
@@ -193,7 +202,7 @@ public class RenewalCaseResource {
       @PathParam("agreement") String agreement,
       @QueryParam("name") @NotNull @Size(min = 1, max = 400) String name,
       byte[] content) {
-    service.prove(agreement, name, PaperFiles.required(name, content), actor());
+    notices.prove(agreement, name, PaperFiles.required(name, content), actor());
     return look(agreement);
   }
 
@@ -218,7 +227,7 @@ public class RenewalCaseResource {
   @RolesAllowed(Role.STEWARD_NAME)
   public RenewalCaseDto renew(
       @PathParam("agreement") String agreement, @NotNull @Valid RenewalForms.NextTerm form) {
-    service.renew(agreement, form, Params.day("ends", form.ends()).orElse(null), actor());
+    nextTerms.renew(agreement, form, Params.day("ends", form.ends()).orElse(null), actor());
     return look(agreement);
   }
 
@@ -227,7 +236,7 @@ public class RenewalCaseResource {
   @RolesAllowed(Role.STEWARD_NAME)
   public RenewalCaseDto keep(
       @PathParam("agreement") String agreement, @NotNull @Valid RenewalForms.Keep form) {
-    service.keep(agreement, form.reason(), day("until", form.until()), actor());
+    choices.keep(agreement, form.reason(), day("until", form.until()), actor());
     return look(agreement);
   }
 

@@ -105,7 +105,7 @@ class RenewalReminders {
                 Words.day(chance.renews()),
                 Words.day(chance.noticeBy()),
                 Words.count((int) left, "day"),
-                RenewalService.words(state),
+                RenewalLife.words(state),
                 address,
                 agreement.id());
     String subject =

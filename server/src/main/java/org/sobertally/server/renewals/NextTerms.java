@@ -1,0 +1,131 @@
+package org.sobertally.server.renewals;
+
+import jakarta.enterprise.context.ApplicationScoped;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+import org.sobertally.core.agreement.Agreement;
+import org.sobertally.core.agreement.Offer;
+import org.sobertally.core.agreement.Subscription;
+import org.sobertally.core.agreement.Term;
+import org.sobertally.core.book.Book;
+import org.sobertally.core.catalogue.PlanModel;
+import org.sobertally.core.money.Money;
+import org.sobertally.core.money.MoneyWords;
+import org.sobertally.core.words.Words;
+import org.sobertally.server.book.store.BookEditor;
+import org.sobertally.server.book.store.Books;
+import org.sobertally.server.journal.Journal;
+import org.sobertally.server.kept.Savings;
+import org.sobertally.server.refusal.Refusal;
+import org.sobertally.server.time.TallyClock;
+
+/** The vendor has confirmed: the next term is written down, and the saving. */
+@ApplicationScoped
+class NextTerms {
+
+  private final Books books;
+  private final BookEditor editor;
+  private final Savings savings;
+  private final Journal journal;
+  private final TallyClock clock;
+  private final RenewalLife life;
+
+  NextTerms(
+      Books books,
+      BookEditor editor,
+      Savings savings,
+      Journal journal,
+      TallyClock clock,
+      RenewalLife life) {
+    this.books = books;
+    this.editor = editor;
+    this.savings = savings;
+    this.journal = journal;
+    this.clock = clock;
+    this.life = life;
+  }
+
+  /** The vendor has confirmed: the next term begins on the renewal day, and the money is kept. */
+  RenewalCase renew(
+      String agreement, RenewalForms.NextTerm form, @Nullable LocalDate ends, String actor) {
+    return books.write(
+        change -> {
+          Book book = change.book();
+          RenewalCase one =
+              life.requireTold(
+                  book,
+                  agreement,
+                  "Nothing was told to the vendor that is not written down yet. Give notice first.");
+          LocalDate until = ends == null ? one.renews.plusMonths(one.months) : ends;
+          if (!one.renews.isBefore(until)) {
+            throw Refusal.badInput(
+                "ends: the term begins on %s and must end after that."
+                    .formatted(Words.day(one.renews)));
+          }
+          life.move(one, RenewalState.RENEWED);
+          Agreement of = book.agreements().byId(agreement);
+          List<Term.Later> later = new ArrayList<>(of.later());
+          later.removeIf(term -> term.from().equals(one.renews));
+          later.add(new Term.Later(one.renews, until, form.noticeDays(), null, null));
+          editor.put(change, of.withLater(later));
+          if (one.offer != null) {
+            takePrices(change, one);
+          }
+          one.renewedOn = clock.today();
+          Money less = one.less().rounded();
+          if (less.amount().signum() > 0) {
+            savings.add(
+                new Savings.Stopped(
+                    one.id,
+                    null,
+                    "%s renewed: %s".formatted(of.name(), life.said(book, one)),
+                    agreement,
+                    null,
+                    0,
+                    one.renews,
+                    book.rates().toReporting(less, clock.today()),
+                    one.decidedBy,
+                    one.decidedOn));
+          }
+          journal.add(
+              actor,
+              "RENEWED",
+              "%s is renewed from %s until before %s: %s, %s a year less."
+                  .formatted(
+                      of.name(),
+                      Words.day(one.renews),
+                      Words.day(until),
+                      life.said(book, one),
+                      MoneyWords.exact(less)));
+          return one;
+        });
+  }
+
+  private void takePrices(Books.Change change, RenewalCase one) {
+    String offer = one.offer;
+    if (offer == null || !change.book().offers().has(offer)) {
+      throw Refusal.conflict("The offer is not in the book any more: bring it in again.");
+    }
+    for (Offer.PriceOf price : change.book().offers().byId(offer).prices()) {
+      for (Subscription line : change.book().lines().all()) {
+        PlanModel model = change.book().plans().byId(line.plan()).model();
+        if (line.agreement().equals(one.agreement)
+            && line.plan().equals(price.plan())
+            && model != PlanModel.FLOATING) {
+          List<Subscription.LaterPrices> later = new ArrayList<>(line.laterPrices());
+          later.removeIf(same -> same.from().equals(one.renews));
+          later.add(
+              new Subscription.LaterPrices(
+                  one.renews,
+                  price.prices().unitPrice(),
+                  price.prices().pricing(),
+                  price.prices().minimum(),
+                  price.prices().breaks()));
+          editor.put(change, line.withPrices(line.prices(), later));
+        }
+      }
+    }
+  }
+}
