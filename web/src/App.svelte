@@ -4,6 +4,8 @@
   import Ask from './places/ask/Ask.svelte';
   import Frame from './places/frame/Frame.svelte';
   import SignIn from './places/sign-in/SignIn.svelte';
+  import Tips from './pieces/tips/Tips.svelte';
+  import Told from './pieces/told/Told.svelte';
   import Textures from './pieces/state-swatch/Textures.svelte';
   import { onKey } from './state/keys.svelte';
   import { session } from './state/session.svelte';
@@ -19,6 +21,8 @@
 
 <svelte:window onkeydown={onKey} />
 <Textures />
+<Tips />
+<Told />
 {#if token}
   <Ask {token} />
 {:else if answer}

@@ -6,6 +6,7 @@
   import { Question } from '../../state/question.svelte';
   import { plusDays, sayCount, sayShortDay } from '../../state/say';
   import { today } from '../../state/address.svelte';
+  import { told } from '../../state/told.svelte';
 
   const USUAL_DAYS = 14;
 
@@ -15,7 +16,6 @@
   let domains = $state('');
   let group = $state('');
   let until = $state(plusDays(today(), USUAL_DAYS));
-  let copied = $state('');
 
   const question = new Question(
     () => null,
@@ -54,7 +54,7 @@
   const copy = (link: Schemas['AskLink']) =>
     work(async () => {
       await navigator.clipboard.writeText(location.origin + link.path);
-      copied = link.id;
+      told.tell('The link is copied: put it where those who may ask will read it.');
     });
 </script>
 
@@ -104,9 +104,7 @@
         {sayShortDay(link.until, today())}; {sayCount(link.asked, 'person', 'people')} asked
       </span>
       <span class="do">
-        <button class="word" onclick={() => copy(link)}>
-          {copied === link.id ? 'copied' : 'copy'}
-        </button>
+        <button class="word" onclick={() => copy(link)}> copy </button>
         <button class="word" onclick={() => withdraw(link.id)}>withdraw</button>
       </span>
     </li>

@@ -2,6 +2,7 @@ import { fireEvent, render, screen } from '@testing-library/svelte';
 import { afterEach, beforeEach, expect, it, vi } from 'vitest';
 import type { Schemas } from '../../api/client';
 import { at, choose, only, serve, signIn } from '../../testing/server';
+import { told } from '../../state/told.svelte';
 import AskLinks from './AskLinks.svelte';
 
 const link: Schemas['AskLink'] = {
@@ -64,6 +65,7 @@ it('copies a link whole, and shows no longer what was withdrawn', async () => {
   render(AskLinks);
   await fireEvent.click(await screen.findByRole('button', { name: 'copy' }));
   expect(written).toHaveBeenCalledWith(`${location.origin}/ask/token`);
+  expect(told.words).toContain('copied');
   await fireEvent.click(screen.getByRole('button', { name: 'withdraw' }));
   expect(await screen.findByText(/None is in force/)).toBeTruthy();
   vi.unstubAllGlobals();
