@@ -65,13 +65,13 @@ Days in one's own calendar: an address that a calendar program reads.
 <style>
   div {
     flex-basis: 100%;
-    font-size: 12.5px;
+    font-size: var(--type-row);
   }
   input {
     width: 52ch;
     border: 0;
     border-bottom: 1px dotted var(--soft);
     background: transparent;
-    font: 11.5px var(--font-mono);
+    font: var(--type-note) var(--font-mono);
   }
 </style>

@@ -159,7 +159,7 @@ in our form.
     border: 0;
     background: none;
     color: var(--ink);
-    font-size: 12.5px;
+    font-size: var(--type-row);
     padding: 1px 0;
   }
   input[aria-invalid='true'] {
@@ -168,7 +168,7 @@ in our form.
   .open {
     cursor: pointer;
     color: var(--soft);
-    padding: 0 2px;
+    padding: 0 var(--s-2);
   }
   .open::after {
     content: '▾';
@@ -193,7 +193,7 @@ in our form.
     border: 1px solid var(--locked);
     border-radius: 2px;
     color: var(--locked);
-    font-size: 11.5px;
-    padding: 1px 6px;
+    font-size: var(--type-note);
+    padding: 1px var(--s-6);
   }
 </style>

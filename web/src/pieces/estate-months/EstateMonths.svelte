@@ -48,8 +48,7 @@ the accounts that lie there today.
   <div bind:clientWidth={width}>
     <svg {width} height={H + 18} role="img" aria-label={months.map(says).join('. ')}>
       {#each months as month, n (month.day)}
-        <g transform="translate({n * column} 0)">
-          <title>{says(month)}</title>
+        <g transform="translate({n * column} 0)" data-says={says(month)}>
           {#each stacked(month) as band (band.key)}
             <rect
               x="1"
@@ -71,22 +70,22 @@ the accounts that lie there today.
 
 <style>
   figure {
-    margin: 0 0 10px;
+    margin: 0 0 var(--s-10);
   }
   figcaption {
-    font: 600 13px var(--font-serif);
-    padding-bottom: 4px;
+    font: 600 var(--type-text) var(--font-serif);
+    padding-bottom: var(--s-4);
   }
   .sub {
     font-weight: 400;
-    margin-left: 10px;
+    margin-left: var(--s-10);
   }
   .base {
     stroke: var(--ink);
     stroke-width: 1;
   }
   text {
-    font: 10.5px var(--font-mono);
+    font: var(--type-fine) var(--font-mono);
     fill: var(--soft);
   }
 </style>

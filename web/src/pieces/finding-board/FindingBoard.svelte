@@ -112,8 +112,8 @@ a row chooses every combination that it is part of.
           aria-label="{says(c)} {label(c)}"
           onclick={() => toggle(key)}
           onkeydown={(e) => press(e, key)}
+          data-says={says(c)}
         >
-          <title>{says(c)}</title>
           <rect class="whole" width={COLUMN} height={BARS + kinds.length * ROW} />
           <rect class="ground" y={BARS} width={COLUMN} height={kinds.length * ROW} />
           <rect
@@ -154,7 +154,7 @@ a row chooses every combination that it is part of.
   .board {
     display: grid;
     grid-template-columns: 330px minmax(0, 1fr);
-    gap: 18px;
+    gap: var(--s-16);
   }
   li {
     border-top: 1px solid var(--fine);
@@ -176,7 +176,7 @@ a row chooses every combination that it is part of.
   }
   li .num {
     text-align: right;
-    font-size: 12px;
+    font-size: var(--type-note);
   }
   .column {
     cursor: pointer;

@@ -237,7 +237,7 @@ who were idle so long came back within the days that the odds are of, with their
     stroke: var(--ink);
   }
   .tick {
-    font: 10.5px var(--font-mono);
+    font: var(--type-fine) var(--font-mono);
     fill: var(--soft);
   }
   .curve {
@@ -260,10 +260,10 @@ who were idle so long came back within the days that the odds are of, with their
     opacity: 0.13;
   }
   .odds-word.num {
-    font: 10.5px var(--font-mono);
+    font: var(--type-fine) var(--font-mono);
   }
   .odds-word {
-    font-size: 11px;
+    font-size: var(--type-fine);
     fill: var(--invite-text);
   }
   .line {
@@ -286,15 +286,15 @@ who were idle so long came back within the days that the odds are of, with their
     outline: none;
   }
   .days {
-    font: 600 11px var(--font-mono);
+    font: 600 var(--type-fine) var(--font-mono);
     fill: var(--on-ink);
   }
   .figure {
-    font: 600 15px var(--font-mono);
+    font: 600 var(--type-lead) var(--font-mono);
     fill: var(--ink);
   }
   .small {
-    font-size: 11.5px;
+    font-size: var(--type-note);
     fill: var(--soft);
   }
   .halo {

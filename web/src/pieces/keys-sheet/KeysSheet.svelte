@@ -36,7 +36,7 @@ Every key that does something here, and what.
   dl {
     display: grid;
     grid-template-columns: 110px 1fr;
-    gap: 6px 12px;
-    font-size: 13px;
+    gap: var(--s-6) var(--s-12);
+    font-size: var(--type-text);
   }
 </style>

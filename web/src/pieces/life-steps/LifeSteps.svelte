@@ -28,13 +28,13 @@ The steps of a life (of a slate, a round), and how far it has come.
 <style>
   ol {
     display: flex;
-    margin: 12px 0 14px;
+    margin: var(--s-12) 0 var(--s-14);
     border-bottom: 1px solid var(--rule);
   }
   li {
-    padding: 3px 26px 5px 0;
+    padding: var(--s-3) var(--s-24) var(--s-4) 0;
     color: var(--soft);
-    font-size: 12.5px;
+    font-size: var(--type-row);
     position: relative;
   }
   li.reached {

@@ -108,10 +108,10 @@
 
 <style>
   caption {
-    padding-top: 12px;
+    padding-top: var(--s-12);
     text-align: left;
-    font: 600 14.5px var(--font-serif);
-    padding-bottom: 4px;
+    font: 600 var(--type-lead) var(--font-serif);
+    padding-bottom: var(--s-4);
   }
   tbody tr {
     cursor: default;
@@ -132,7 +132,7 @@
     background: var(--tape);
   }
   tr.at > :global(td:first-child:not(.mark)) {
-    padding-left: 9px;
+    padding-left: var(--s-8);
   }
   th button {
     font: inherit;
@@ -150,6 +150,6 @@
     text-align: center;
   }
   .none {
-    padding: 12px 0;
+    padding: var(--s-12) 0;
   }
 </style>

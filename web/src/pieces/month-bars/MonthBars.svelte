@@ -79,6 +79,7 @@ expected of the months to come. A month that is chosen stands out.
       }${m.changes.map((c) => `; ${sayDay(c.day)} ${c.what}, ${less(c.yearly)} a year`).join('')}`,
     })),
   );
+  let namedText = $state<SVGTextElement>();
   const bar = $derived(Math.max(2, column - GAP));
   const letter = (month: string) => sayMonth(month).charAt(0);
   /** The largest change ahead is named on the picture; the others are told by their bars. */
@@ -92,6 +93,10 @@ expected of the months to come. A month that is chosen stands out.
       )[0] ?? null
     );
   });
+  /** On whichever side of its mark it fits. */
+  const namedLeft = $derived(
+    named !== null && named.x + (namedText?.getComputedTextLength?.() ?? 0) + 8 > width,
+  );
 </script>
 
 <div bind:clientWidth={width}>
@@ -113,8 +118,8 @@ expected of the months to come. A month that is chosen stands out.
           aria-label={one.says}
           onclick={() => onchoose?.(one.month.month)}
           onkeydown={(event) => event.key === 'Enter' && onchoose?.(one.month.month)}
+          data-says={one.says}
         >
-          <title>{one.says}</title>
           {#each one.parts as part (part.texture)}
             {#if part.height > 0}
               <rect
@@ -131,8 +136,7 @@ expected of the months to come. A month that is chosen stands out.
         </g>
       {/each}
       {#each ahead as one (one.month.month)}
-        <g class="ahead" role="img" aria-label={one.says}>
-          <title>{one.says}</title>
+        <g class="ahead" role="img" aria-label={one.says} data-says={one.says}>
           <rect x={one.x} y={one.y} width={bar} height={H - one.y} />
           {#if one.slate !== null}
             <path class="slate" d="M{one.x - 1} {one.slate}h{bar + 2}" />
@@ -145,9 +149,10 @@ expected of the months to come. A month that is chosen stands out.
         <path class="mark" d="M{named.x} -8V{H}" />
         <text
           class="named"
-          x={named.x > width / 2 + 100 ? named.x - 4 : named.x + 4}
+          x={namedLeft ? named.x - 4 : named.x + 4}
           y="-14"
-          class:left={named.x > width / 2 + 100}
+          class:left={namedLeft}
+          bind:this={namedText}
           >{sayDay(named.change.day)}: {named.change.what}, {less(named.change.yearly)} a year</text
         >
       {/if}
@@ -179,7 +184,7 @@ expected of the months to come. A month that is chosen stands out.
 
 <style>
   text {
-    font: 11px var(--font-mono);
+    font: var(--type-fine) var(--font-mono);
     fill: var(--soft);
     text-anchor: middle;
   }
@@ -187,7 +192,7 @@ expected of the months to come. A month that is chosen stands out.
     text-anchor: end;
   }
   .named {
-    font: 11.5px var(--font-sans);
+    font: var(--type-note) var(--font-sans);
     fill: var(--ink);
     text-anchor: start;
   }
@@ -233,14 +238,14 @@ expected of the months to come. A month that is chosen stands out.
   .legend {
     display: flex;
     flex-wrap: wrap;
-    gap: 2px 18px;
-    padding: 4px 0 0 40px;
-    font-size: 11.5px;
+    gap: var(--s-2) var(--s-16);
+    padding: var(--s-4) 0 0 var(--s-40);
+    font-size: var(--type-note);
     color: var(--soft);
   }
   .legend svg {
     display: inline-block;
-    margin-right: 6px;
+    margin-right: var(--s-6);
     vertical-align: -1px;
   }
 </style>

@@ -123,7 +123,7 @@ reason, a day or a choice ask for it in a small sheet.
   summary {
     list-style: none;
     cursor: pointer;
-    font-size: 12px;
+    font-size: var(--type-note);
     white-space: nowrap;
   }
   ul {
@@ -134,15 +134,15 @@ reason, a day or a choice ask for it in a small sheet.
     background: var(--sheet);
     border: 1px solid var(--ink);
     border-radius: 3px;
-    padding: 3px 0;
+    padding: var(--s-3) 0;
     max-height: 320px;
     overflow: auto;
   }
   li button {
     width: 100%;
     text-align: left;
-    padding: 4px 12px;
-    font-size: 12.5px;
+    padding: var(--s-4) var(--s-12);
+    font-size: var(--type-row);
     white-space: nowrap;
   }
   li button:hover,
@@ -151,18 +151,18 @@ reason, a day or a choice ask for it in a small sheet.
   }
   form {
     display: grid;
-    gap: 12px;
+    gap: var(--s-12);
   }
   label {
     display: grid;
-    gap: 3px;
-    font-size: 12.5px;
+    gap: var(--s-3);
+    font-size: var(--type-row);
   }
   input {
     border: 1px solid var(--rule);
     border-radius: 3px;
     background: var(--tape);
-    padding: 5px 8px;
-    font-size: 13px;
+    padding: var(--s-4) var(--s-8);
+    font-size: var(--type-text);
   }
 </style>

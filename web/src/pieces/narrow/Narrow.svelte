@@ -73,14 +73,14 @@ rest opens behind *narrow …* (key `f`).
 
 <style>
   .narrow {
-    margin: 7px 0 6px;
-    font-size: 12px;
+    margin: var(--s-6) 0 var(--s-6);
+    font-size: var(--type-note);
     color: var(--soft);
   }
   .line {
     display: flex;
     flex-wrap: wrap;
-    gap: 5px 12px;
+    gap: var(--s-4) var(--s-12);
     align-items: baseline;
   }
   .set {
@@ -88,7 +88,7 @@ rest opens behind *narrow …* (key `f`).
     border-radius: 2px;
     background: var(--sheet);
     color: var(--ink);
-    padding: 0 6px;
+    padding: 0 var(--s-6);
   }
   .set i {
     font-style: normal;
@@ -100,16 +100,16 @@ rest opens behind *narrow …* (key `f`).
   .end {
     margin-left: auto;
     display: flex;
-    gap: 12px;
+    gap: var(--s-12);
     align-items: baseline;
   }
   .fields {
     display: flex;
     flex-wrap: wrap;
-    gap: 6px 16px;
+    gap: var(--s-6) var(--s-16);
     align-items: baseline;
-    margin-top: 6px;
-    padding: 7px 10px;
+    margin-top: var(--s-6);
+    padding: var(--s-6) var(--s-10);
     background: var(--tape);
     border: 1px solid var(--rule);
     border-radius: 3px;

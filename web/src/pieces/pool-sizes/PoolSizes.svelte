@@ -111,7 +111,7 @@ bought is marked, and the smallest size that refuses at most one start in a hund
     touch-action: none;
   }
   text {
-    font: 10.5px var(--font-mono);
+    font: var(--type-fine) var(--font-mono);
     fill: var(--soft);
   }
   .end {
@@ -141,7 +141,7 @@ bought is marked, and the smallest size that refuses at most one start in a hund
     fill: var(--ink);
   }
   .words {
-    font-size: 12px;
+    font-size: var(--type-note);
   }
   .mark {
     display: inline-block;
@@ -149,10 +149,10 @@ bought is marked, and the smallest size that refuses at most one start in a hund
     height: 0;
     border-top: 2px solid var(--locked);
     vertical-align: middle;
-    margin: 0 4px 0 0;
+    margin: 0 var(--s-4) 0 0;
   }
   .would-mark {
     border-top: 2px dashed var(--used);
-    margin-left: 12px;
+    margin-left: var(--s-12);
   }
 </style>

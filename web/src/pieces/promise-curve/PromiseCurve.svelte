@@ -116,7 +116,7 @@ are apart, so that a break is a step down; where more seats cost less than fewer
     display: block;
   }
   text {
-    font: 10.5px var(--font-mono);
+    font: var(--type-fine) var(--font-mono);
     fill: var(--soft);
   }
   .end {
@@ -148,10 +148,10 @@ are apart, so that a break is a step down; where more seats cost less than fewer
     stroke: var(--paper);
     stroke-width: 3px;
     font-weight: 600;
-    font-size: 12px;
+    font-size: var(--type-note);
     fill: var(--used);
   }
   .sub {
-    font-size: 12px;
+    font-size: var(--type-note);
   }
 </style>

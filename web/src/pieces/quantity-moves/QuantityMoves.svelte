@@ -91,24 +91,24 @@ other, onto the slate. Nothing is offered that would be refused.
     display: flex;
     flex-wrap: wrap;
     align-items: baseline;
-    gap: 4px 16px;
-    font-size: 12.5px;
+    gap: var(--s-4) var(--s-16);
+    font-size: var(--type-row);
   }
   .num {
-    font-size: 12px;
+    font-size: var(--type-note);
   }
   form {
     display: inline-flex;
-    gap: 6px;
+    gap: var(--s-6);
     align-items: baseline;
   }
   input {
     border: 0;
     border-bottom: 1px dotted var(--soft);
     background: transparent;
-    font: 12px var(--font-mono);
+    font: var(--type-note) var(--font-mono);
     min-height: 24px;
-    padding: 1px 3px;
+    padding: 1px var(--s-3);
   }
   button {
     min-height: 24px;

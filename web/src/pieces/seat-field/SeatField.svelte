@@ -102,7 +102,6 @@ holder, drag over cells to choose all between. Until the seats are known it keep
     onpointerup={end}
     onpointerleave={() => (pointed = null)}
   >
-    <title>{pointed === null ? '' : cells[pointed]?.title}</title>
     {#if small}
       {#each runs as run (run.row * columns + run.column)}
         {@const [texture, faded] = run.look.split(' ')}
@@ -153,10 +152,23 @@ holder, drag over cells to choose all between. Until the seats are known it keep
         {/if}
       {/each}
     {/if}
+    {#if pointed !== null && cells[pointed]}
+      <rect
+        class="pointed"
+        x={(pointed % columns) * step}
+        y={Math.floor(pointed / columns) * step}
+        width={step}
+        height={step}
+        data-says={cells[pointed]?.title}
+      />
+    {/if}
   </svg>
 </div>
 
 <style>
+  .pointed {
+    fill: transparent;
+  }
   div {
     line-height: 0;
   }

@@ -48,9 +48,9 @@ it('adds one cell by a click, and a whole brush with Shift', async () => {
 it('says whose the cell is that is pointed at', async () => {
   const { svg } = field();
   await fireEvent.pointerMove(svg, over(1));
-  expect(svg.querySelector('title')!.textContent).toBe('Bo: idle');
+  expect(svg.querySelector('.pointed')!.getAttribute('data-says')).toBe('Bo: idle');
   await fireEvent.pointerLeave(svg);
-  expect(svg.querySelector('title')!.textContent).toBe('');
+  expect(svg.querySelector('.pointed')).toBeNull();
 });
 
 it('draws thousands of seats as stretches of like ones, and still knows each', async () => {

@@ -187,7 +187,7 @@ is likely to be wanted above the promise is hatched: those seats would be added 
     touch-action: none;
   }
   text {
-    font: 10.5px var(--font-mono);
+    font: var(--type-fine) var(--font-mono);
     fill: var(--soft);
   }
   .end {
@@ -198,7 +198,7 @@ is likely to be wanted above the promise is hatched: those seats would be added 
   }
   .mark {
     font-family: var(--font-sans);
-    font-size: 11px;
+    font-size: var(--type-fine);
     fill: var(--ink);
   }
   .term {
@@ -228,7 +228,7 @@ is likely to be wanted above the promise is hatched: those seats would be added 
   }
   .bought-word {
     font-family: var(--font-sans);
-    font-size: 11px;
+    font-size: var(--type-fine);
     fill: var(--locked);
   }
   .today {
@@ -254,7 +254,7 @@ is likely to be wanted above the promise is hatched: those seats would be added 
   }
   .handle text {
     font-weight: 600;
-    font-size: 12px;
+    font-size: var(--type-note);
     fill: var(--paper);
   }
   .handle path {

@@ -68,21 +68,21 @@ Asks until when the slate is to be decided, and what the decider should know.
 <style>
   form {
     display: grid;
-    gap: 14px;
-    font-size: 13px;
+    gap: var(--s-14);
+    font-size: var(--type-text);
   }
   textarea {
     display: block;
     width: 100%;
-    margin-top: 4px;
+    margin-top: var(--s-4);
     border: 1px solid var(--rule);
     background: var(--paper);
     border-radius: 2px;
-    padding: 6px 8px;
-    font-size: 13px;
+    padding: var(--s-6) var(--s-8);
+    font-size: var(--type-text);
   }
   div {
     display: flex;
-    gap: 8px;
+    gap: var(--s-8);
   }
 </style>

@@ -12,8 +12,11 @@ What is planned, as an adding machine would print it; above it, what waits and w
   let { folded, onfold }: { folded: boolean; onfold: () => void } = $props();
 
   const MOST_PRINTED = 200;
+  /** With many subscriptions their sums would squeeze the moves. */
+  const SUMS_SHOWN = 5;
 
   let sending = $state(false);
+  let allSums = $state(false);
 
   const draft = $derived(slates.draft);
   const moves = $derived(draft?.moves ?? []);
@@ -112,7 +115,7 @@ What is planned, as an adding machine would print it; above it, what waits and w
           <div class="t"><span>seats back</span><span>{preview.seatsBack}</span></div>
         {/if}
         <div class="lines">
-          {#each preview.lines as line (line.line)}
+          {#each allSums ? preview.lines : preview.lines.slice(0, SUMS_SHOWN) as line (line.line)}
             <div class="d">
               <span>
                 {line.planName}: spare {saySpare(line.before.spare)} → {saySpare(
@@ -124,6 +127,11 @@ What is planned, as an adding machine would print it; above it, what waits and w
             </div>
           {/each}
         </div>
+        {#if preview.lines.length > SUMS_SHOWN}
+          <button class="word sums" aria-expanded={allSums} onclick={() => (allSums = !allSums)}>
+            {allSums ? 'fewer' : `${preview.lines.length - SUMS_SHOWN} more`}
+          </button>
+        {/if}
         <p class="doors">
           {#if preview.blocked > 0}
             <b>{sayCount(preview.blocked, 'move')} cannot go.</b>
@@ -170,43 +178,43 @@ What is planned, as an adding machine would print it; above it, what waits and w
   .strip {
     width: 100%;
     height: 100%;
-    padding-top: 14px;
+    padding-top: var(--s-14);
     display: flex;
     justify-content: center;
   }
   .strip span {
     writing-mode: vertical-rl;
-    font: 600 14px var(--font-serif);
+    font: 600 var(--type-text) var(--font-serif);
   }
   .side {
     height: 100%;
     display: flex;
     flex-direction: column;
-    padding: 10px 14px 12px;
+    padding: var(--s-10) var(--s-14) var(--s-12);
     min-height: 0;
   }
   .head {
     display: flex;
     align-items: baseline;
-    gap: 9px;
+    gap: var(--s-8);
   }
   .head h2 {
-    font: 600 16px var(--font-serif);
+    font: 600 var(--type-lead) var(--font-serif);
   }
   .head a {
     text-decoration: none;
   }
   .fold {
     margin-left: auto;
-    font-size: 11.5px;
+    font-size: var(--type-note);
     text-decoration: none;
   }
   .waits a {
     display: block;
-    font-size: 12px;
+    font-size: var(--type-note);
     border-left: 3px solid var(--rule);
-    padding: 2px 0 2px 8px;
-    margin-top: 7px;
+    padding: var(--s-2) 0 var(--s-2) var(--s-8);
+    margin-top: var(--s-6);
     color: var(--link);
   }
   .waits .calls {
@@ -218,10 +226,10 @@ What is planned, as an adding machine would print it; above it, what waits and w
     min-height: 0;
     display: flex;
     flex-direction: column;
-    margin-top: 9px;
+    margin-top: var(--s-8);
     background: var(--tape);
-    padding: 16px 14px 10px;
-    font: 12px/1.35 var(--font-mono);
+    padding: var(--s-16) var(--s-14) var(--s-10);
+    font: var(--type-note)/1.35 var(--font-mono);
     font-variant-numeric: tabular-nums;
     mask: radial-gradient(circle 4px at 6px 0, transparent 98%, #000) 0 0 / 12px 100% repeat-x;
   }
@@ -232,7 +240,7 @@ What is planned, as an adding machine would print it; above it, what waits and w
   }
   .move {
     position: relative;
-    padding-bottom: 7px;
+    padding-bottom: var(--s-6);
   }
   .move.blocked .t {
     text-decoration: line-through;
@@ -241,11 +249,11 @@ What is planned, as an adding machine would print it; above it, what waits and w
   .d {
     display: flex;
     justify-content: space-between;
-    gap: 8px;
+    gap: var(--s-8);
   }
   .d {
     color: var(--soft);
-    font-size: 11px;
+    font-size: var(--type-fine);
   }
   .t > :last-child,
   .d > :last-child {
@@ -263,7 +271,7 @@ What is planned, as an adding machine would print it; above it, what waits and w
   }
   .block {
     color: var(--locked);
-    font: 11px/1.35 var(--font-sans);
+    font: var(--type-fine)/1.35 var(--font-sans);
   }
   .off {
     position: absolute;
@@ -273,7 +281,7 @@ What is planned, as an adding machine would print it; above it, what waits and w
     height: 18px;
     background: var(--tape);
     color: var(--locked);
-    font-size: 15px;
+    font-size: var(--type-lead);
     line-height: 1;
     opacity: 0;
   }
@@ -284,43 +292,47 @@ What is planned, as an adding machine would print it; above it, what waits and w
   hr {
     border: 0;
     border-top: 1px solid var(--ink);
-    margin: 6px 0 4px;
+    margin: var(--s-6) 0 var(--s-4);
   }
   .total {
     font-weight: 600;
-    font-size: 14px;
+    font-size: var(--type-text);
+  }
+  .sums {
+    align-self: start;
+    text-align: left;
   }
   .lines {
     flex: 0 1 auto;
-    max-height: 84px;
+    max-height: 30vh;
     overflow: auto;
   }
   .doors,
   .nothing {
-    font: 11.5px/1.45 var(--font-sans);
+    font: var(--type-note)/1.45 var(--font-sans);
     color: var(--soft);
   }
   .doors {
-    margin-top: 8px;
+    margin-top: var(--s-8);
   }
   .doors b {
     color: var(--locked);
     font-weight: 600;
   }
   .fault {
-    font-size: 12px;
+    font-size: var(--type-note);
     color: var(--locked);
-    margin-top: 8px;
+    margin-top: var(--s-8);
   }
   .buttons {
     display: flex;
-    gap: 8px;
-    padding-top: 12px;
+    gap: var(--s-8);
+    padding-top: var(--s-12);
   }
   .go {
     flex: 1;
   }
   .travelled {
-    margin-top: 8px;
+    margin-top: var(--s-8);
   }
 </style>

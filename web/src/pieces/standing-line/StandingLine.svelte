@@ -103,24 +103,24 @@ marked on it.
 
 <style>
   .standing {
-    padding: 7px 20px 8px;
+    padding: var(--s-6) var(--s-20) var(--s-8);
     border-bottom: 1px solid var(--rule);
     line-height: 1;
   }
   .figures {
     display: flex;
     flex-wrap: wrap;
-    gap: 4px 24px;
+    gap: var(--s-4) var(--s-24);
     align-items: baseline;
-    font-size: 12px;
+    font-size: var(--type-note);
     color: var(--soft);
-    margin-bottom: 6px;
+    margin-bottom: var(--s-6);
     line-height: 1.3;
   }
   b {
-    font: 600 14px var(--font-mono);
+    font: 600 var(--type-text) var(--font-mono);
     color: var(--ink);
-    margin-left: 6px;
+    margin-left: var(--s-6);
   }
   b.neg {
     color: var(--locked);
@@ -143,6 +143,6 @@ marked on it.
   }
   .kept i {
     font-style: normal;
-    margin-left: 6px;
+    margin-left: var(--s-6);
   }
 </style>

@@ -33,8 +33,13 @@ than bought, the bar runs over its end.
 </script>
 
 <div class="bar" bind:clientWidth={width}>
-  <svg {width} height={height + 8} role="img" aria-label="{of.bought} bought: {words}">
-    <title>{words}</title>
+  <svg
+    {width}
+    height={height + 8}
+    role="img"
+    aria-label="{of.bought} bought: {words}"
+    data-says={words}
+  >
     <g transform="translate(.5 4.5)">
       {#each parts as part (part.texture)}
         <rect
@@ -72,7 +77,7 @@ than bought, the bar runs over its end.
     line-height: 0;
   }
   text {
-    font: 600 11px var(--font-mono);
+    font: 600 var(--type-fine) var(--font-mono);
     fill: var(--ink);
   }
   .floor {

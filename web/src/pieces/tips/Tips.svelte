@@ -1,5 +1,6 @@
 <!-- What an element's title says, in our own look: one tip for the whole page, shown where the
-     pointer rests or the keyboard stands. Pages write plain titles. -->
+     pointer rests or the keyboard stands. Pages write plain titles; parts of a drawing, which have
+     none, say it as data-says. -->
 <script lang="ts">
   import Tooltip from 'flowbite-svelte/Tooltip.svelte';
 
@@ -13,27 +14,32 @@
   function leave() {
     clearTimeout(waits);
     words = '';
-    if (anchor) {
-      const said = anchor.getAttribute('data-tip') ?? '';
+    if (!anchor) return;
+    const said = anchor.getAttribute('data-tip');
+    if (said) {
       // Something else may stand there by now.
       if (!anchor.hasAttribute('title')) anchor.setAttribute('title', said);
-      anchor.removeAttribute('data-tip');
       anchor.removeAttribute('aria-description');
-      anchor = null;
     }
+    anchor.removeAttribute('data-tip');
+    anchor = null;
   }
 
   function come(to: EventTarget | null) {
-    const found = to instanceof Element ? to.closest<HTMLElement>('[title], [data-tip]') : null;
+    const found =
+      to instanceof Element ? to.closest<HTMLElement>('[title], [data-tip], [data-says]') : null;
     if (found === anchor) return;
     leave();
-    const said = found?.getAttribute('title');
+    const title = found?.getAttribute('title') ?? '';
+    const said = title || found?.getAttribute('data-says');
     if (!found || !said) return;
     anchor = found;
-    // The browser's own would come, too; who listens still has the words.
-    found.setAttribute('data-tip', said);
-    found.setAttribute('aria-description', said);
-    found.removeAttribute('title');
+    found.setAttribute('data-tip', title);
+    if (title) {
+      // The browser's own would come, too; who listens still has the words.
+      found.setAttribute('aria-description', title);
+      found.removeAttribute('title');
+    }
     waits = setTimeout(() => (words = said), RESTS);
   }
 
@@ -67,5 +73,5 @@
   class="page-tip"
   offset={6}
   aria-hidden="true"
-  transitionParams={{ duration: 1 }}>{words}</Tooltip
+  transitionParams={{ duration: 0 }}>{words}</Tooltip
 >

@@ -45,6 +45,19 @@ test('whoever goes on finds the title where it was', async () => {
   expect(screen.queryByText('the most at once')).toBeNull();
 });
 
+test('a part of a drawing says what it has no title for', async () => {
+  render(Tips);
+  const part = document.createElementNS('http://www.w3.org/2000/svg', 'g');
+  part.setAttribute('data-says', 'Sep: 240.00 EUR');
+  document.body.append(part);
+  await fireEvent.pointerOver(part);
+  await rest();
+  expect(screen.getByText('Sep: 240.00 EUR')).toBeTruthy();
+  await fireEvent.pointerOver(document.body);
+  expect(part.getAttribute('data-says')).toBe('Sep: 240.00 EUR');
+  expect(part.hasAttribute('title')).toBe(false);
+});
+
 test('Escape takes it away; a title that was written anew meanwhile stays', async () => {
   render(Tips);
   const one = titled();

@@ -63,13 +63,13 @@ typed, Escape gives it up.
     border: 0;
     border-bottom: 1px dotted var(--soft);
     background: transparent;
-    padding: 1px 3px;
+    padding: 1px var(--s-3);
     font: inherit;
     color: inherit;
     max-width: 100%;
   }
   .typed.number {
-    font: 13px var(--font-mono);
+    font: var(--type-text) var(--font-mono);
     text-align: right;
   }
   .typed:hover:not(:disabled) {

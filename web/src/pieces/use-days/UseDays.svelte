@@ -51,8 +51,8 @@ the ticks of the months under it. What lies before the evidence is hatched out.
   role="img"
   aria-label={words}
   height={HEIGHT + 5}
+  data-says={words}
 >
-  <title>{words}</title>
   <rect class="unknown" x="0" y="0" width={unknown * step} height={HEIGHT} />
   {#each months as tick (tick.x)}
     <path class="tick" d="M{tick.x} 0V{HEIGHT}" />

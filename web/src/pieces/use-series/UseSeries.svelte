@@ -183,7 +183,7 @@ Point at a day, or move by arrow keys, to read its figures.
   }
   text.end {
     stroke: none;
-    font: 10.5px var(--font-mono);
+    font: var(--type-fine) var(--font-mono);
     fill: var(--ink);
   }
   text.monthlyActives {
@@ -196,8 +196,8 @@ Point at a day, or move by arrow keys, to read its figures.
   .key {
     display: flex;
     flex-wrap: wrap;
-    gap: 0 9px;
-    font-size: 11px;
+    gap: 0 var(--s-8);
+    font-size: var(--type-fine);
     min-height: 32px;
   }
   .one {

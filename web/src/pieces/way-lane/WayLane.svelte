@@ -41,8 +41,8 @@ with the day to which a duty asks for it.
       style:left="{left}%"
       style:width="{Math.max(LEAST, at(segment.until) - left)}%"
       height="100%"
+      data-says={says(segment)}
     >
-      <title>{says(segment)}</title>
       <rect
         width="100%"
         height="100%"
@@ -76,7 +76,7 @@ with the day to which a duty asks for it.
     stroke-width: 1;
   }
   text {
-    font: 600 11px var(--font-mono);
+    font: 600 var(--type-fine) var(--font-mono);
     fill: var(--ink);
   }
   .duty {

@@ -26,8 +26,7 @@ over, dots up to the renewal, and a bar where it comes.
 </script>
 
 <div bind:clientWidth={width}>
-  <svg {width} height={H} role="img" aria-label={words} class:soon={left <= SOON}>
-    <title>{words}</title>
+  <svg {width} height={H} role="img" aria-label={words} class:soon={left <= SOON} data-says={words}>
     {#if left >= 0}<path class="wedge" d="M2 {H / 2 - 7}L{tip} {H / 2}L2 {H / 2 + 7}Z" />{/if}
     <path class="way" d="M{left < 0 ? 2 : tip} {H / 2}H{bar}" />
     {#if beyond}

@@ -101,44 +101,44 @@
   main {
     max-width: 560px;
     margin: 0 auto;
-    padding: 9vh 20px 40px;
+    padding: 9vh var(--s-20) var(--s-40);
   }
   h1 {
-    font-size: 30px;
+    font-size: var(--type-title);
   }
   .what {
-    font: 16px/1.45 var(--font-serif);
+    font: var(--type-lead)/1.45 var(--font-serif);
     color: var(--soft);
-    margin: 8px 0 20px;
+    margin: var(--s-8) 0 var(--s-20);
   }
   section {
     border-top: 1px solid var(--ink);
-    padding: 10px 0 16px;
+    padding: var(--s-10) 0 var(--s-16);
     display: grid;
-    gap: 8px;
+    gap: var(--s-8);
   }
   h2 {
-    font: 600 16px var(--font-serif);
+    font: 600 var(--type-lead) var(--font-serif);
     display: flex;
     justify-content: space-between;
   }
   h2 .num {
-    font-size: 13px;
+    font-size: var(--type-text);
     font-weight: 400;
   }
   label {
     display: grid;
-    gap: 3px;
-    font-size: 12.5px;
+    gap: var(--s-3);
+    font-size: var(--type-row);
   }
   input {
     border: 1px solid var(--rule);
     border-radius: 3px;
     background: var(--sheet);
-    padding: 7px 9px;
+    padding: var(--s-6) var(--s-8);
   }
   .do {
     display: flex;
-    gap: 10px;
+    gap: var(--s-10);
   }
 </style>

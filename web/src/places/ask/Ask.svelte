@@ -66,30 +66,30 @@
   main {
     max-width: 460px;
     margin: 0 auto;
-    padding: 13vh 20px 0;
+    padding: 13vh var(--s-20) 0;
   }
   h1 {
-    font-size: 30px;
+    font-size: var(--type-title);
   }
   .what {
-    font: 16px/1.45 var(--font-serif);
+    font: var(--type-lead)/1.45 var(--font-serif);
     color: var(--soft);
-    margin: 8px 0 24px;
+    margin: var(--s-8) 0 var(--s-24);
   }
   form {
     display: grid;
-    gap: 14px;
+    gap: var(--s-14);
     justify-items: start;
   }
   label {
     display: grid;
-    gap: 4px;
+    gap: var(--s-4);
     width: 100%;
   }
   input {
     border: 1px solid var(--rule);
     border-radius: 3px;
     background: var(--sheet);
-    padding: 7px 9px;
+    padding: var(--s-6) var(--s-8);
   }
 </style>

@@ -137,23 +137,23 @@
 
 <style>
   td {
-    font-size: 12.5px;
+    font-size: var(--type-row);
   }
   td.num {
-    font-size: 12px;
+    font-size: var(--type-note);
     white-space: nowrap;
   }
   .do {
     display: flex;
     flex-wrap: wrap;
     align-items: baseline;
-    gap: 4px 16px;
+    gap: var(--s-4) var(--s-16);
   }
   .out {
     margin-left: auto;
   }
   p {
-    padding: 4px 0;
-    font-size: 12.5px;
+    padding: var(--s-4) 0;
+    font-size: var(--type-row);
   }
 </style>

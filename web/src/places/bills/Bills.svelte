@@ -201,26 +201,26 @@
     display: flex;
     flex-wrap: wrap;
     align-items: baseline;
-    gap: 14px;
-    padding-bottom: 6px;
+    gap: var(--s-14);
+    padding-bottom: var(--s-6);
   }
   .csv {
     margin-left: auto;
   }
   caption {
     text-align: left;
-    font: 600 14.5px var(--font-serif);
-    padding: 8px 0 4px;
+    font: 600 var(--type-lead) var(--font-serif);
+    padding: var(--s-8) 0 var(--s-4);
   }
   td {
-    font-size: 12.5px;
+    font-size: var(--type-row);
   }
   td.num {
-    font-size: 12px;
+    font-size: var(--type-note);
     white-space: nowrap;
   }
   .name {
-    font: 600 13.5px var(--font-serif);
+    font: 600 var(--type-text) var(--font-serif);
     white-space: nowrap;
   }
 </style>

@@ -123,27 +123,27 @@
   form {
     border: 1px solid var(--ink);
     background: var(--sheet);
-    padding: 8px 14px;
-    margin: 10px 0;
+    padding: var(--s-8) var(--s-14);
+    margin: var(--s-10) 0;
   }
   h2 {
-    font: 600 14.5px var(--font-serif);
+    font: 600 var(--type-lead) var(--font-serif);
   }
   p {
     display: flex;
     flex-wrap: wrap;
     align-items: baseline;
-    gap: 4px 10px;
-    padding: 2px 0;
-    font-size: 12.5px;
+    gap: var(--s-4) var(--s-10);
+    padding: var(--s-2) 0;
+    font-size: var(--type-row);
   }
   p > input {
     border: 0;
     border-bottom: 1px solid var(--rule);
     background: transparent;
-    font: 12.5px var(--font-mono);
+    font: var(--type-row) var(--font-mono);
   }
   .plain {
-    padding: 3px 10px;
+    padding: var(--s-3) var(--s-10);
   }
 </style>

@@ -113,40 +113,40 @@
   .title {
     display: flex;
     align-items: baseline;
-    gap: 14px;
-    padding-bottom: 10px;
+    gap: var(--s-14);
+    padding-bottom: var(--s-10);
   }
   .title .word {
     margin-left: auto;
   }
   section {
-    margin-bottom: 22px;
+    margin-bottom: var(--s-20);
     break-inside: avoid-page;
   }
   .head {
     display: flex;
-    gap: 12px;
+    gap: var(--s-12);
     align-items: baseline;
-    padding-bottom: 4px;
+    padding-bottom: var(--s-4);
   }
   h2 {
-    font: 600 17px var(--font-serif);
+    font: 600 var(--type-head) var(--font-serif);
   }
   .do {
     margin-left: auto;
     display: flex;
-    gap: 14px;
-    font-size: 12.5px;
+    gap: var(--s-14);
+    font-size: var(--type-row);
   }
   .do a {
     color: var(--link);
     text-decoration: underline;
   }
   .name {
-    font: 600 13.5px var(--font-serif);
+    font: 600 var(--type-text) var(--font-serif);
   }
   .num {
-    font-size: 12px;
+    font-size: var(--type-note);
   }
   .box {
     width: 22px;
@@ -166,7 +166,7 @@
     }
     .only-print {
       display: block;
-      font: 12px var(--font-mono);
+      font: var(--type-note) var(--font-mono);
     }
   }
 </style>

@@ -216,23 +216,23 @@
   .title {
     display: flex;
     align-items: baseline;
-    gap: 14px;
+    gap: var(--s-14);
   }
   .csv {
     margin-left: auto;
-    font-size: 12px;
+    font-size: var(--type-note);
   }
   td {
     vertical-align: top;
   }
   .who {
-    font-size: 12.5px;
+    font-size: var(--type-row);
   }
   /* Of the line that one is at; of all others where nothing hovers. */
   .does {
     display: flex;
     flex-wrap: wrap;
-    gap: 2px 10px;
+    gap: var(--s-2) var(--s-10);
     opacity: 0;
   }
   :global(tr.at) .does,
@@ -246,13 +246,13 @@
     }
   }
   section {
-    margin: 20px 0;
+    margin: var(--s-20) 0;
     border-top: 1px solid var(--ink);
-    padding-top: 6px;
+    padding-top: var(--s-6);
   }
   li {
-    padding: 3px 0;
+    padding: var(--s-3) 0;
     border-bottom: 1px solid var(--fine);
-    font-size: 12.5px;
+    font-size: var(--type-row);
   }
 </style>

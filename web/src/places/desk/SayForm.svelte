@@ -82,9 +82,9 @@
     display: flex;
     flex-wrap: wrap;
     align-items: center;
-    gap: 6px 8px;
-    padding: 6px 0;
-    font-size: 12.5px;
+    gap: var(--s-6) var(--s-8);
+    padding: var(--s-6) 0;
+    font-size: var(--type-row);
   }
   p {
     flex-basis: 100%;

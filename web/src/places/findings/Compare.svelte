@@ -81,7 +81,7 @@
 
 <style>
   .name {
-    font: 600 13.5px var(--font-serif);
+    font: 600 var(--type-text) var(--font-serif);
     color: var(--link);
     text-align: left;
   }
@@ -90,7 +90,7 @@
   }
   .pair {
     display: grid;
-    gap: 2px;
+    gap: var(--s-2);
   }
   .pair i {
     height: 6px;

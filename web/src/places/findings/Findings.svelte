@@ -231,12 +231,12 @@
   .title {
     display: flex;
     align-items: baseline;
-    gap: 14px;
+    gap: var(--s-14);
   }
   .total {
     text-align: right;
     margin-left: auto;
-    font-size: 14.5px;
+    font-size: var(--type-lead);
     white-space: nowrap;
   }
   .total .block {
@@ -248,10 +248,10 @@
   }
   .compare {
     display: flex;
-    gap: 10px;
+    gap: var(--s-10);
     align-items: baseline;
-    margin-top: 8px;
-    font-size: 12px;
+    margin-top: var(--s-8);
+    font-size: var(--type-note);
   }
   .compare [aria-pressed='true'] {
     font-weight: 600;
@@ -260,9 +260,9 @@
   .by {
     float: right;
     display: flex;
-    gap: 10px;
+    gap: var(--s-10);
     align-items: baseline;
-    font-size: 12px;
+    font-size: var(--type-note);
   }
   .by button {
     color: var(--soft);
@@ -274,18 +274,18 @@
     border-color: var(--ink);
   }
   .list-head {
-    padding-bottom: 4px;
+    padding-bottom: var(--s-4);
     display: flex;
     align-items: baseline;
-    gap: 14px;
-    margin-top: 12px;
-    font-size: 12px;
+    gap: var(--s-14);
+    margin-top: var(--s-12);
+    font-size: var(--type-note);
   }
   .csv {
     margin-left: auto;
   }
   .plain {
-    padding: 3px 10px;
+    padding: var(--s-3) var(--s-10);
   }
   .block {
     display: block;

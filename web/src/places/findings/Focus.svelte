@@ -164,8 +164,8 @@
     border-bottom: 1px solid var(--rule);
     background: transparent;
     color: var(--ink);
-    font-size: 12.5px;
-    padding: 1px 2px;
+    font-size: var(--type-row);
+    padding: 1px var(--s-2);
     max-width: 130px;
   }
   input {
@@ -178,6 +178,6 @@
     font-weight: 600;
   }
   .plain {
-    padding: 2px 8px;
+    padding: var(--s-2) var(--s-8);
   }
 </style>

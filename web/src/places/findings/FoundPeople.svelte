@@ -77,7 +77,7 @@
     overflow: hidden;
   }
   td.num {
-    font-size: 12px;
+    font-size: var(--type-note);
   }
   .block {
     display: block;

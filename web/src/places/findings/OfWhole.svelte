@@ -55,14 +55,14 @@
 
 <style>
   .whole {
-    margin-top: 18px;
+    margin-top: var(--s-16);
     border-bottom: 1px solid var(--ink);
   }
   li {
     display: grid;
     grid-template-columns: 90px 160px 1fr 80px 60px;
-    gap: 10px;
-    padding: 4px 0;
+    gap: var(--s-10);
+    padding: var(--s-4) 0;
     border-bottom: 1px solid var(--fine);
     align-items: baseline;
   }

@@ -43,12 +43,12 @@
 <style>
   .asof {
     position: relative;
-    font-size: 12px;
+    font-size: var(--type-note);
     white-space: nowrap;
   }
   .asof > button {
     color: var(--soft);
-    padding: 4px 7px;
+    padding: var(--s-4) var(--s-6);
     border-radius: 2px;
   }
   .asof > button b {
@@ -66,12 +66,12 @@
     background: var(--sheet);
     border: 1px solid var(--ink);
     border-radius: 3px;
-    padding: 12px 14px;
+    padding: var(--s-12) var(--s-14);
     display: grid;
-    gap: 10px;
+    gap: var(--s-10);
   }
   .choose p {
     display: flex;
-    gap: 14px;
+    gap: var(--s-14);
   }
 </style>

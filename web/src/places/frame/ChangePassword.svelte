@@ -58,20 +58,20 @@
 <style>
   form {
     display: grid;
-    gap: 8px;
+    gap: var(--s-8);
     width: 240px;
     white-space: normal;
   }
   label {
     display: grid;
-    gap: 3px;
-    font-size: 12.5px;
+    gap: var(--s-3);
+    font-size: var(--type-row);
   }
   input {
     border: 1px solid var(--rule);
     border-radius: 2px;
     background: var(--paper);
-    padding: 4px 7px;
+    padding: var(--s-4) var(--s-6);
   }
   p {
     margin: 0;

@@ -132,8 +132,8 @@
     background: var(--sheet);
     border: 1px solid var(--rule);
     border-radius: 3px;
-    padding: 4px 30px 4px 10px;
-    font-size: 13px;
+    padding: var(--s-4) var(--s-30) var(--s-4) var(--s-10);
+    font-size: var(--type-text);
   }
   input::placeholder {
     color: var(--soft);
@@ -158,13 +158,13 @@
   .none {
     width: 100%;
     text-align: left;
-    padding: 5px 10px;
+    padding: var(--s-4) var(--s-10);
   }
   li[aria-selected='true'],
   li:hover {
     background: var(--idle-ground);
   }
   b {
-    font: 600 14px var(--font-serif);
+    font: 600 var(--type-text) var(--font-serif);
   }
 </style>

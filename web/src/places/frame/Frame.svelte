@@ -258,16 +258,16 @@
     grid-column: 1 / 3;
     display: flex;
     align-items: center;
-    gap: 18px;
-    padding: 0 20px;
+    gap: var(--s-16);
+    padding: 0 var(--s-20);
     border-bottom: 1px solid var(--rule);
     min-width: 0;
   }
   .brand {
-    font: 600 18px var(--font-serif);
+    font: 600 var(--type-head) var(--font-serif);
     letter-spacing: -0.01em;
     display: flex;
-    gap: 9px;
+    gap: var(--s-8);
     align-items: center;
     text-decoration: none;
     white-space: nowrap;
@@ -285,7 +285,7 @@
   }
   nav {
     display: flex;
-    gap: 15px;
+    gap: var(--s-14);
     align-self: stretch;
   }
   nav a {
@@ -293,7 +293,7 @@
     text-decoration: none;
     display: flex;
     align-items: center;
-    gap: 6px;
+    gap: var(--s-6);
     border-bottom: 2px solid transparent;
     border-top: 2px solid transparent;
     white-space: nowrap;
@@ -321,17 +321,17 @@
     display: grid;
     background: var(--sheet);
     border: 1px solid var(--rule);
-    padding: 4px 0;
+    padding: var(--s-4) 0;
   }
   .more div a {
-    padding: 5px 14px;
+    padding: var(--s-4) var(--s-14);
   }
   @media (max-width: 1150px) {
     nav {
-      gap: 10px;
+      gap: var(--s-10);
     }
     nav a {
-      font-size: 12.5px;
+      font-size: var(--type-row);
     }
   }
   /* A page at twice its size: places and finding take a line of their own. */
@@ -341,20 +341,20 @@
     }
     header {
       flex-wrap: wrap;
-      gap: 4px 14px;
-      padding: 6px 12px;
+      gap: var(--s-4) var(--s-14);
+      padding: var(--s-6) var(--s-12);
     }
     nav {
       order: 1;
       flex: 1 0 100%;
       flex-wrap: wrap;
-      gap: 2px 14px;
+      gap: var(--s-2) var(--s-14);
     }
     nav a {
       min-height: 26px;
     }
     main {
-      padding: 10px 12px 0;
+      padding: var(--s-10) var(--s-12) 0;
     }
   }
   nav a.on {
@@ -363,11 +363,11 @@
     border-bottom-color: var(--ink);
   }
   .waiting {
-    font: 600 11px var(--font-mono);
+    font: 600 var(--type-fine) var(--font-mono);
     background: var(--locked);
     color: var(--on-ink);
     border-radius: 2px;
-    padding: 0 5px;
+    padding: 0 var(--s-4);
   }
   .nothing-yet {
     height: 51px;
@@ -381,7 +381,7 @@
     min-height: 0;
   }
   main {
-    padding: 14px 20px 0;
+    padding: var(--s-14) var(--s-20) 0;
     overflow: auto;
     min-height: 0;
     outline: none;
@@ -389,8 +389,8 @@
   .fault {
     border: 1px solid var(--locked);
     background: var(--locked-ground);
-    padding: 8px 12px;
-    margin-bottom: 12px;
+    padding: var(--s-8) var(--s-12);
+    margin-bottom: var(--s-12);
     border-radius: 2px;
   }
   @media print {

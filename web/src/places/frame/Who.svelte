@@ -55,7 +55,7 @@
     position: relative;
   }
   .me {
-    font: 600 12px var(--font-serif);
+    font: 600 var(--type-note) var(--font-serif);
     width: 26px;
     height: 26px;
     border: 1px solid var(--ink);
@@ -70,9 +70,9 @@
     background: var(--sheet);
     border: 1px solid var(--ink);
     border-radius: 3px;
-    padding: 12px 16px;
+    padding: var(--s-12) var(--s-16);
     display: grid;
-    gap: 9px;
+    gap: var(--s-8);
     justify-items: start;
     white-space: nowrap;
   }

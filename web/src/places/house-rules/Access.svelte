@@ -244,33 +244,33 @@
   .page {
     display: grid;
     grid-template-columns: minmax(0, 1fr) 300px;
-    gap: 30px;
+    gap: var(--s-30);
     align-items: start;
   }
   h2 {
     border-bottom: 1px solid var(--ink);
-    padding-bottom: 4px;
-    margin-bottom: 6px;
+    padding-bottom: var(--s-4);
+    margin-bottom: var(--s-6);
     display: flex;
     justify-content: space-between;
   }
   h2 .word {
     font-weight: 400;
-    font-size: 12px;
+    font-size: var(--type-note);
   }
   form:not(.row) {
     display: grid;
     grid-template-columns: 1fr 1fr;
-    gap: 6px 20px;
+    gap: var(--s-6) var(--s-20);
     background: var(--tape);
     border-left: 3px solid var(--ink);
-    padding: 9px 14px;
-    margin-bottom: 10px;
-    font-size: 12px;
+    padding: var(--s-8) var(--s-14);
+    margin-bottom: var(--s-10);
+    font-size: var(--type-note);
   }
   label {
     display: grid;
-    gap: 2px;
+    gap: var(--s-2);
     color: var(--soft);
   }
   input {
@@ -278,48 +278,48 @@
     border-bottom: 1px solid var(--rule);
     background: transparent;
     color: var(--ink);
-    font-size: 13px;
-    padding: 2px;
+    font-size: var(--type-text);
+    padding: var(--s-2);
     min-width: 0;
   }
   .row {
     display: flex;
-    gap: 8px;
+    gap: var(--s-8);
     align-items: baseline;
   }
   .row input {
     flex: 1;
   }
   .plain {
-    padding: 3px 8px;
+    padding: var(--s-3) var(--s-8);
     white-space: nowrap;
   }
   .name {
-    font: 600 13.5px var(--font-serif);
+    font: 600 var(--type-text) var(--font-serif);
   }
   .made {
     background: var(--tape);
-    padding: 8px;
-    margin: 8px 0;
+    padding: var(--s-8);
+    margin: var(--s-8) 0;
   }
   td .word + .word,
   .go + .word {
-    margin-left: 12px;
+    margin-left: var(--s-12);
   }
   code {
     overflow-wrap: anywhere;
-    font-size: 12px;
+    font-size: var(--type-note);
     display: block;
   }
   li {
     display: flex;
-    gap: 8px;
+    gap: var(--s-8);
     align-items: baseline;
-    padding: 4px 0;
+    padding: var(--s-4) 0;
     border-bottom: 1px solid var(--fine);
   }
   li .word {
     margin-left: auto;
-    font-size: 12px;
+    font-size: var(--type-note);
   }
 </style>

@@ -283,45 +283,45 @@
   .page {
     display: grid;
     grid-template-columns: 300px minmax(0, 1fr);
-    gap: 34px;
+    gap: var(--s-30);
     align-items: start;
   }
   h2 {
-    font: 600 15px var(--font-serif);
-    padding-bottom: 4px;
+    font: 600 var(--type-lead) var(--font-serif);
+    padding-bottom: var(--s-4);
   }
   .head {
     display: flex;
-    gap: 12px;
+    gap: var(--s-12);
     align-items: baseline;
   }
   .name {
-    font: 600 13.5px var(--font-serif);
+    font: 600 var(--type-text) var(--font-serif);
   }
   .on td {
     background: var(--tape);
   }
   .terms {
-    font-size: 13.5px;
+    font-size: var(--type-text);
     line-height: 2.1;
-    padding-bottom: 8px;
+    padding-bottom: var(--s-8);
   }
   form {
     display: flex;
     flex-wrap: wrap;
-    gap: 10px;
+    gap: var(--s-10);
     align-items: baseline;
-    padding: 8px 0;
+    padding: var(--s-8) 0;
   }
   input {
     width: 190px;
     border: 0;
     border-bottom: 1px dotted var(--soft);
     background: transparent;
-    padding: 2px 0;
+    padding: var(--s-2) 0;
   }
   .end {
-    padding-top: 14px;
-    font-size: 12.5px;
+    padding-top: var(--s-14);
+    font-size: var(--type-row);
   }
 </style>

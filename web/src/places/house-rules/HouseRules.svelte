@@ -55,18 +55,18 @@
 <style>
   .title {
     display: flex;
-    gap: 28px;
+    gap: var(--s-30);
     align-items: baseline;
-    margin-bottom: 10px;
+    margin-bottom: var(--s-10);
   }
   .parts {
     display: flex;
-    gap: 18px;
+    gap: var(--s-16);
   }
   .parts button {
     color: var(--soft);
     border-bottom: 2px solid transparent;
-    padding-bottom: 2px;
+    padding-bottom: var(--s-2);
   }
   .parts button.on {
     color: var(--ink);

@@ -101,15 +101,15 @@
 
 <style>
   h2 {
-    font: 600 15px var(--font-serif);
-    padding: 22px 0 6px;
+    font: 600 var(--type-lead) var(--font-serif);
+    padding: var(--s-20) 0 var(--s-6);
   }
   .name {
-    font: 600 13.5px var(--font-serif);
+    font: 600 var(--type-text) var(--font-serif);
   }
   table.list td {
-    padding-top: 4px;
-    padding-bottom: 4px;
+    padding-top: var(--s-4);
+    padding-bottom: var(--s-4);
   }
   .others td {
     background: var(--tape);

@@ -121,7 +121,7 @@
 
 <style>
   .head {
-    margin-bottom: 8px;
+    margin-bottom: var(--s-8);
   }
   td {
     vertical-align: top;
@@ -130,7 +130,7 @@
     white-space: nowrap;
   }
   .do > button {
-    margin-right: 10px;
+    margin-right: var(--s-10);
   }
   .block {
     display: block;

@@ -159,24 +159,24 @@
   .page {
     display: grid;
     grid-template-columns: 300px minmax(0, 1fr);
-    gap: 30px;
+    gap: var(--s-30);
     align-items: start;
   }
   h2 {
     border-bottom: 1px solid var(--ink);
-    padding-bottom: 4px;
+    padding-bottom: var(--s-4);
   }
   dl {
     display: grid;
     grid-template-columns: 1fr auto;
   }
   dt {
-    padding-right: 14px;
+    padding-right: var(--s-14);
   }
   dt,
   dd {
-    padding-top: 6px;
-    padding-bottom: 6px;
+    padding-top: var(--s-6);
+    padding-bottom: var(--s-6);
     border-bottom: 1px solid var(--fine);
   }
   dt span {
@@ -193,20 +193,20 @@
     border: 0;
     border-bottom: 1px solid var(--rule);
     background: transparent;
-    font: 13px var(--font-mono);
+    font: var(--type-text) var(--font-mono);
     text-align: right;
   }
   .num {
-    font-size: 12px;
+    font-size: var(--type-note);
     white-space: nowrap;
   }
   table.list thead th {
-    padding-top: 7px;
+    padding-top: var(--s-6);
   }
   .name {
-    font: 600 13.5px var(--font-serif);
+    font: 600 var(--type-text) var(--font-serif);
   }
   p {
-    margin-top: 10px;
+    margin-top: var(--s-10);
   }
 </style>

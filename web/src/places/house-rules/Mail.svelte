@@ -72,7 +72,7 @@
 <style>
   ul {
     border-top: 1px solid var(--ink);
-    margin-top: 6px;
+    margin-top: var(--s-6);
   }
   li {
     border-bottom: 1px solid var(--fine);
@@ -80,10 +80,10 @@
   .line {
     display: grid;
     grid-template-columns: 60px 230px minmax(0, 1fr) 170px;
-    gap: 10px;
+    gap: var(--s-10);
     width: 100%;
     text-align: left;
-    padding: 4px 0;
+    padding: var(--s-4) 0;
     align-items: baseline;
     color: var(--ink);
   }
@@ -93,10 +93,10 @@
   pre {
     background: var(--tape);
     border-left: 3px solid var(--ink);
-    padding: 10px 14px;
-    font: 13px/1.45 var(--font-serif);
+    padding: var(--s-10) var(--s-14);
+    font: var(--type-text)/1.45 var(--font-serif);
     white-space: pre-wrap;
     overflow-wrap: anywhere;
-    margin-bottom: 8px;
+    margin-bottom: var(--s-8);
   }
 </style>

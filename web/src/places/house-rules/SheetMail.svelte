@@ -47,8 +47,8 @@
     display: flex;
     flex-wrap: wrap;
     align-items: baseline;
-    gap: 4px 8px;
-    font-size: 13px;
-    padding-bottom: 8px;
+    gap: var(--s-4) var(--s-8);
+    font-size: var(--type-text);
+    padding-bottom: var(--s-8);
   }
 </style>

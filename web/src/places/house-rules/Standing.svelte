@@ -142,36 +142,36 @@
 <style>
   .lead {
     max-width: 74ch;
-    margin: 2px 0 12px;
+    margin: var(--s-2) 0 var(--s-12);
   }
   .page {
     display: grid;
     grid-template-columns: minmax(0, 1fr) 292px;
-    gap: 26px;
+    gap: var(--s-24);
     align-items: start;
   }
   .name {
-    font: 600 13.5px var(--font-serif);
+    font: 600 var(--type-text) var(--font-serif);
     text-decoration: none;
   }
   td {
-    padding-top: 5px;
-    padding-bottom: 5px;
+    padding-top: var(--s-4);
+    padding-bottom: var(--s-4);
     vertical-align: top;
   }
   .due {
     color: var(--idle-text);
-    font-size: 12px;
+    font-size: var(--type-note);
     font-weight: 600;
   }
   section {
     border-top: 1px solid var(--ink);
-    padding-top: 6px;
+    padding-top: var(--s-6);
   }
   .ask {
     display: grid;
-    gap: 6px;
-    padding: 8px 0;
-    font-size: 13px;
+    gap: var(--s-6);
+    padding: var(--s-8) 0;
+    font-size: var(--type-text);
   }
 </style>

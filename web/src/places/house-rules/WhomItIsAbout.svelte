@@ -91,11 +91,11 @@
   dl {
     display: grid;
     grid-template-columns: 1fr auto;
-    font-size: 12.5px;
+    font-size: var(--type-row);
   }
   dt,
   dd {
-    padding: 3px 0;
+    padding: var(--s-3) 0;
     border-bottom: 1px solid var(--fine);
   }
   dd {
@@ -103,29 +103,29 @@
   }
   .do {
     display: flex;
-    gap: 8px;
-    padding: 10px 0;
+    gap: var(--s-8);
+    padding: var(--s-10) 0;
   }
   .do .plain,
   .do .go {
-    padding: 4px 10px;
+    padding: var(--s-4) var(--s-10);
   }
   .due {
     color: var(--idle-text);
-    font-size: 12px;
+    font-size: var(--type-note);
     font-weight: 600;
   }
   h3 {
     font-weight: 600;
-    font-size: 12px;
-    padding-top: 8px;
+    font-size: var(--type-note);
+    padding-top: var(--s-8);
   }
   li {
     display: flex;
     justify-content: space-between;
-    gap: 8px;
-    font-size: 12.5px;
-    padding: 2px 0;
+    gap: var(--s-8);
+    font-size: var(--type-row);
+    padding: var(--s-2) 0;
     border-bottom: 1px solid var(--fine);
   }
 </style>

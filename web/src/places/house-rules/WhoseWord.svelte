@@ -73,12 +73,12 @@
 <style>
   .lead {
     max-width: 84ch;
-    padding-bottom: 12px;
+    padding-bottom: var(--s-12);
   }
   table {
     max-width: 760px;
   }
   .name {
-    font: 600 13.5px var(--font-serif);
+    font: 600 var(--type-text) var(--font-serif);
   }
 </style>

@@ -146,38 +146,38 @@
 
 <style>
   h2 {
-    font: 600 15px var(--font-serif);
-    padding: 20px 0 6px;
+    font: 600 var(--type-lead) var(--font-serif);
+    padding: var(--s-20) 0 var(--s-6);
     display: flex;
-    gap: 16px;
+    gap: var(--s-16);
     align-items: baseline;
   }
   h2 .word {
-    font: 12px var(--font-sans);
+    font: var(--type-note) var(--font-sans);
   }
   form {
     line-height: 2.1;
     background: var(--tape);
     border-left: 3px solid var(--ink);
-    padding: 8px 14px;
-    margin-bottom: 8px;
+    padding: var(--s-8) var(--s-14);
+    margin-bottom: var(--s-8);
   }
   input {
     border: 0;
     border-bottom: 1px dotted var(--soft);
     background: transparent;
-    padding: 1px 3px;
+    padding: 1px var(--s-3);
     width: 130px;
   }
   input.wide {
     width: 300px;
-    font: 12px var(--font-mono);
+    font: var(--type-note) var(--font-mono);
   }
   .name {
-    font: 600 13px var(--font-serif);
+    font: 600 var(--type-text) var(--font-serif);
   }
   .num {
-    font-size: 11.5px;
+    font-size: var(--type-note);
     overflow-wrap: anywhere;
   }
 </style>

@@ -268,13 +268,13 @@
 <style>
   .begin {
     max-width: 1120px;
-    padding: 26px 18px 0;
+    padding: var(--s-24) var(--s-16) 0;
   }
   .head {
     display: flex;
-    gap: 14px;
+    gap: var(--s-14);
     align-items: center;
-    padding-bottom: 20px;
+    padding-bottom: var(--s-20);
   }
   .head svg {
     flex: none;
@@ -295,52 +295,52 @@
   .steps li {
     display: grid;
     grid-template-columns: 30px 190px minmax(0, 1fr) 190px;
-    gap: 0 20px;
-    padding: 14px 0;
+    gap: 0 var(--s-20);
+    padding: var(--s-14) 0;
     border-bottom: 1px solid var(--rule);
   }
   .steps li.next {
     background: var(--sheet);
     box-shadow: inset 3px 0 var(--ink);
-    margin: 0 -12px;
-    padding-left: 12px;
-    padding-right: 12px;
+    margin: 0 calc(-1 * var(--s-12));
+    padding-left: var(--s-12);
+    padding-right: var(--s-12);
   }
   .mark {
-    font: 600 14px var(--font-mono);
+    font: 600 var(--type-text) var(--font-mono);
   }
   h2 {
-    font: 600 16px var(--font-serif);
+    font: 600 var(--type-lead) var(--font-serif);
   }
   .what {
     display: grid;
-    gap: 6px;
+    gap: var(--s-6);
     align-content: start;
-    font-size: 13.5px;
+    font-size: var(--type-text);
   }
   .aside {
     display: grid;
-    gap: 4px;
+    gap: var(--s-4);
     align-content: start;
     justify-items: end;
-    font-size: 12.5px;
+    font-size: var(--type-row);
     text-align: right;
   }
   .below {
     display: grid;
     grid-template-columns: minmax(0, 1fr) 330px;
-    gap: 36px;
-    padding-top: 16px;
+    gap: var(--s-40);
+    padding-top: var(--s-16);
     border-top: 1px solid var(--ink);
     margin-top: -1px;
   }
   .below li {
     display: grid;
     grid-template-columns: 70px minmax(0, 1fr) auto;
-    gap: 10px;
-    padding: 6px 0;
+    gap: var(--s-10);
+    padding: var(--s-6) 0;
     border-bottom: 1px solid var(--fine);
-    font-size: 13px;
+    font-size: var(--type-text);
   }
   .below li.none {
     display: block;
@@ -348,16 +348,16 @@
   }
   .below li > .num:first-child {
     color: var(--soft);
-    font-size: 12px;
+    font-size: var(--type-note);
   }
   .below aside {
     display: grid;
-    gap: 10px;
+    gap: var(--s-10);
     align-content: start;
-    font-size: 13px;
+    font-size: var(--type-text);
   }
   .counted {
-    padding: 14px 0;
+    padding: var(--s-14) 0;
   }
   @media (max-width: 900px) {
     .steps li,

@@ -53,12 +53,12 @@
     border: 1px solid var(--rule);
     border-radius: 3px;
     background: var(--sheet);
-    margin: 12px 0;
+    margin: var(--s-12) 0;
   }
   th {
     text-align: left;
     vertical-align: top;
-    padding: 7px 12px 6px;
+    padding: var(--s-6) var(--s-12) var(--s-6);
     border-bottom: 1px solid var(--rule);
     border-left: 1px solid var(--fine);
     min-width: 118px;
@@ -70,14 +70,14 @@
   }
   th span {
     display: block;
-    font: 12px var(--font-mono);
+    font: var(--type-note) var(--font-mono);
     color: var(--soft);
     white-space: nowrap;
-    padding: 3px 0 0 3px;
+    padding: var(--s-3) 0 0 var(--s-3);
   }
   td {
-    font: 12px var(--font-mono);
-    padding: 3px 15px;
+    font: var(--type-note) var(--font-mono);
+    padding: var(--s-3) var(--s-14);
     border-left: 1px solid var(--fine);
     color: var(--soft);
     white-space: nowrap;

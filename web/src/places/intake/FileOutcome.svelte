@@ -155,30 +155,30 @@
 
 <style>
   .said {
-    margin: 4px 0;
-    font-size: 14px;
+    margin: var(--s-4) 0;
+    font-size: var(--type-text);
   }
   .note {
-    font-size: 12.5px;
+    font-size: var(--type-row);
     color: var(--idle-text);
     max-width: 90ch;
   }
   h2 {
-    font: 600 15px var(--font-serif);
-    padding: 14px 0 6px;
+    font: 600 var(--type-lead) var(--font-serif);
+    padding: var(--s-14) 0 var(--s-6);
     display: flex;
-    gap: 14px;
+    gap: var(--s-14);
     align-items: baseline;
   }
   h2 button {
-    font: 12px var(--font-sans);
+    font: var(--type-note) var(--font-sans);
   }
   .rate {
     width: 70px;
     border: 0;
     border-bottom: 1px solid var(--ink);
     background: var(--paper);
-    font: 600 12.5px var(--font-mono);
+    font: 600 var(--type-row) var(--font-mono);
     text-align: right;
   }
   .row {
@@ -191,13 +191,13 @@
     width: 220px;
   }
   .value {
-    font: 12px var(--font-mono);
+    font: var(--type-note) var(--font-mono);
     overflow: hidden;
     text-overflow: ellipsis;
     white-space: nowrap;
   }
   table.list td {
-    padding-top: 4px;
-    padding-bottom: 4px;
+    padding-top: var(--s-4);
+    padding-bottom: var(--s-4);
   }
 </style>

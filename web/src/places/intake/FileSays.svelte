@@ -135,19 +135,19 @@
 
 <style>
   .says {
-    margin-top: 14px;
+    margin-top: var(--s-14);
     line-height: 2.1;
-    font-size: 13.5px;
+    font-size: var(--type-text);
     max-width: 110ch;
   }
   .says b {
-    font: 600 15px var(--font-serif);
+    font: 600 var(--type-lead) var(--font-serif);
   }
   .says input {
     border: 0;
     border-bottom: 1px solid var(--ink);
     background: var(--paper);
-    padding: 1px 2px;
+    padding: 1px var(--s-2);
     font: inherit;
     font-weight: 600;
   }
@@ -159,6 +159,6 @@
   }
   .whole {
     white-space: nowrap;
-    padding-left: 4px;
+    padding-left: var(--s-4);
   }
 </style>

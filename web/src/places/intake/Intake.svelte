@@ -79,29 +79,29 @@
 <style>
   .lead {
     max-width: 80ch;
-    margin: 2px 0 12px;
+    margin: var(--s-2) 0 var(--s-12);
   }
   .page {
     display: grid;
     grid-template-columns: minmax(0, 1fr) 262px;
-    gap: 28px;
+    gap: var(--s-30);
   }
   h2 {
-    font: 600 15px var(--font-serif);
-    padding-bottom: 6px;
+    font: 600 var(--type-lead) var(--font-serif);
+    padding-bottom: var(--s-6);
   }
   .way {
-    padding-bottom: 16px;
+    padding-bottom: var(--s-16);
   }
   .history {
-    margin-top: 16px;
+    margin-top: var(--s-16);
   }
   li {
     display: grid;
     grid-template-columns: 62px 1fr;
-    gap: 8px;
-    font-size: 12px;
-    padding: 4px 0;
+    gap: var(--s-8);
+    font-size: var(--type-note);
+    padding: var(--s-4) 0;
     border-bottom: 1px solid var(--fine);
   }
   li.sub {
@@ -109,9 +109,9 @@
   }
   li .num {
     color: var(--soft);
-    font-size: 11.5px;
+    font-size: var(--type-note);
   }
   .since {
-    padding-top: 6px;
+    padding-top: var(--s-6);
   }
 </style>

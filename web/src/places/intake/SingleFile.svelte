@@ -234,42 +234,42 @@
   .title {
     display: flex;
     align-items: baseline;
-    gap: 14px;
+    gap: var(--s-14);
   }
   h1 {
     white-space: nowrap;
   }
   .title > a {
     margin-left: auto;
-    font-size: 12px;
+    font-size: var(--type-note);
     white-space: nowrap;
   }
   .drop {
     display: grid;
-    gap: 10px;
+    gap: var(--s-10);
     justify-items: start;
-    margin: 18px 0;
-    padding: 34px 30px;
+    margin: var(--s-16) 0;
+    padding: var(--s-30) var(--s-30);
     border: 1px dashed var(--soft);
     border-radius: 3px;
     max-width: 760px;
-    font-size: 13px;
+    font-size: var(--type-text);
   }
   .drop.over {
     background: var(--tape);
     border-style: solid;
   }
   .drop b {
-    font: 600 17px var(--font-serif);
+    font: 600 var(--type-head) var(--font-serif);
   }
   .do {
     display: flex;
-    gap: 14px;
+    gap: var(--s-14);
     align-items: baseline;
-    padding-bottom: 8px;
+    padding-bottom: var(--s-8);
   }
   .do > :last-child {
     margin-left: auto;
-    font-size: 12px;
+    font-size: var(--type-note);
   }
 </style>

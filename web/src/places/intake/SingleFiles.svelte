@@ -76,7 +76,7 @@
 
 <style>
   .name {
-    font: 600 13.5px var(--font-serif);
+    font: 600 var(--type-text) var(--font-serif);
   }
   .name.sub {
     color: var(--soft);

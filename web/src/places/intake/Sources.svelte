@@ -205,16 +205,16 @@
 
 <style>
   .name {
-    font: 600 13.5px var(--font-serif);
+    font: 600 var(--type-text) var(--font-serif);
   }
   table.list td {
-    padding-top: 5px;
-    padding-bottom: 5px;
+    padding-top: var(--s-4);
+    padding-bottom: var(--s-4);
   }
   .stale {
     color: var(--idle-text);
     font-weight: 600;
-    font-size: 12px;
+    font-size: var(--type-note);
     white-space: nowrap;
   }
   td .word {
@@ -222,19 +222,19 @@
   }
   .drift td {
     background: var(--tape);
-    padding-left: 14px;
+    padding-left: var(--s-14);
   }
   .another {
     display: flex;
-    gap: 10px;
-    padding: 8px 0;
-    font-size: 12.5px;
+    gap: var(--s-10);
+    padding: var(--s-8) 0;
+    font-size: var(--type-row);
   }
   .another input {
     width: 170px;
     border: 0;
     border-bottom: 1px dotted var(--soft);
     background: transparent;
-    padding: 2px 0;
+    padding: var(--s-2) 0;
   }
 </style>

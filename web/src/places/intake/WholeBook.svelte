@@ -61,14 +61,14 @@
 <style>
   form {
     display: grid;
-    gap: 7px;
-    font-size: 12.5px;
-    padding: 6px 0;
+    gap: var(--s-6);
+    font-size: var(--type-row);
+    padding: var(--s-6) 0;
   }
   form .plain {
     justify-self: start;
   }
   .fault {
-    font-size: 12px;
+    font-size: var(--type-note);
   }
 </style>

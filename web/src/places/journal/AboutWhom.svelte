@@ -61,7 +61,7 @@
     border-bottom: 1px solid var(--rule);
     background: transparent;
     color: var(--ink);
-    font-size: 12.5px;
+    font-size: var(--type-row);
     width: 150px;
   }
 </style>

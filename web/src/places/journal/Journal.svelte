@@ -214,8 +214,8 @@
   .title {
     display: flex;
     align-items: baseline;
-    gap: 14px;
-    font-size: 12px;
+    gap: var(--s-14);
+    font-size: var(--type-note);
   }
   .csv {
     margin-left: auto;
@@ -223,28 +223,28 @@
   .filter {
     display: flex;
     flex-wrap: wrap;
-    gap: 5px 14px;
+    gap: var(--s-4) var(--s-14);
     align-items: baseline;
-    margin-top: 6px;
-    font-size: 12px;
+    margin-top: var(--s-6);
+    font-size: var(--type-note);
     color: var(--soft);
   }
   .chain {
     margin-left: auto;
     display: flex;
-    gap: 10px;
+    gap: var(--s-10);
   }
   .time {
-    font-size: 12px;
+    font-size: var(--type-note);
   }
   .block {
     display: block;
   }
   .small {
-    font-size: 12px;
+    font-size: var(--type-note);
   }
   .empty {
-    font: 16px/1.5 var(--font-serif);
-    margin-top: 24px;
+    font: var(--type-lead)/1.5 var(--font-serif);
+    margin-top: var(--s-24);
   }
 </style>

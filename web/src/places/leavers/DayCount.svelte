@@ -23,6 +23,6 @@
   p {
     display: flex;
     align-items: baseline;
-    gap: 8px;
+    gap: var(--s-8);
   }
 </style>

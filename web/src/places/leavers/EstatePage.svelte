@@ -290,39 +290,39 @@
 
 <style>
   .back {
-    font-size: 12px;
+    font-size: var(--type-note);
   }
   .title {
     display: flex;
     flex-wrap: wrap;
     align-items: baseline;
-    gap: 4px 14px;
+    gap: var(--s-4) var(--s-14);
   }
   .csv {
     margin-left: auto;
-    font-size: 12px;
+    font-size: var(--type-note);
   }
   .two {
     display: grid;
     grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
-    gap: 28px;
-    padding: 8px 0 12px;
+    gap: var(--s-30);
+    padding: var(--s-8) 0 var(--s-12);
   }
   caption {
     text-align: left;
-    font: 600 13px var(--font-serif);
-    padding: 6px 0 3px;
+    font: 600 var(--type-text) var(--font-serif);
+    padding: var(--s-6) 0 var(--s-3);
   }
   td {
-    font-size: 12.5px;
+    font-size: var(--type-row);
   }
   td.num {
-    font-size: 12px;
+    font-size: var(--type-note);
     white-space: nowrap;
   }
   .pool {
-    padding: 8px 0;
-    font-size: 12.5px;
+    padding: var(--s-8) 0;
+    font-size: var(--type-row);
   }
   .name {
     white-space: nowrap;

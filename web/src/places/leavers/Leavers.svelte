@@ -241,24 +241,24 @@
     display: flex;
     flex-wrap: wrap;
     align-items: baseline;
-    gap: 14px;
+    gap: var(--s-14);
   }
   .csv {
     margin-left: auto;
-    font-size: 12px;
+    font-size: var(--type-note);
   }
   .filters {
     display: flex;
     flex-wrap: wrap;
     align-items: baseline;
-    gap: 6px 16px;
-    padding: 8px 0;
+    gap: var(--s-6) var(--s-16);
+    padding: var(--s-8) 0;
     border-bottom: 1px solid var(--rule);
-    font-size: 12px;
+    font-size: var(--type-note);
   }
   .kinds {
     display: flex;
-    gap: 12px;
+    gap: var(--s-12);
   }
   .kinds .on {
     border-bottom: 2px solid var(--ink);
@@ -268,27 +268,27 @@
     display: flex;
     flex-wrap: wrap;
     align-items: baseline;
-    gap: 6px 12px;
+    gap: var(--s-6) var(--s-12);
     margin-left: auto;
   }
   .plain {
-    padding: 3px 10px;
+    padding: var(--s-3) var(--s-10);
   }
   .estates {
     display: flex;
     flex-wrap: wrap;
-    gap: 4px 18px;
-    padding: 8px 0;
-    font-size: 12.5px;
+    gap: var(--s-4) var(--s-16);
+    padding: var(--s-8) 0;
+    font-size: var(--type-row);
   }
   .estates .num {
-    font-size: 12px;
+    font-size: var(--type-note);
   }
   td {
-    font-size: 12.5px;
+    font-size: var(--type-row);
   }
   .name a {
-    font: 600 13.5px var(--font-serif);
+    font: 600 var(--type-text) var(--font-serif);
     text-decoration: none;
   }
   .name a:hover {
@@ -298,10 +298,10 @@
     white-space: nowrap;
   }
   .when {
-    font-size: 12px;
+    font-size: var(--type-note);
   }
   td.num {
-    font-size: 12px;
+    font-size: var(--type-note);
     white-space: nowrap;
   }
 </style>

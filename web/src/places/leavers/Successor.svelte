@@ -53,9 +53,9 @@
     display: flex;
     flex-wrap: wrap;
     align-items: baseline;
-    gap: 4px 10px;
-    padding: 4px 0;
-    font-size: 12px;
+    gap: var(--s-4) var(--s-10);
+    padding: var(--s-4) 0;
+    font-size: var(--type-note);
   }
   .on {
     font-weight: 600;

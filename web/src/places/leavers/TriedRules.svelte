@@ -144,9 +144,9 @@
     display: flex;
     flex-wrap: wrap;
     align-items: baseline;
-    gap: 4px 8px;
-    padding: 2px 0;
-    font-size: 12.5px;
+    gap: var(--s-4) var(--s-8);
+    padding: var(--s-2) 0;
+    font-size: var(--type-row);
   }
   input[type='text'] {
     width: 170px;
@@ -155,6 +155,6 @@
     width: 62px;
   }
   .plain {
-    padding: 3px 10px;
+    padding: var(--s-3) var(--s-10);
   }
 </style>

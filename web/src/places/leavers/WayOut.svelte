@@ -278,23 +278,23 @@
 
 <style>
   .back {
-    font-size: 12px;
+    font-size: var(--type-note);
   }
   .title {
     display: flex;
     flex-wrap: wrap;
     align-items: baseline;
-    gap: 4px 14px;
+    gap: var(--s-4) var(--s-14);
   }
   .axis,
   .account {
     display: grid;
     grid-template-columns: 190px minmax(0, 1fr) 110px;
-    gap: 0 18px;
+    gap: 0 var(--s-16);
   }
   .axis {
-    padding-top: 12px;
-    font-size: 11.5px;
+    padding-top: var(--s-12);
+    font-size: var(--type-note);
     color: var(--soft);
   }
   .scale {
@@ -307,39 +307,39 @@
     white-space: nowrap;
   }
   .account {
-    padding: 10px 0 4px;
+    padding: var(--s-10) 0 var(--s-4);
   }
   .who {
     display: grid;
     align-content: start;
   }
   .who b {
-    font: 600 14.5px var(--font-serif);
+    font: 600 var(--type-lead) var(--font-serif);
   }
   .head {
     display: flex;
     justify-content: space-between;
-    gap: 12px;
+    gap: var(--s-12);
     width: 100%;
     text-align: left;
-    padding-bottom: 3px;
-    font-size: 12.5px;
+    padding-bottom: var(--s-3);
+    font-size: var(--type-row);
   }
   .head .sub {
     text-align: right;
   }
   .ways {
-    padding: 4px 0 6px;
+    padding: var(--s-4) 0 var(--s-6);
   }
   .way {
     display: grid;
     grid-template-columns: 14px 210px 110px minmax(0, 1fr) 70px 120px;
-    gap: 0 10px;
+    gap: 0 var(--s-10);
     align-items: center;
     width: 100%;
-    padding: 3px 6px;
+    padding: var(--s-3) var(--s-6);
     text-align: left;
-    font-size: 12px;
+    font-size: var(--type-note);
   }
   .way:hover {
     background: var(--sheet);
@@ -357,37 +357,37 @@
     text-align: right;
   }
   .cost b {
-    font-size: 14px;
+    font-size: var(--type-text);
   }
   .sum {
     display: grid;
     grid-template-columns: minmax(0, 1fr) 300px;
-    gap: 24px;
+    gap: var(--s-24);
     border-top: 1px solid var(--ink);
-    margin-top: 10px;
-    padding-top: 10px;
+    margin-top: var(--s-10);
+    padding-top: var(--s-10);
   }
   .sum h2 {
-    font: 600 14.5px var(--font-serif);
+    font: 600 var(--type-lead) var(--font-serif);
   }
   ol {
     list-style: none;
-    padding: 4px 0;
+    padding: var(--s-4) 0;
   }
   li {
     display: grid;
     grid-template-columns: 96px minmax(0, 1fr) 210px;
-    gap: 10px;
-    padding: 2px 0;
-    font-size: 12.5px;
+    gap: var(--s-10);
+    padding: var(--s-2) 0;
+    font-size: var(--type-row);
   }
   .act {
     display: grid;
-    gap: 6px;
+    gap: var(--s-6);
     align-content: start;
   }
   .big {
-    font-size: 20px;
+    font-size: var(--type-head);
   }
   .act p:first-child {
     display: flex;
@@ -395,7 +395,7 @@
     align-items: baseline;
   }
   .go {
-    padding: 7px 10px;
+    padding: var(--s-6) var(--s-10);
     background: var(--ink);
     color: var(--paper);
     border-radius: 3px;

@@ -315,26 +315,26 @@
   .title {
     display: flex;
     align-items: baseline;
-    gap: 14px;
-    padding-bottom: 12px;
+    gap: var(--s-14);
+    padding-bottom: var(--s-12);
   }
   .title > a {
     margin-left: auto;
-    font-size: 12px;
+    font-size: var(--type-note);
   }
   .page {
     display: grid;
     grid-template-columns: minmax(0, 1fr) 320px;
-    gap: 30px;
+    gap: var(--s-30);
   }
   .sheet {
     background: var(--sheet);
     border: 1px solid var(--rule);
-    padding: 16px 22px 20px;
+    padding: var(--s-16) var(--s-20) var(--s-20);
     align-self: start;
   }
   .terms {
-    font: 15px/2.2 var(--font-serif);
+    font: var(--type-lead)/2.2 var(--font-serif);
   }
   input {
     width: 170px;
@@ -342,8 +342,8 @@
     border-bottom: 1px dotted var(--soft);
     background: transparent;
     color: var(--ink);
-    font: 600 14px var(--font-sans);
-    padding: 1px 3px;
+    font: 600 var(--type-text) var(--font-sans);
+    padding: 1px var(--s-3);
   }
   input::placeholder {
     font-weight: 400;
@@ -351,34 +351,34 @@
   }
   input.wide {
     width: 340px;
-    font: 13px var(--font-mono);
+    font: var(--type-text) var(--font-mono);
   }
   .terms :global(.pick) {
     max-width: 340px;
   }
   .terms :global(.pick-list) {
-    font-size: 15px;
+    font-size: var(--type-lead);
   }
   textarea {
     width: 100%;
-    font: 12px/1.5 var(--font-mono);
+    font: var(--type-note)/1.5 var(--font-mono);
     border: 1px solid var(--rule);
     background: var(--paper);
     color: var(--ink);
-    padding: 8px;
-    margin-bottom: 6px;
+    padding: var(--s-8);
+    margin-bottom: var(--s-6);
   }
   aside h2 {
-    font: 600 15px var(--font-serif);
-    padding-bottom: 4px;
+    font: 600 var(--type-lead) var(--font-serif);
+    padding-bottom: var(--s-4);
   }
   .do {
     display: flex;
-    gap: 10px;
-    padding: 14px 0 8px;
+    gap: var(--s-10);
+    padding: var(--s-14) 0 var(--s-8);
   }
   .end {
-    padding-top: 18px;
-    font-size: 12.5px;
+    padding-top: var(--s-16);
+    font-size: var(--type-row);
   }
 </style>

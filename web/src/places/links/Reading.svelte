@@ -83,10 +83,10 @@
   }
   table {
     width: 100%;
-    font-size: 12.5px;
+    font-size: var(--type-row);
   }
   td {
-    padding: 4px 0;
+    padding: var(--s-4) 0;
     border-bottom: 1px solid var(--fine);
   }
   td.num {
@@ -96,15 +96,15 @@
     font-weight: 600;
   }
   h3 {
-    font: 600 12.5px var(--font-sans);
-    padding: 12px 0 2px;
+    font: 600 var(--type-row) var(--font-sans);
+    padding: var(--s-12) 0 var(--s-2);
   }
   li {
-    font-size: 12.5px;
-    padding: 3px 0;
+    font-size: var(--type-row);
+    padding: var(--s-3) 0;
     border-bottom: 1px solid var(--fine);
   }
   p.sub {
-    padding: 5px 0;
+    padding: var(--s-4) 0;
   }
 </style>

@@ -63,12 +63,12 @@
 
 <style>
   table {
-    margin-top: 14px;
+    margin-top: var(--s-14);
   }
   td .sub {
-    padding-left: 6px;
+    padding-left: var(--s-6);
   }
   .r {
-    padding-right: 22px;
+    padding-right: var(--s-20);
   }
 </style>

@@ -92,8 +92,8 @@
     border: 0;
     border-bottom: 1px solid var(--rule);
     background: none;
-    padding: 2px 2px;
-    font-size: 12.5px;
+    padding: var(--s-2) var(--s-2);
+    font-size: var(--type-row);
     width: 196px;
     color: var(--ink);
   }

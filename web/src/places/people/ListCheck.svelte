@@ -203,25 +203,25 @@
   .title {
     display: flex;
     align-items: baseline;
-    gap: 14px;
+    gap: var(--s-14);
   }
   .title > a {
     margin-left: auto;
-    font-size: 12px;
+    font-size: var(--type-note);
     white-space: nowrap;
   }
   .bring {
     display: grid;
     grid-template-columns: minmax(0, 1fr) 270px;
-    gap: 22px;
-    margin: 12px 0;
+    gap: var(--s-20);
+    margin: var(--s-12) 0;
   }
   textarea {
-    font: 12px/1.5 var(--font-mono);
+    font: var(--type-note)/1.5 var(--font-mono);
     background: var(--sheet);
     border: 1px solid var(--rule);
     border-radius: 3px;
-    padding: 8px 10px;
+    padding: var(--s-8) var(--s-10);
     width: 100%;
   }
   textarea::placeholder {
@@ -230,22 +230,22 @@
   }
   .how {
     display: grid;
-    gap: 9px;
+    gap: var(--s-8);
     align-content: start;
-    font-size: 12.5px;
+    font-size: var(--type-row);
   }
   .how label {
     display: grid;
-    gap: 2px;
+    gap: var(--s-2);
   }
   .verdicts {
     display: flex;
     flex-wrap: wrap;
-    gap: 4px 14px;
+    gap: var(--s-4) var(--s-14);
     align-items: baseline;
-    font-size: 12.5px;
+    font-size: var(--type-row);
     border-bottom: 1px solid var(--rule);
-    padding-bottom: 6px;
+    padding-bottom: var(--s-6);
   }
   .verdicts > button {
     color: var(--soft);
@@ -259,20 +259,20 @@
   .do {
     margin-left: auto;
     display: flex;
-    gap: 12px;
+    gap: var(--s-12);
     align-items: baseline;
   }
   .plain {
-    padding: 3px 10px;
+    padding: var(--s-3) var(--s-10);
   }
   .row {
     width: 48px;
   }
   table.list td {
-    padding-top: 4px;
-    padding-bottom: 4px;
+    padding-top: var(--s-4);
+    padding-bottom: var(--s-4);
   }
   table.list {
-    margin-top: 8px;
+    margin-top: var(--s-8);
   }
 </style>

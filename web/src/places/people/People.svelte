@@ -203,37 +203,37 @@
   .title {
     display: flex;
     align-items: baseline;
-    gap: 14px;
+    gap: var(--s-14);
   }
   .ways {
     margin-left: auto;
-    font-size: 12px;
+    font-size: var(--type-note);
     display: flex;
-    gap: 14px;
+    gap: var(--s-14);
     white-space: nowrap;
   }
   .title > button {
-    font-size: 12px;
+    font-size: var(--type-note);
     white-space: nowrap;
   }
   .act {
     display: flex;
     flex-wrap: wrap;
-    gap: 6px 12px;
+    gap: var(--s-6) var(--s-12);
     align-items: baseline;
-    margin-top: 9px;
-    font-size: 12px;
+    margin-top: var(--s-8);
+    font-size: var(--type-note);
   }
   .act {
     border-bottom: 1px solid var(--rule);
-    padding-bottom: 8px;
-    margin-bottom: 6px;
+    padding-bottom: var(--s-8);
+    margin-bottom: var(--s-6);
   }
   .count {
     margin-left: auto;
   }
   .plain {
-    padding: 3px 10px;
+    padding: var(--s-3) var(--s-10);
   }
   .columns {
     position: relative;
@@ -248,16 +248,16 @@
     background: var(--sheet);
     border: 1px solid var(--ink);
     border-radius: 3px;
-    padding: 6px 12px;
+    padding: var(--s-6) var(--s-12);
     display: grid;
-    gap: 3px;
+    gap: var(--s-3);
     white-space: nowrap;
   }
   td {
-    font-size: 12.5px;
+    font-size: var(--type-row);
   }
   .name a {
-    font: 600 13.5px var(--font-serif);
+    font: 600 var(--type-text) var(--font-serif);
     text-decoration: none;
   }
   .name a:hover {
@@ -276,10 +276,10 @@
     color: var(--locked);
   }
   td.num {
-    font-size: 12px;
+    font-size: var(--type-note);
     white-space: nowrap;
   }
   .more {
-    padding: 12px 0;
+    padding: var(--s-12) 0;
   }
 </style>

@@ -154,28 +154,28 @@
 
 <style>
   section {
-    margin-bottom: 16px;
+    margin-bottom: var(--s-16);
   }
   .head {
     display: flex;
     align-items: baseline;
-    gap: 10px;
+    gap: var(--s-10);
     border-bottom: 1px solid var(--ink);
-    padding-bottom: 3px;
+    padding-bottom: var(--s-3);
   }
   .head h2 {
-    font: 600 15px var(--font-serif);
+    font: 600 var(--type-lead) var(--font-serif);
   }
   .elsewhere {
-    padding: 3px 0 4px;
+    padding: var(--s-3) 0 var(--s-4);
   }
   .cover {
     margin-left: auto;
     text-align: right;
   }
   table.list td {
-    padding-top: 4px;
-    padding-bottom: 4px;
+    padding-top: var(--s-4);
+    padding-bottom: var(--s-4);
     white-space: nowrap;
   }
   .plan {
@@ -183,7 +183,7 @@
   }
   .plan a,
   .plan .name {
-    font: 600 13.5px var(--font-serif);
+    font: 600 var(--type-text) var(--font-serif);
   }
   .do {
     width: 48px;
@@ -194,9 +194,9 @@
   .use {
     display: grid;
     grid-template-columns: 86px minmax(0, 1fr);
-    gap: 8px;
+    gap: var(--s-8);
     align-items: center;
-    padding: 2px 0;
+    padding: var(--s-2) 0;
   }
   .use > span {
     overflow: hidden;
@@ -204,7 +204,7 @@
     white-space: nowrap;
   }
   .found {
-    font-size: 12.5px;
-    padding-top: 4px;
+    font-size: var(--type-row);
+    padding-top: var(--s-4);
   }
 </style>

@@ -47,31 +47,31 @@
   .head {
     display: flex;
     align-items: baseline;
-    gap: 10px;
+    gap: var(--s-10);
     border-bottom: 1px solid var(--ink);
-    padding-bottom: 3px;
+    padding-bottom: var(--s-3);
   }
   .head h2 {
-    font: 600 15px var(--font-serif);
+    font: 600 var(--type-lead) var(--font-serif);
   }
   .head > button {
     margin-left: auto;
-    font-size: 12px;
+    font-size: var(--type-note);
   }
   ol {
-    font-size: 12px;
-    padding-top: 4px;
+    font-size: var(--type-note);
+    padding-top: var(--s-4);
   }
   li {
     display: grid;
     grid-template-columns: 66px 1fr;
-    gap: 8px;
-    padding: 3px 0;
+    gap: var(--s-8);
+    padding: var(--s-3) 0;
     border-bottom: 1px solid var(--fine);
   }
   .num {
     color: var(--soft);
-    font-size: 11.5px;
+    font-size: var(--type-note);
     white-space: nowrap;
   }
 </style>

@@ -87,8 +87,8 @@
   .page {
     display: grid;
     grid-template-columns: minmax(0, 1fr) 262px;
-    gap: 26px;
-    margin-top: 12px;
+    gap: var(--s-24);
+    margin-top: var(--s-12);
   }
   @media (max-width: 1000px) {
     .page {

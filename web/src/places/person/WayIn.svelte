@@ -109,21 +109,21 @@
 
 <style>
   section {
-    padding: 10px 0;
+    padding: var(--s-10) 0;
   }
   h2 {
-    font: 600 14.5px var(--font-serif);
+    font: 600 var(--type-lead) var(--font-serif);
   }
   p {
     display: flex;
     flex-wrap: wrap;
-    gap: 2px 12px;
+    gap: var(--s-2) var(--s-12);
     align-items: baseline;
-    font-size: 12.5px;
+    font-size: var(--type-row);
     padding: 1px 0;
   }
   .plain {
-    margin-top: 5px;
-    padding: 3px 10px;
+    margin-top: var(--s-4);
+    padding: var(--s-3) var(--s-10);
   }
 </style>

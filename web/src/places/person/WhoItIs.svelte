@@ -109,16 +109,16 @@
     display: flex;
     flex-wrap: wrap;
     align-items: baseline;
-    gap: 2px 12px;
+    gap: var(--s-2) var(--s-12);
   }
   .give {
     margin-left: auto;
     display: flex;
-    gap: 8px;
+    gap: var(--s-8);
     align-items: baseline;
   }
   .give .plain {
-    padding: 3px 10px;
+    padding: var(--s-3) var(--s-10);
   }
   .facts a {
     color: var(--link);

@@ -36,14 +36,14 @@
 
 <style>
   .hours {
-    margin-top: 14px;
+    margin-top: var(--s-14);
   }
   .week {
     display: grid;
     grid-template-columns: 34px repeat(24, minmax(0, 1fr));
-    gap: 2px;
+    gap: var(--s-2);
     align-items: center;
-    padding-top: 4px;
+    padding-top: var(--s-4);
   }
   .week i,
   .key {

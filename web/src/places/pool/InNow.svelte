@@ -123,16 +123,16 @@
     align-items: baseline;
     justify-content: space-between;
     border-bottom: 1px solid var(--ink);
-    padding-bottom: 3px;
+    padding-bottom: var(--s-3);
   }
   .head h2 {
-    font: 600 15px var(--font-serif);
+    font: 600 var(--type-lead) var(--font-serif);
   }
   .cells {
     display: flex;
     flex-wrap: wrap;
-    gap: 3px;
-    padding: 10px 0;
+    gap: var(--s-3);
+    padding: var(--s-10) 0;
   }
   .cells i {
     width: 17px;
@@ -151,8 +151,8 @@
     border-color: var(--rule);
   }
   td {
-    padding-top: 4px;
-    padding-bottom: 4px;
+    padding-top: var(--s-4);
+    padding-bottom: var(--s-4);
   }
   td:not(:first-child) {
     white-space: nowrap;

@@ -103,18 +103,18 @@
   .title {
     display: flex;
     align-items: baseline;
-    gap: 12px;
+    gap: var(--s-12);
     flex-wrap: wrap;
   }
   .page {
     display: grid;
     grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
-    gap: 30px;
-    margin-top: 12px;
+    gap: var(--s-30);
+    margin-top: var(--s-12);
   }
   @media (max-width: 1150px) {
     .page {
-      gap: 20px;
+      gap: var(--s-20);
     }
   }
 </style>

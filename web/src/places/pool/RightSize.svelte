@@ -71,19 +71,19 @@
     align-items: baseline;
     justify-content: space-between;
     border-bottom: 1px solid var(--ink);
-    padding-bottom: 3px;
+    padding-bottom: var(--s-3);
   }
   .head h2 {
-    font: 600 15px var(--font-serif);
+    font: 600 var(--type-lead) var(--font-serif);
   }
   .head .word {
-    font-size: 12px;
+    font-size: var(--type-note);
   }
   .plain {
-    padding: 3px 10px;
+    padding: var(--s-3) var(--s-10);
   }
   .do {
-    padding: 6px 0;
-    font-size: 12.5px;
+    padding: var(--s-6) 0;
+    font-size: var(--type-row);
   }
 </style>

@@ -91,24 +91,24 @@
 
 <style>
   h2 {
-    margin-top: 14px;
+    margin-top: var(--s-14);
   }
   form {
     display: flex;
-    gap: 10px;
+    gap: var(--s-10);
     align-items: baseline;
     flex-wrap: wrap;
-    padding-top: 6px;
+    padding-top: var(--s-6);
   }
   input {
     border: 0;
     border-bottom: 1px solid var(--rule);
     background: var(--paper);
-    font-size: 12.5px;
-    padding: 2px;
+    font-size: var(--type-row);
+    padding: var(--s-2);
     width: 130px;
   }
   .plain {
-    padding: 3px 10px;
+    padding: var(--s-3) var(--s-10);
   }
 </style>

@@ -40,13 +40,13 @@
 
 <style>
   h2 {
-    font: 600 14.5px var(--font-serif);
-    padding: 14px 0 6px;
+    font: 600 var(--type-lead) var(--font-serif);
+    padding: var(--s-14) 0 var(--s-6);
   }
   .sub {
-    font: 12px var(--font-sans);
+    font: var(--type-note) var(--font-sans);
   }
   .name {
-    font: 600 13.5px var(--font-serif);
+    font: 600 var(--type-text) var(--font-serif);
   }
 </style>

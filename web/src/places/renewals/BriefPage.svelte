@@ -123,38 +123,38 @@
     display: flex;
     flex-wrap: wrap;
     align-items: baseline;
-    gap: 6px 16px;
-    padding-bottom: 6px;
+    gap: var(--s-6) var(--s-16);
+    padding-bottom: var(--s-6);
   }
   h2 {
-    font: 600 14.5px var(--font-serif);
-    padding: 12px 0 2px;
+    font: 600 var(--type-lead) var(--font-serif);
+    padding: var(--s-12) 0 var(--s-2);
   }
   p {
-    font-size: 13px;
-    padding: 2px 0;
+    font-size: var(--type-text);
+    padding: var(--s-2) 0;
   }
   .asked {
     border: 1px solid var(--ink);
     background: var(--sheet);
-    padding: 6px 12px;
-    margin: 6px 0;
-    font: 600 14px var(--font-serif);
+    padding: var(--s-6) var(--s-12);
+    margin: var(--s-6) 0;
+    font: 600 var(--type-text) var(--font-serif);
   }
   td {
-    font-size: 12.5px;
+    font-size: var(--type-row);
   }
   td.num {
-    font-size: 12px;
+    font-size: var(--type-note);
     white-space: nowrap;
   }
   .name {
-    font: 600 13.5px var(--font-serif);
+    font: 600 var(--type-text) var(--font-serif);
     white-space: nowrap;
   }
   .mark {
-    margin-left: 8px;
-    font: 11px var(--font-sans);
+    margin-left: var(--s-8);
+    font: var(--type-fine) var(--font-sans);
     color: var(--used);
   }
   .chosen td {

@@ -264,13 +264,13 @@
     display: flex;
     list-style: none;
     max-width: 720px;
-    font-size: 12.5px;
+    font-size: var(--type-row);
     color: var(--soft);
   }
   .way li {
     flex: 1;
     border-bottom: 2px solid var(--rule);
-    padding-bottom: 4px;
+    padding-bottom: var(--s-4);
   }
   .way li.done {
     color: var(--ink);
@@ -280,23 +280,23 @@
     font-weight: 600;
   }
   .said {
-    font-size: 13px;
-    padding-top: 8px;
+    font-size: var(--type-text);
+    padding-top: var(--s-8);
     max-width: 110ch;
   }
   .do {
     display: flex;
     flex-wrap: wrap;
-    gap: 6px 14px;
+    gap: var(--s-6) var(--s-14);
     align-items: center;
-    padding-top: 10px;
-    font-size: 13px;
+    padding-top: var(--s-10);
+    font-size: var(--type-text);
   }
   input {
     border: 0;
     border-bottom: 1px dotted var(--soft);
     background: transparent;
     font: inherit;
-    padding: 2px 3px;
+    padding: var(--s-2) var(--s-3);
   }
 </style>

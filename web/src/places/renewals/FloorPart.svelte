@@ -30,10 +30,10 @@
 
 <style>
   h2 {
-    font: 600 14.5px var(--font-serif);
-    padding: 14px 0 4px;
+    font: 600 var(--type-lead) var(--font-serif);
+    padding: var(--s-14) 0 var(--s-4);
   }
   .sub {
-    font: 12px var(--font-sans);
+    font: var(--type-note) var(--font-sans);
   }
 </style>

@@ -82,24 +82,24 @@
   .known {
     display: flex;
     flex-wrap: wrap;
-    gap: 4px 12px;
+    gap: var(--s-4) var(--s-12);
     align-items: baseline;
-    font-size: 12.5px;
-    padding-top: 6px;
+    font-size: var(--type-row);
+    padding-top: var(--s-6);
   }
   .one {
     border-bottom: 1px solid var(--used);
   }
   form {
     display: flex;
-    gap: 6px;
+    gap: var(--s-6);
     align-items: baseline;
   }
   input {
     border: 0;
     border-bottom: 1px dotted var(--soft);
     background: transparent;
-    font: 12px var(--font-mono);
-    padding: 1px 3px;
+    font: var(--type-note) var(--font-mono);
+    padding: 1px var(--s-3);
   }
 </style>

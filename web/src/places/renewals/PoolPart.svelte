@@ -59,17 +59,17 @@
   }
   p {
     display: flex;
-    gap: 10px;
+    gap: var(--s-10);
     align-items: baseline;
   }
   .plain {
-    padding: 3px 10px;
+    padding: var(--s-3) var(--s-10);
   }
   h2 {
-    font: 600 14.5px var(--font-serif);
-    padding: 14px 0 6px;
+    font: 600 var(--type-lead) var(--font-serif);
+    padding: var(--s-14) 0 var(--s-6);
   }
   .sub {
-    font: 12px var(--font-sans);
+    font: var(--type-note) var(--font-sans);
   }
 </style>

@@ -387,12 +387,12 @@
     display: flex;
     flex-wrap: wrap;
     align-items: baseline;
-    gap: 2px 14px;
-    padding-bottom: 8px;
+    gap: var(--s-2) var(--s-14);
+    padding-bottom: var(--s-8);
   }
   .due {
     margin-left: auto;
-    font: 600 13px var(--font-mono);
+    font: 600 var(--type-text) var(--font-mono);
   }
   .due.soon {
     color: var(--locked);
@@ -400,35 +400,35 @@
   .bench {
     display: grid;
     grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
-    gap: 12px 30px;
-    padding-top: 12px;
+    gap: var(--s-12) var(--s-30);
+    padding-top: var(--s-12);
   }
   .bench.single {
     grid-template-columns: minmax(0, 640px);
   }
   h2 {
-    font: 600 14.5px var(--font-serif);
-    padding-bottom: 6px;
+    font: 600 var(--type-lead) var(--font-serif);
+    padding-bottom: var(--s-6);
   }
   h2 .sub {
-    font: 12px var(--font-sans);
+    font: var(--type-note) var(--font-sans);
   }
   .curve {
-    padding-top: 14px;
+    padding-top: var(--s-14);
   }
   .terms {
     display: flex;
     flex-wrap: wrap;
-    gap: 4px 16px;
+    gap: var(--s-4) var(--s-16);
     align-items: baseline;
-    font-size: 12.5px;
-    padding-bottom: 6px;
+    font-size: var(--type-row);
+    padding-bottom: var(--s-6);
   }
   .terms a {
     margin-left: auto;
   }
   .plan {
-    font: 600 13px var(--font-serif);
+    font: 600 var(--type-text) var(--font-serif);
   }
   tr.at td {
     background: var(--sheet);
@@ -438,7 +438,7 @@
   }
   td:first-child,
   th:first-child {
-    padding-left: 10px;
+    padding-left: var(--s-10);
   }
   .sum td {
     border-top: 1px solid var(--ink);
@@ -446,32 +446,32 @@
   .cards {
     display: grid;
     grid-template-columns: repeat(auto-fit, minmax(200px, 1fr));
-    gap: 10px;
-    padding-top: 16px;
+    gap: var(--s-10);
+    padding-top: var(--s-16);
   }
   .card {
     display: flex;
     flex-direction: column;
     align-items: flex-start;
-    gap: 2px;
+    gap: var(--s-2);
     text-align: left;
     background: var(--sheet);
     border-top: 1px solid var(--ink);
-    padding: 9px 11px;
+    padding: var(--s-8) var(--s-10);
   }
   .card.on {
     border-top: 4px solid var(--used);
-    padding-top: 6px;
+    padding-top: var(--s-6);
   }
   .card .num {
-    font: 600 16px var(--font-mono);
+    font: 600 var(--type-lead) var(--font-mono);
   }
   .do {
     display: flex;
     flex-wrap: wrap;
-    gap: 10px;
+    gap: var(--s-10);
     align-items: center;
-    padding-top: 14px;
+    padding-top: var(--s-14);
   }
   .last {
     margin-left: auto;

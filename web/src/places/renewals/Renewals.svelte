@@ -176,12 +176,12 @@
   .filters {
     display: flex;
     flex-wrap: wrap;
-    gap: 6px 14px;
-    padding-bottom: 8px;
+    gap: var(--s-6) var(--s-14);
+    padding-bottom: var(--s-8);
   }
   .name {
     white-space: nowrap;
-    font: 600 14px var(--font-serif);
+    font: 600 var(--type-text) var(--font-serif);
   }
   .line {
     width: 30%;
@@ -194,7 +194,7 @@
     display: flex;
     flex-wrap: wrap;
     align-items: baseline;
-    gap: 14px;
+    gap: var(--s-14);
   }
   .months td {
     border: 0;
@@ -203,10 +203,10 @@
     display: flex;
     justify-content: space-between;
     padding-left: 7%;
-    font: 10.5px var(--font-mono);
+    font: var(--type-fine) var(--font-mono);
     color: var(--soft);
   }
   .foot {
-    padding-top: 10px;
+    padding-top: var(--s-10);
   }
 </style>

@@ -108,38 +108,38 @@
   form {
     background: var(--tape);
     border-left: 3px solid var(--ink);
-    padding: 10px 14px;
-    margin: 10px 0;
+    padding: var(--s-10) var(--s-14);
+    margin: var(--s-10) 0;
     display: grid;
-    gap: 8px;
+    gap: var(--s-8);
   }
   fieldset,
   p {
     display: flex;
     flex-wrap: wrap;
-    gap: 4px 14px;
+    gap: var(--s-4) var(--s-14);
     align-items: baseline;
   }
   legend {
     float: left;
-    padding-right: 12px;
+    padding-right: var(--s-12);
     color: var(--soft);
-    font-size: 12px;
+    font-size: var(--type-note);
     min-width: 120px;
   }
   input {
     border: 0;
     border-bottom: 1px solid var(--rule);
     background: transparent;
-    padding: 1px 3px;
-    font-size: 13px;
+    padding: 1px var(--s-3);
+    font-size: var(--type-text);
   }
   input[type='number'] {
     width: 44px;
     font-family: var(--font-mono);
   }
   .name {
-    font: 600 14px var(--font-serif);
+    font: 600 var(--type-text) var(--font-serif);
     width: 150px;
   }
   .zone {

@@ -161,26 +161,26 @@
   .title {
     display: flex;
     align-items: baseline;
-    gap: 12px;
+    gap: var(--s-12);
   }
   .csv {
     margin-left: auto;
-    font-size: 12px;
+    font-size: var(--type-note);
   }
   .now {
     display: flex;
-    gap: 10px;
+    gap: var(--s-10);
     align-items: baseline;
     flex-wrap: wrap;
   }
   .plain {
-    padding: 3px 10px;
+    padding: var(--s-3) var(--s-10);
   }
   .pick {
     display: flex;
-    gap: 14px;
-    margin: 12px 0 8px;
-    font-size: 12px;
+    gap: var(--s-14);
+    margin: var(--s-12) 0 var(--s-8);
+    font-size: var(--type-note);
   }
   .pick button {
     color: var(--soft);
@@ -210,7 +210,7 @@
     width: 150px;
   }
   .small {
-    font-size: 12px;
+    font-size: var(--type-note);
   }
   .block {
     display: block;

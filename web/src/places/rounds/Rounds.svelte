@@ -217,43 +217,43 @@
   .title {
     display: flex;
     align-items: baseline;
-    gap: 14px;
+    gap: var(--s-14);
   }
   .new {
     margin-left: auto;
-    font-size: 12px;
+    font-size: var(--type-note);
     white-space: nowrap;
   }
   .plans {
-    margin: 12px 0 18px;
+    margin: var(--s-12) 0 var(--s-16);
     border-top: 1px solid var(--ink);
   }
   .plans li {
     display: flex;
-    gap: 16px;
+    gap: var(--s-16);
     align-items: baseline;
-    padding: 7px 0;
+    padding: var(--s-6) 0;
     border-bottom: 1px solid var(--fine);
   }
   .name {
-    font: 600 14.5px var(--font-serif);
+    font: 600 var(--type-lead) var(--font-serif);
     white-space: nowrap;
   }
   .next {
     margin-left: auto;
     display: flex;
-    gap: 12px;
+    gap: var(--s-12);
     align-items: baseline;
     white-space: nowrap;
-    font-size: 12.5px;
+    font-size: var(--type-row);
   }
   .plain {
-    padding: 3px 10px;
+    padding: var(--s-3) var(--s-10);
   }
   .gates {
     display: inline-flex;
-    gap: 3px;
-    margin-right: 6px;
+    gap: var(--s-3);
+    margin-right: var(--s-6);
   }
   .gates i {
     width: 14px;

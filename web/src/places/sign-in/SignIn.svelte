@@ -123,7 +123,7 @@
   main {
     max-width: 460px;
     margin: 0 auto;
-    padding: 13vh 20px 0;
+    padding: 13vh var(--s-20) 0;
   }
   svg {
     stroke-width: 1.9;
@@ -137,17 +137,17 @@
     stroke: var(--locked);
   }
   h1 {
-    font-size: 34px;
-    margin-top: 14px;
+    font-size: var(--type-title);
+    margin-top: var(--s-14);
   }
   .what {
-    font: 16px/1.45 var(--font-serif);
+    font: var(--type-lead)/1.45 var(--font-serif);
     color: var(--soft);
-    margin-bottom: 34px;
+    margin-bottom: var(--s-30);
   }
   h2 {
     border-bottom: 1px solid var(--ink);
-    padding-bottom: 5px;
+    padding-bottom: var(--s-4);
   }
   li {
     border-bottom: 1px solid var(--fine);
@@ -158,37 +158,37 @@
     align-items: baseline;
     width: 100%;
     text-align: left;
-    padding: 9px 6px;
+    padding: var(--s-8) var(--s-6);
   }
   li button:hover {
     background: var(--tape);
   }
   b {
-    font: 600 15px var(--font-serif);
+    font: 600 var(--type-lead) var(--font-serif);
   }
   ul + p {
-    margin-top: 12px;
+    margin-top: var(--s-12);
   }
   form {
     display: grid;
-    gap: 14px;
+    gap: var(--s-14);
   }
   input {
     display: block;
     width: 100%;
-    margin-top: 3px;
+    margin-top: var(--s-3);
     border: 1px solid var(--rule);
     background: var(--sheet);
     border-radius: 2px;
-    padding: 7px 10px;
-    font-size: 14px;
+    padding: var(--s-6) var(--s-10);
+    font-size: var(--type-text);
   }
   .go {
     justify-self: start;
-    padding: 8px 18px;
+    padding: var(--s-8) var(--s-16);
   }
   .fault {
-    margin-top: 16px;
+    margin-top: var(--s-16);
     color: var(--locked);
   }
 </style>

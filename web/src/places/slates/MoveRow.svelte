@@ -154,7 +154,7 @@
   }
   .ending {
     display: flex;
-    gap: 10px;
+    gap: var(--s-10);
     align-items: end;
   }
   .ending label {
@@ -165,7 +165,7 @@
     width: 100%;
     border: 1px solid var(--rule);
     background: var(--sheet);
-    padding: 4px 8px;
+    padding: var(--s-4) var(--s-8);
     border-radius: 2px;
   }
   tr.out td:not(:last-child) {

@@ -123,18 +123,18 @@
     display: flex;
     flex-wrap: wrap;
     align-items: baseline;
-    gap: 2px 12px;
+    gap: var(--s-2) var(--s-12);
   }
   .journal {
     margin-left: auto;
-    font-size: 12px;
+    font-size: var(--type-note);
   }
   .sums {
     display: grid;
     grid-template-columns: 205px minmax(0, 1fr) 250px;
-    gap: 26px;
+    gap: var(--s-24);
     align-items: start;
-    margin-bottom: 16px;
+    margin-bottom: var(--s-16);
   }
   table.list th {
     white-space: nowrap;

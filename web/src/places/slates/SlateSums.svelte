@@ -41,14 +41,14 @@
   dl {
     display: grid;
     grid-template-columns: 1fr auto;
-    gap: 3px 10px;
+    gap: var(--s-3) var(--s-10);
     align-items: baseline;
     background: var(--tape);
-    padding: 10px 12px;
+    padding: var(--s-10) var(--s-12);
   }
   dt {
     color: var(--soft);
-    font-size: 12px;
+    font-size: var(--type-note);
     white-space: nowrap;
   }
   dd {
@@ -57,7 +57,7 @@
   }
   .big {
     font-weight: 600;
-    font-size: 15px;
+    font-size: var(--type-lead);
   }
   table.list th,
   table.list .r {

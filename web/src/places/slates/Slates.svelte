@@ -70,10 +70,10 @@
 
 <style>
   .lead {
-    margin-bottom: 14px;
+    margin-bottom: var(--s-14);
   }
   .empty {
-    font: 16px/1.5 var(--font-serif);
-    margin-top: 24px;
+    font: var(--type-lead)/1.5 var(--font-serif);
+    margin-top: var(--s-24);
   }
 </style>

@@ -111,26 +111,26 @@
 <style>
   .act {
     display: grid;
-    gap: 9px;
+    gap: var(--s-8);
     grid-column: 3;
   }
   .act p {
     display: flex;
-    gap: 8px;
+    gap: var(--s-8);
     flex-wrap: wrap;
   }
   .act input {
     display: block;
     width: 100%;
-    margin-top: 3px;
+    margin-top: var(--s-3);
     border: 1px solid var(--rule);
     background: var(--sheet);
     border-radius: 2px;
-    padding: 5px 8px;
-    font-size: 13px;
+    padding: var(--s-4) var(--s-8);
+    font-size: var(--type-text);
     color: var(--ink);
   }
   .note {
-    font: italic 14px/1.4 var(--font-serif);
+    font: italic var(--type-text)/1.4 var(--font-serif);
   }
 </style>

@@ -60,15 +60,15 @@
   form {
     border: 1px solid var(--ink);
     background: var(--sheet);
-    padding: 8px 14px;
-    margin: 6px 0 10px;
+    padding: var(--s-8) var(--s-14);
+    margin: var(--s-6) 0 var(--s-10);
   }
   p {
     display: flex;
     flex-wrap: wrap;
     align-items: baseline;
-    gap: 4px 10px;
-    padding: 2px 0;
-    font-size: 12.5px;
+    gap: var(--s-4) var(--s-10);
+    padding: var(--s-2) 0;
+    font-size: var(--type-row);
   }
 </style>

@@ -169,40 +169,40 @@
     display: flex;
     flex-wrap: wrap;
     align-items: baseline;
-    gap: 14px;
-    padding-bottom: 10px;
+    gap: var(--s-14);
+    padding-bottom: var(--s-10);
   }
   .back {
     margin-left: auto;
-    font-size: 12.5px;
+    font-size: var(--type-row);
   }
   .sums {
     max-width: 520px;
   }
   .states {
     display: flex;
-    gap: 12px;
-    padding: 14px 0 6px;
-    font-size: 12.5px;
+    gap: var(--s-12);
+    padding: var(--s-14) 0 var(--s-6);
+    font-size: var(--type-row);
   }
   .states .on {
     border-bottom: 2px solid var(--ink);
     text-decoration: none;
   }
   td {
-    font-size: 12.5px;
+    font-size: var(--type-row);
   }
   td.num {
-    font-size: 12px;
+    font-size: var(--type-note);
     white-space: nowrap;
   }
   .name {
-    font: 600 13.5px var(--font-serif);
+    font: 600 var(--type-text) var(--font-serif);
   }
   .act {
     white-space: nowrap;
   }
   .plain {
-    padding: 2px 10px;
+    padding: var(--s-2) var(--s-10);
   }
 </style>

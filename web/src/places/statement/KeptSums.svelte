@@ -75,20 +75,20 @@
 <style>
   caption {
     text-align: left;
-    font: 600 14.5px var(--font-serif);
-    padding: 0 0 4px;
+    font: 600 var(--type-lead) var(--font-serif);
+    padding: 0 0 var(--s-4);
   }
   td {
-    font-size: 12.5px;
+    font-size: var(--type-row);
   }
   td.num {
-    font-size: 12px;
+    font-size: var(--type-note);
   }
   .sum td {
     font-weight: 700;
   }
   .open {
-    padding: 8px 0 16px;
-    font-size: 12.5px;
+    padding: var(--s-8) 0 var(--s-16);
+    font-size: var(--type-row);
   }
 </style>

@@ -61,14 +61,14 @@
 
 <style>
   .rows {
-    padding: 6px 10px 8px;
+    padding: var(--s-6) var(--s-10) var(--s-8);
     background: var(--sheet);
     border-left: 3px solid var(--rule);
   }
   p {
     display: flex;
-    gap: 14px;
-    font-size: 12.5px;
+    gap: var(--s-14);
+    font-size: var(--type-row);
   }
   .scroll {
     max-height: 240px;
@@ -78,8 +78,8 @@
     width: 100%;
   }
   td {
-    padding: 2px 8px 2px 0;
-    font-size: 12px;
+    padding: var(--s-2) var(--s-8) var(--s-2) 0;
+    font-size: var(--type-note);
     border: 0;
   }
 </style>

@@ -212,8 +212,8 @@
     display: flex;
     flex-wrap: wrap;
     align-items: baseline;
-    gap: 14px;
-    padding-bottom: 6px;
+    gap: var(--s-14);
+    padding-bottom: var(--s-6);
   }
   .csv {
     margin-left: auto;
@@ -221,22 +221,22 @@
   .sides {
     display: grid;
     grid-template-columns: minmax(0, 1fr) 330px;
-    gap: 0 34px;
+    gap: 0 var(--s-30);
   }
   .who {
     display: flex;
     flex-wrap: wrap;
     align-items: baseline;
-    gap: 4px 20px;
-    padding-top: 14px;
+    gap: var(--s-4) var(--s-20);
+    padding-top: var(--s-14);
   }
   h2 {
-    font: 600 15px var(--font-serif);
+    font: 600 var(--type-lead) var(--font-serif);
   }
   .by {
     display: flex;
-    gap: 12px;
-    font-size: 12.5px;
+    gap: var(--s-12);
+    font-size: var(--type-row);
   }
   .by .on {
     border-bottom: 2px solid var(--ink);
@@ -244,16 +244,16 @@
   }
   .spread {
     margin-left: auto;
-    font-size: 12px;
+    font-size: var(--type-note);
   }
   .bearer {
-    font: 600 13.5px var(--font-serif);
+    font: 600 var(--type-text) var(--font-serif);
   }
   .bearer.sub {
-    font: 12.5px var(--font-sans);
+    font: var(--type-row) var(--font-sans);
   }
   td.num {
-    font-size: 12px;
+    font-size: var(--type-note);
     white-space: nowrap;
   }
   .cell {
@@ -271,13 +271,13 @@
   .share {
     display: block;
     height: 2px;
-    margin: 2px 0 0 auto;
+    margin: var(--s-2) 0 0 auto;
     background: var(--used);
   }
   .sum td {
     border-top: 1.5px solid var(--ink);
     font-weight: 700;
-    font-size: 12px;
+    font-size: var(--type-note);
   }
   .label {
     font-family: var(--font-sans);
@@ -285,7 +285,7 @@
   .ago td {
     color: var(--soft);
     font-weight: 400;
-    font-size: 12px;
+    font-size: var(--type-note);
   }
   @media (max-width: 1150px) {
     .sides {

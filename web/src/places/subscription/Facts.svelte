@@ -115,7 +115,7 @@
   }
   section {
     border-top: 1px solid var(--rule);
-    padding: 6px 0 7px;
+    padding: var(--s-6) 0 var(--s-6);
   }
   section:first-child {
     border-top: 1px solid var(--ink);
@@ -126,16 +126,16 @@
     align-items: baseline;
   }
   .between .word {
-    font-size: 11.5px;
+    font-size: var(--type-note);
   }
   .seats {
-    font-size: 11.5px;
+    font-size: var(--type-note);
   }
   .ahead {
-    margin-top: 2px;
+    margin-top: var(--s-2);
   }
   li.tier {
-    font-size: 12px;
+    font-size: var(--type-note);
   }
   p b {
     color: var(--ink);
@@ -147,7 +147,7 @@
   li {
     display: flex;
     justify-content: space-between;
-    font-size: 11px;
+    font-size: var(--type-fine);
     color: var(--soft);
   }
 </style>

@@ -30,8 +30,8 @@
     display: flex;
     flex-wrap: wrap;
     align-items: baseline;
-    gap: 4px 10px;
-    padding: 4px 0 8px;
-    font-size: 12.5px;
+    gap: var(--s-4) var(--s-10);
+    padding: var(--s-4) 0 var(--s-8);
+    font-size: var(--type-row);
   }
 </style>

@@ -84,23 +84,23 @@
   .grounds {
     display: grid;
     grid-template-columns: repeat(3, minmax(0, 1fr));
-    gap: 0 20px;
-    margin-top: 12px;
+    gap: 0 var(--s-20);
+    margin-top: var(--s-12);
   }
   section {
     border-top: 1px solid var(--ink);
-    padding: 6px 0 0;
+    padding: var(--s-6) 0 0;
   }
   .stale {
     background: var(--idle-ground);
-    padding-left: 8px;
-    padding-right: 8px;
+    padding-left: var(--s-8);
+    padding-right: var(--s-8);
   }
   .stale .sub {
     color: var(--ink);
   }
   .had {
-    margin-top: 3px;
+    margin-top: var(--s-3);
   }
   .had b {
     color: var(--ink);
@@ -109,7 +109,7 @@
   li {
     display: flex;
     justify-content: space-between;
-    font-size: 11px;
+    font-size: var(--type-fine);
     color: var(--soft);
   }
 </style>

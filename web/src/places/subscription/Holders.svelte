@@ -155,7 +155,7 @@
       20px minmax(130px, 1.5fr) minmax(70px, 0.8fr)
       200px 106px 66px 78px 72px 70px;
     align-items: center;
-    gap: 0 8px;
+    gap: 0 var(--s-8);
     height: 31px;
     border-bottom: 1px solid var(--fine);
   }
@@ -165,7 +165,7 @@
   .head {
     height: 22px;
     border-bottom: 1px solid var(--ink);
-    font: 600 11px var(--font-sans);
+    font: 600 var(--type-fine) var(--font-sans);
     color: var(--soft);
   }
   .scroll {
@@ -207,14 +207,14 @@
     text-align: right;
   }
   .r.num {
-    font-size: 12px;
+    font-size: var(--type-note);
     white-space: nowrap;
   }
   .pill {
     border: 1px solid var(--rule);
     border-radius: 2px;
-    padding: 1px 6px;
-    font-size: 11px;
+    padding: 1px var(--s-6);
+    font-size: var(--type-fine);
     color: var(--soft);
     background: var(--sheet);
     white-space: nowrap;
@@ -227,7 +227,7 @@
     border-style: dashed;
   }
   .none {
-    padding: 14px 0;
+    padding: var(--s-14) 0;
   }
   @media (max-width: 1180px) {
     .row {

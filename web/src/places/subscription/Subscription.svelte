@@ -283,47 +283,53 @@
   .upper {
     display: grid;
     grid-template-columns: minmax(0, 1fr) 250px;
-    gap: 24px;
-    margin-top: 8px;
+    gap: var(--s-24);
+    margin-top: var(--s-8);
   }
   .between {
     display: flex;
     flex-wrap: wrap;
     justify-content: space-between;
     align-items: baseline;
-    gap: 2px 16px;
+    gap: var(--s-2) var(--s-16);
   }
   .field-head {
-    margin: 4px 0 6px;
+    margin: var(--s-4) 0 var(--s-6);
   }
   .legend {
     display: flex;
     flex-wrap: wrap;
-    gap: 2px 13px;
-    font-size: 11.5px;
+    gap: var(--s-2) var(--s-12);
+    font-size: var(--type-note);
     color: var(--soft);
   }
   .list-head {
     display: flex;
+    flex-wrap: wrap;
     align-items: center;
-    gap: 16px;
-    margin-top: 14px;
-    font-size: 12px;
+    gap: var(--s-4) var(--s-16);
+    margin-top: var(--s-14);
+    font-size: var(--type-note);
     position: sticky;
     top: -14px;
     background: var(--paper);
-    padding: 6px 0 5px;
+    padding: var(--s-6) 0 var(--s-4);
     z-index: 5;
   }
   .shows {
     display: flex;
-    gap: 16px;
+    flex-wrap: wrap;
+    gap: var(--s-2) var(--s-16);
     margin-right: auto;
+  }
+  .list-head > button,
+  .shows button {
+    white-space: nowrap;
   }
   .shows button {
     color: var(--soft);
-    font-size: 12.5px;
-    padding: 2px 0;
+    font-size: var(--type-row);
+    padding: var(--s-2) 0;
     border-bottom: 2px solid transparent;
   }
   .shows button.on {
@@ -332,11 +338,11 @@
     border-color: var(--ink);
   }
   .shows .num {
-    font-size: 11.5px;
+    font-size: var(--type-note);
     font-weight: 400;
     color: var(--soft);
   }
   .plain {
-    padding: 3px 10px;
+    padding: var(--s-3) var(--s-10);
   }
 </style>

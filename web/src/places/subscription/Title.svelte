@@ -36,14 +36,14 @@
     display: flex;
     flex-wrap: wrap;
     align-items: baseline;
-    gap: 2px 12px;
+    gap: var(--s-2) var(--s-12);
   }
   .notice {
     margin-left: auto;
     display: flex;
     align-items: center;
-    gap: 10px;
-    font-size: 12.5px;
+    gap: var(--s-10);
+    font-size: var(--type-row);
   }
   .wedge {
     width: 90px;

@@ -258,45 +258,45 @@
     border-bottom: 1px solid var(--rule);
     background: none;
     color: var(--ink);
-    font-size: 12.5px;
+    font-size: var(--type-row);
   }
   .title {
     display: flex;
     align-items: baseline;
-    gap: 14px;
+    gap: var(--s-14);
   }
   .title .word {
-    font-size: 12px;
+    font-size: var(--type-note);
   }
   .legend {
     display: flex;
     flex-wrap: wrap;
-    gap: 4px 16px;
-    font-size: 11.5px;
+    gap: var(--s-4) var(--s-16);
+    font-size: var(--type-note);
     color: var(--soft);
-    margin: 6px 0 8px;
+    margin: var(--s-6) 0 var(--s-8);
   }
   .tick {
     display: inline-block;
     width: 2px;
     height: 13px;
     background: var(--locked);
-    margin: 0 5px -3px 4px;
+    margin: 0 var(--s-4) calc(-1 * var(--s-3)) var(--s-4);
   }
   td {
     vertical-align: middle;
   }
   td:last-child {
-    padding-left: 14px;
+    padding-left: var(--s-14);
   }
   .name {
-    font: 600 14.5px var(--font-serif);
+    font: 600 var(--type-lead) var(--font-serif);
     text-decoration: none;
   }
   .seats {
     display: flex;
     align-items: center;
-    gap: 9px;
+    gap: var(--s-8);
   }
   .seats .num {
     width: 34px;
@@ -311,7 +311,7 @@
     font-weight: 600;
   }
   .under {
-    font: 11px var(--font-sans);
+    font: var(--type-fine) var(--font-sans);
     color: var(--soft);
     font-weight: 400;
   }
@@ -319,20 +319,20 @@
     color: var(--idle-text);
   }
   .keys {
-    margin: 10px 0 14px;
+    margin: var(--s-10) 0 var(--s-14);
   }
   .keys kbd + kbd {
-    margin-right: 2px;
+    margin-right: var(--s-2);
   }
   .keys kbd:not(:first-child) {
-    margin-left: 10px;
+    margin-left: var(--s-10);
   }
   .keys kbd + kbd:not(:first-child) {
     margin-left: 0;
   }
   .empty {
-    margin-top: 30px;
-    font: 16px/1.5 var(--font-serif);
+    margin-top: var(--s-30);
+    font: var(--type-lead)/1.5 var(--font-serif);
     max-width: 520px;
   }
 </style>

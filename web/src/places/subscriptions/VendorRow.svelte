@@ -38,11 +38,11 @@
     vertical-align: middle;
   }
   button {
-    font: 600 14.5px var(--font-serif);
+    font: 600 var(--type-lead) var(--font-serif);
     color: var(--ink);
     text-align: left;
   }
   td:last-child {
-    padding-left: 14px;
+    padding-left: var(--s-14);
   }
 </style>

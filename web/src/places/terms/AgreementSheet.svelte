@@ -230,46 +230,46 @@
   section {
     background: var(--sheet);
     border: 1px solid var(--rule);
-    padding: 16px 20px 10px;
-    margin-bottom: 16px;
+    padding: var(--s-16) var(--s-20) var(--s-10);
+    margin-bottom: var(--s-16);
   }
   .head {
     display: flex;
     align-items: baseline;
-    gap: 12px;
+    gap: var(--s-12);
   }
   h2 {
-    font: 600 17px var(--font-serif);
+    font: 600 var(--type-head) var(--font-serif);
   }
   .head .sub {
     margin-left: auto;
   }
   .terms {
     line-height: 2.2;
-    font-size: 13.5px;
-    margin: 4px 0 10px;
+    font-size: var(--type-text);
+    margin: var(--s-4) 0 var(--s-10);
     max-width: 96ch;
   }
   .later {
-    font-size: 12.5px;
-    padding: 0 0 10px;
+    font-size: var(--type-row);
+    padding: 0 0 var(--s-10);
     list-style: none;
   }
   .later li {
     border-left: 3px solid var(--rule);
-    padding: 1px 0 1px 9px;
-    margin-bottom: 3px;
+    padding: 1px 0 1px var(--s-8);
+    margin-bottom: var(--s-3);
   }
   .name {
-    font: 600 13.5px var(--font-serif);
+    font: 600 var(--type-text) var(--font-serif);
     white-space: nowrap;
   }
   table.list td {
-    padding-top: 4px;
-    padding-bottom: 4px;
+    padding-top: var(--s-4);
+    padding-bottom: var(--s-4);
   }
   .step td {
     border-top: 0;
-    font-size: 12px;
+    font-size: var(--type-note);
   }
 </style>

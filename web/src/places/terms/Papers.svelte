@@ -122,29 +122,29 @@
 
 <style>
   .out {
-    margin-left: 6px;
+    margin-left: var(--s-6);
   }
   .papers {
-    font-size: 13px;
+    font-size: var(--type-text);
     line-height: 2;
-    padding-bottom: 6px;
+    padding-bottom: var(--s-6);
   }
   .papers .word {
-    font-size: 12px;
+    font-size: var(--type-note);
   }
   form {
     display: flex;
-    gap: 10px;
+    gap: var(--s-10);
     align-items: baseline;
-    font-size: 12.5px;
-    padding-bottom: 8px;
+    font-size: var(--type-row);
+    padding-bottom: var(--s-8);
   }
   input:not(.file) {
     width: 200px;
     border: 0;
     border-bottom: 1px dotted var(--soft);
     background: transparent;
-    padding: 1px 2px;
+    padding: 1px var(--s-2);
   }
   .file {
     position: absolute;

@@ -125,44 +125,44 @@
   section {
     background: var(--sheet);
     border: 1px solid var(--rule);
-    padding: 12px 18px;
-    margin-bottom: 12px;
+    padding: var(--s-12) var(--s-16);
+    margin-bottom: var(--s-12);
   }
   .head {
     display: flex;
     align-items: baseline;
-    gap: 16px;
-    padding-bottom: 6px;
+    gap: var(--s-16);
+    padding-bottom: var(--s-6);
   }
   h2 {
-    font: 600 15px var(--font-serif);
+    font: 600 var(--type-lead) var(--font-serif);
     margin-right: auto;
   }
   .head .word {
-    font-size: 12px;
+    font-size: var(--type-note);
   }
   .wide {
     overflow-x: auto;
   }
   table {
-    font-size: 12.5px;
+    font-size: var(--type-row);
   }
   th {
     white-space: nowrap;
   }
   .id {
-    font-size: 11.5px;
+    font-size: var(--type-note);
     white-space: nowrap;
   }
   td .word {
-    font-size: 12px;
+    font-size: var(--type-note);
     white-space: nowrap;
   }
   tr > :last-child:has(.word) {
     position: sticky;
     right: 0;
     background: var(--sheet);
-    padding-left: 10px;
+    padding-left: var(--s-10);
   }
   .gone td {
     color: var(--soft);
@@ -173,6 +173,6 @@
   }
   .why td {
     border-top: 0;
-    font-size: 12px;
+    font-size: var(--type-note);
   }
 </style>

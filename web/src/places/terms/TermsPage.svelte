@@ -197,17 +197,17 @@
   .title {
     display: flex;
     align-items: baseline;
-    gap: 14px;
-    padding-bottom: 12px;
+    gap: var(--s-14);
+    padding-bottom: var(--s-12);
   }
   .parts {
     display: flex;
-    gap: 18px;
+    gap: var(--s-16);
   }
   .parts :is(button, a) {
     color: var(--soft);
     border-bottom: 2px solid transparent;
-    padding-bottom: 2px;
+    padding-bottom: var(--s-2);
   }
   .parts button.on {
     color: var(--ink);
@@ -216,59 +216,59 @@
   }
   .title > a {
     margin-left: auto;
-    font-size: 12px;
+    font-size: var(--type-note);
   }
   .page {
     display: grid;
     grid-template-columns: minmax(0, 1fr) 290px;
-    gap: 26px;
+    gap: var(--s-24);
   }
   aside h2 {
-    font: 600 15px var(--font-serif);
+    font: 600 var(--type-lead) var(--font-serif);
   }
   h3 {
-    font: 600 12.5px var(--font-sans);
-    padding-top: 10px;
+    font: 600 var(--type-row) var(--font-sans);
+    padding-top: var(--s-10);
   }
   aside table {
     width: 100%;
-    font-size: 12.5px;
+    font-size: var(--type-row);
   }
   aside td {
-    padding: 5px 0;
+    padding: var(--s-4) 0;
     border-bottom: 1px solid var(--fine);
   }
   aside .num {
-    font-size: 11.5px;
+    font-size: var(--type-note);
     text-align: right;
   }
   .same td {
     color: var(--soft);
   }
   .all {
-    padding: 8px 0;
+    padding: var(--s-8) 0;
   }
   .from {
-    font-size: 13px;
-    padding: 6px 0;
+    font-size: var(--type-text);
+    padding: var(--s-6) 0;
   }
   .why {
     display: flex;
-    gap: 8px;
+    gap: var(--s-8);
     align-items: baseline;
-    font-size: 13px;
+    font-size: var(--type-text);
   }
   .why input {
     width: 220px;
     border: 0;
     border-bottom: 1px dotted var(--soft);
     background: transparent;
-    padding: 2px 3px;
+    padding: var(--s-2) var(--s-3);
     font: inherit;
   }
   .do {
     display: flex;
-    gap: 10px;
-    padding-top: 12px;
+    gap: var(--s-10);
+    padding-top: var(--s-12);
   }
 </style>

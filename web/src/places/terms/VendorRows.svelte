@@ -185,7 +185,7 @@
   .page {
     display: grid;
     grid-template-columns: minmax(0, 1fr) 290px;
-    gap: 26px;
+    gap: var(--s-24);
   }
   aside {
     position: sticky;
@@ -193,54 +193,54 @@
     align-self: start;
   }
   aside h2 {
-    font: 600 15px var(--font-serif);
-    padding-bottom: 4px;
+    font: 600 var(--type-lead) var(--font-serif);
+    padding-bottom: var(--s-4);
   }
   aside li {
-    font-size: 12.5px;
-    padding: 3px 0;
+    font-size: var(--type-row);
+    padding: var(--s-3) 0;
     border-bottom: 1px solid var(--fine);
   }
   aside table {
     width: 100%;
-    font-size: 12.5px;
-    margin-top: 8px;
+    font-size: var(--type-row);
+    margin-top: var(--s-8);
   }
   aside td {
-    padding: 4px 0;
+    padding: var(--s-4) 0;
     border-bottom: 1px solid var(--fine);
   }
   aside .num {
-    font-size: 11.5px;
+    font-size: var(--type-note);
     text-align: right;
   }
   .warn {
     color: var(--idle-text);
-    font-size: 12.5px;
-    padding-top: 6px;
+    font-size: var(--type-row);
+    padding-top: var(--s-6);
   }
   .plain {
-    margin-top: 10px;
+    margin-top: var(--s-10);
   }
   .why {
     display: flex;
-    gap: 8px;
+    gap: var(--s-8);
     align-items: baseline;
-    font-size: 13px;
-    padding-top: 12px;
+    font-size: var(--type-text);
+    padding-top: var(--s-12);
   }
   .why input {
     width: 220px;
     border: 0;
     border-bottom: 1px dotted var(--soft);
     background: transparent;
-    padding: 2px 3px;
+    padding: var(--s-2) var(--s-3);
     font: inherit;
   }
   .do {
     display: flex;
-    gap: 10px;
+    gap: var(--s-10);
     align-items: baseline;
-    padding-top: 4px;
+    padding-top: var(--s-4);
   }
 </style>

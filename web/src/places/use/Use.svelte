@@ -175,20 +175,20 @@
   .title {
     display: flex;
     align-items: baseline;
-    gap: 14px;
-    font-size: 12px;
+    gap: var(--s-14);
+    font-size: var(--type-note);
   }
   .save {
     margin-left: auto;
     display: flex;
-    gap: 12px;
+    gap: var(--s-12);
   }
   .pick {
     display: flex;
-    gap: 14px;
+    gap: var(--s-14);
     align-items: baseline;
-    margin: 8px 0 12px;
-    font-size: 12px;
+    margin: var(--s-8) 0 var(--s-12);
+    font-size: var(--type-note);
     color: var(--soft);
   }
   /* Its height, so that what is below stays where it is. */
@@ -196,14 +196,14 @@
     min-height: 285px;
   }
   h2 {
-    margin-top: 20px;
-    font: 600 15px var(--font-serif);
+    margin-top: var(--s-20);
+    font: 600 var(--type-lead) var(--font-serif);
   }
   table.list {
-    margin-top: 8px;
+    margin-top: var(--s-8);
   }
   .name {
-    font: 600 13.5px var(--font-serif);
+    font: 600 var(--type-text) var(--font-serif);
     text-align: left;
   }
   button.name {
@@ -211,10 +211,10 @@
   }
   .bars {
     width: 30%;
-    padding-left: 16px;
+    padding-left: var(--s-16);
   }
   td:last-child {
-    padding-left: 16px;
+    padding-left: var(--s-16);
   }
   .way {
     display: flex;
@@ -229,7 +229,7 @@
     width: 13px;
     height: 9px;
     border: 1px solid var(--ink);
-    margin: 0 3px 0 12px;
+    margin: 0 var(--s-3) 0 var(--s-12);
   }
   .steady {
     background: var(--used);

@@ -121,23 +121,23 @@
   .head {
     display: flex;
     align-items: baseline;
-    gap: 12px;
-    padding: 20px 0 6px;
-    font-size: 12px;
+    gap: var(--s-12);
+    padding: var(--s-20) 0 var(--s-6);
+    font-size: var(--type-note);
   }
   h2 {
-    font: 600 15px var(--font-serif);
+    font: 600 var(--type-lead) var(--font-serif);
     margin-right: auto;
   }
   form {
     display: grid;
-    gap: 7px;
-    font-size: 12.5px;
-    padding: 4px 0 12px;
+    gap: var(--s-6);
+    font-size: var(--type-row);
+    padding: var(--s-4) 0 var(--s-12);
   }
   form label {
     display: flex;
-    gap: 8px;
+    gap: var(--s-8);
     align-items: baseline;
     white-space: nowrap;
   }
@@ -148,8 +148,8 @@
     border: 0;
     border-bottom: 1px solid var(--rule);
     background: var(--paper);
-    padding: 1px 2px;
-    font-size: 12.5px;
+    padding: 1px var(--s-2);
+    font-size: var(--type-row);
     flex: 1;
     min-width: 0;
   }
@@ -157,13 +157,13 @@
     border-top: 1px solid var(--ink);
   }
   li {
-    padding: 5px 0;
+    padding: var(--s-4) 0;
     border-bottom: 1px solid var(--fine);
-    font-size: 12.5px;
+    font-size: var(--type-row);
   }
   .do {
     display: flex;
-    gap: 12px;
-    font-size: 12px;
+    gap: var(--s-12);
+    font-size: var(--type-note);
   }
 </style>

@@ -51,18 +51,18 @@
   .letter {
     background: var(--tape);
     border-left: 3px solid var(--ink);
-    padding: 9px 14px;
-    margin-bottom: 10px;
+    padding: var(--s-8) var(--s-14);
+    margin-bottom: var(--s-10);
   }
   .words {
-    font: 14px/1.45 var(--font-serif);
+    font: var(--type-text)/1.45 var(--font-serif);
     max-width: 62ch;
   }
   .do {
     display: flex;
-    gap: 14px;
+    gap: var(--s-14);
     align-items: baseline;
-    font-size: 12.5px;
-    padding-top: 6px;
+    font-size: var(--type-row);
+    padding-top: var(--s-6);
   }
 </style>

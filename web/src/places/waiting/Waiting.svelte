@@ -214,39 +214,39 @@
   .title {
     display: flex;
     align-items: baseline;
-    gap: 14px;
+    gap: var(--s-14);
   }
   .title > a {
     margin-left: auto;
-    font-size: 12px;
+    font-size: var(--type-note);
     white-space: nowrap;
   }
   .page {
     display: grid;
     grid-template-columns: minmax(0, 1fr) 260px;
-    gap: 28px;
-    margin-top: 12px;
+    gap: var(--s-30);
+    margin-top: var(--s-12);
   }
   .head {
     display: flex;
     align-items: baseline;
-    gap: 12px;
-    padding-bottom: 6px;
-    font-size: 12px;
+    gap: var(--s-12);
+    padding-bottom: var(--s-6);
+    font-size: var(--type-note);
     white-space: nowrap;
   }
   .head h2 {
-    font: 600 15px var(--font-serif);
+    font: 600 var(--type-lead) var(--font-serif);
     margin-right: auto;
   }
   .plain {
-    padding: 3px 10px;
+    padding: var(--s-3) var(--s-10);
   }
   li {
     display: grid;
     grid-template-columns: 22px 1fr auto;
-    gap: 6px;
-    padding: 5px 0;
+    gap: var(--s-6);
+    padding: var(--s-4) 0;
     border-bottom: 1px solid var(--fine);
   }
   li.sub {
@@ -254,7 +254,7 @@
   }
   ol {
     border-top: 1px solid var(--ink);
-    margin-bottom: 10px;
+    margin-bottom: var(--s-10);
   }
   .block {
     display: block;
