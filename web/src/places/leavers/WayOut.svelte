@@ -1,9 +1,8 @@
 <!-- One person's way out: their accounts over all vendors, each with its routes, as one act. -->
 <script lang="ts">
-  import { SvelteMap, SvelteSet } from 'svelte/reactivity';
+  import { SvelteMap } from 'svelte/reactivity';
+  import AccountWay from './AccountWay.svelte';
   import DayCount from './DayCount.svelte';
-  import Successor from './Successor.svelte';
-  import WayLane from '../../pieces/way-lane/WayLane.svelte';
   import { api, dataOf, type Schemas } from '../../api/client';
   import { route as address } from '../../router';
   import { asOf, to } from '../../state/address.svelte';
@@ -13,7 +12,7 @@
   import { sayCount, sayDay, sayMoney } from '../../state/say';
   import { session } from '../../state/session.svelte';
   import { slates } from '../../state/slate.svelte';
-  import { KIND_WORDS, ROUTE_WORDS, STATE_WORDS, sayEnd, sayMet, type RouteKind } from './words';
+  import { KIND_WORDS, type RouteKind } from './words';
 
   const person = $derived(String(address.params.person ?? ''));
   const asked = new Question(
@@ -32,14 +31,12 @@
   const chosen = new SvelteMap<string, RouteKind>();
   const successor = new SvelteMap<string, string>();
   const kinds = new SvelteMap<string, string>();
-  const open = new SvelteSet<string>();
   let deleteAfter = $state(0);
   $effect.pre(() => {
     void person;
     chosen.clear();
     successor.clear();
     kinds.clear();
-    open.clear();
   });
 
   const routeOf = (one: Schemas['AccountRoutes']) =>
@@ -130,97 +127,21 @@
       <span class="r">until {sayDay(routes.until)}</span>
     </div>
     {#each routes.accounts as one (one.account)}
-      {@const picked = routeOf(one)}
-      {@const paid = costOf(one.account)}
-      <section class="account">
-        <div class="who">
-          <b>{one.vendorName}</b>
-          <span class="sub">
-            {one.seats.length > 0
-              ? one.seats.map((s) => s.planName).join(', ')
-              : STATE_WORDS[one.state]}
-            · {one.storedGb === null ? 'stored: not said' : `${one.storedGb} GB`}
-          </span>
-        </div>
-        {#if picked}
-          <div>
-            <button
-              class="head"
-              aria-expanded={open.has(one.account)}
-              onclick={() =>
-                open.has(one.account) ? open.delete(one.account) : open.add(one.account)}
-            >
-              <b
-                >{ROUTE_WORDS[picked.route]}{picked.recommended ? '' : ' (chosen)'}
-                {open.has(one.account) ? '▴' : '▾'}</b
-              >
-              <span class={['sub', picked.met === false && 'neg']}>{sayEnd(picked, sayDay)}</span>
-            </button>
-            <WayLane
-              segments={picked.segments}
-              from={routes.from}
-              until={routes.until}
-              duty={routes.dutyUntil}
-            />
-            {#if open.has(one.account)}
-              <div class="ways" role="radiogroup" aria-label="Ways at {one.vendorName}">
-                {#each one.routes as way (way.route)}
-                  <button
-                    role="radio"
-                    class={['way', way === picked && 'on']}
-                    aria-checked={way === picked}
-                    onclick={() => chosen.set(one.account, way.route)}
-                  >
-                    <span>{way === picked ? '●' : '○'}</span>
-                    <span class="what"
-                      >{ROUTE_WORDS[way.route]}{way.recommended ? ' · recommended' : ''}</span
-                    >
-                    <WayLane
-                      low
-                      segments={way.segments}
-                      from={routes.from}
-                      until={routes.until}
-                      duty={routes.dutyUntil}
-                    />
-                    <span class="sub end">{sayEnd(way, sayDay)}</span>
-                    <span class="num r">{sayMoney(way.cost.total)}</span>
-                    <span class={['sub', way.met === false && 'neg']}
-                      >{sayMet(way.met, routes.dutyUntil !== null)}</span
-                    >
-                  </button>
-                {/each}
-              </div>
-            {/if}
-            {#if picked.route === 'HAND_OVER'}
-              <Successor
-                account={one.account}
-                usual={picked.successorName ?? null}
-                bind:person={
-                  () => successor.get(one.account) ?? '',
-                  (to) => (to ? successor.set(one.account, to) : successor.delete(one.account))
-                }
-                bind:kinds={
-                  () => kinds.get(one.account) ?? '',
-                  (to) => (to ? kinds.set(one.account, to) : kinds.delete(one.account))
-                }
-              />
-            {/if}
-          </div>
-          <div class="cost">
-            <b class="num">{paid ? sayMoney(paid.cost) : sayMoney(picked.cost.total)}</b>
-            {#if picked.route !== 'KEEP'}
-              <span class="sub"
-                >{sayMoney(one.routes.find((r) => r.route === 'KEEP')?.cost.total)} if left</span
-              >
-            {/if}
-          </div>
-        {:else}
-          <p class="sub">
-            Deleted {one.since ? sayDay(one.since) : ''}; it can be brought back on the person’s
-            page while the vendor keeps it.
-          </p>
-        {/if}
-      </section>
+      <AccountWay
+        {one}
+        {routes}
+        picked={routeOf(one)}
+        cost={costOf(one.account)?.cost}
+        onchoose={(route) => chosen.set(one.account, route)}
+        bind:successor={
+          () => successor.get(one.account) ?? '',
+          (to) => (to ? successor.set(one.account, to) : successor.delete(one.account))
+        }
+        bind:kinds={
+          () => kinds.get(one.account) ?? '',
+          (to) => (to ? kinds.set(one.account, to) : kinds.delete(one.account))
+        }
+      />
     {/each}
 
     <div class="sum">
@@ -286,13 +207,10 @@
     align-items: baseline;
     gap: var(--s-4) var(--s-14);
   }
-  .axis,
-  .account {
+  .axis {
     display: grid;
     grid-template-columns: 190px minmax(0, 1fr) 110px;
     gap: 0 var(--s-16);
-  }
-  .axis {
     padding-top: var(--s-12);
     font-size: var(--type-note);
     color: var(--soft);
@@ -305,59 +223,6 @@
   .scale span {
     position: absolute;
     white-space: nowrap;
-  }
-  .account {
-    padding: var(--s-10) 0 var(--s-4);
-  }
-  .who {
-    display: grid;
-    align-content: start;
-  }
-  .who b {
-    font: 600 var(--type-lead) var(--font-serif);
-  }
-  .head {
-    display: flex;
-    justify-content: space-between;
-    gap: var(--s-12);
-    width: 100%;
-    text-align: left;
-    padding-bottom: var(--s-3);
-    font-size: var(--type-row);
-  }
-  .head .sub {
-    text-align: right;
-  }
-  .ways {
-    padding: var(--s-4) 0 var(--s-6);
-  }
-  .way {
-    display: grid;
-    grid-template-columns: 14px 210px 110px minmax(0, 1fr) 70px 120px;
-    gap: 0 var(--s-10);
-    align-items: center;
-    width: 100%;
-    padding: var(--s-3) var(--s-6);
-    text-align: left;
-    font-size: var(--type-note);
-  }
-  .way:hover {
-    background: var(--sheet);
-  }
-  .way.on {
-    background: var(--tape);
-  }
-  .what {
-    font-weight: 600;
-  }
-  .cost {
-    display: grid;
-    align-content: start;
-    justify-items: end;
-    text-align: right;
-  }
-  .cost b {
-    font-size: var(--type-text);
   }
   .sum {
     display: grid;
@@ -407,9 +272,6 @@
   @media (max-width: 1100px) {
     .sum {
       grid-template-columns: 1fr;
-    }
-    .way {
-      grid-template-columns: 14px 130px 80px minmax(0, 1fr) 66px 80px;
     }
   }
 </style>

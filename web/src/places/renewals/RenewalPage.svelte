@@ -1,12 +1,10 @@
 <!-- One renewal: how many of each plan will be needed, what a promise costs, and what is decided. -->
 <script lang="ts">
-  import Pick from '../../pieces/controls/Pick.svelte';
   import PromiseCurve from '../../pieces/promise-curve/PromiseCurve.svelte';
   import SeatOutlook from '../../pieces/seat-outlook/SeatOutlook.svelte';
-  import Typed from '../../pieces/typed/Typed.svelte';
   import { api, dataOf, type Schemas } from '../../api/client';
   import { route } from '../../router';
-  import { asOf, param, setParam, to } from '../../state/address.svelte';
+  import { asOf, param, to } from '../../state/address.svelte';
   import { book } from '../../state/book.svelte';
   import { bindKeys } from '../../state/keys.svelte';
   import { Question } from '../../state/question.svelte';
@@ -17,8 +15,9 @@
   import Known from './Known.svelte';
   import AddOnPart from './AddOnPart.svelte';
   import FloorPart from './FloorPart.svelte';
+  import OtherWays from './OtherWays.svelte';
   import PoolPart from './PoolPart.svelte';
-  import { BESIDE_WORDS } from './words';
+  import Promised from './Promised.svelte';
   import { Trying } from './trying.svelte';
 
   const SETTLES_MS = 60;
@@ -73,8 +72,6 @@
       dataOf(api.GET('/api/v1/offers', { params: { query: { agreement: of } } })),
     { again: () => book.version },
   );
-  const offerName = (id: string | null | undefined) =>
-    offers.value?.find((one) => one.offer === id)?.name ?? id ?? '';
 
   let all = $state(false);
   const matters = (row: Schemas['RenewalPlan']) =>
@@ -115,12 +112,6 @@
       .filter((one) => one.plan === chosen?.plan)
       .map((one) => ({ day: `${one.month}-15`, seats: one.seats })),
   );
-
-  function isShown(one: Schemas['RenewalBeside']): boolean {
-    if (Object.keys(trying.promised).length > 0) return false;
-    if (one.what === 'OFFER') return trying.offer === one.offer;
-    return trying.offer === '' && one.what === (trying.noMargin ? 'NEEDED' : 'PROPOSED');
-  }
 
   /** Everything that must change hands before the renewal, in one stroke. */
   async function moveAll() {
@@ -218,104 +209,17 @@
         {/if}
       </section>{/if}
     <section aria-label="What is promised">
-      {#if choosable}<div class="terms">
-          <label>
-            terms
-            <Pick
-              label="By whose terms"
-              value={trying.offer}
-              onchange={(e) => trying.choose(e.currentTarget.value, false)}
-            >
-              <option value="">the agreement’s own</option>
-              {#each offers.value ?? [] as one (one.offer)}
-                <option value={one.offer}>{one.name}</option>
-              {/each}
-            </Pick>
-          </label>
-          <span class="sub">
-            seats added later cost
-            {#if trying.offer === ''}
-              <Typed
-                label="Per cent that a seat added later costs more"
-                number
-                width={4}
-                value={String(renewal.u)}
-                changed={trying.u !== ''}
-                onvalue={(v) => (trying.u = v)}
-              />
-            {:else}<b>{renewal.u}</b>{/if} % more
-          </span>
-          {#if maySteer}<a
-              class="word"
-              href={`${to(`/terms/${renewal.vendor}`)}${to('').includes('?') ? '&' : '?'}sheet=rows`}
-              >write an offer down</a
-            >{/if}
-        </div>
-        <table class="list dense">
-          <thead>
-            <tr>
-              <th>Plan</th>
-              <th class="r">bought</th>
-              <th class="r">held</th>
-              <th class="r" title="by the cheapest mix, today">needed</th>
-              <th class="r" title="the most at once to the end of the term">8 of 10</th>
-              <th class="r">promise</th>
-              <th class="r">a year</th>
-            </tr>
-          </thead>
-          <tbody>
-            {#each rows as row (row.plan)}
-              <tr class:at={row.plan === chosen?.plan}>
-                <td>
-                  <button class="plan" onclick={() => setParam('plan', row.plan)}>{row.name}</button
-                  >
-                  {#if row.listed}<span class="sub">listed</span>{/if}
-                </td>
-                <td class="r num">{row.bought}</td>
-                <td class="r num">{row.held + row.resting}</td>
-                <td class="r num">{row.given}</td>
-                <td class="r num sub">
-                  {row.low === null || row.low === undefined ? '–' : `${row.low}–${row.high}`}
-                </td>
-                <td class="r">
-                  <Typed
-                    label="Seats of {row.name} promised"
-                    number
-                    width={7}
-                    value={String(trying.promised[row.plan] ?? row.seats)}
-                    changed={row.plan in trying.promised}
-                    onvalue={(v) => {
-                      const seats = Number(v);
-                      if (Number.isInteger(seats) && seats >= 0) trying.promise(row.plan, seats);
-                    }}
-                  />
-                </td>
-                <td class="r num">{sayMoney(row.yearly)}</td>
-              </tr>
-            {/each}
-            <tr class="sum">
-              <td colspan="6"><b>Together</b></td>
-              <td class="r num"><b>{sayMoney(renewal.shown?.yearly)}</b></td>
-            </tr>
-          </tbody>
-        </table>
-        <p class="sub">
-          {renewal.proven
-            ? 'Proven cheapest'
-            : `Within ${sayMoney(renewal.gap)} a year of the cheapest`} for {sayCount(
-            renewal.classes.reduce((sum, one) => sum + one.persons, 0),
-            'person',
-            'people',
-          )} in {sayCount(renewal.classes.length, 'kind')} of need.
-          {#if more > 0}
-            <button class="word" onclick={() => (all = !all)}
-              >{all ? 'only what matters' : `${sayCount(more, 'plan')} more`}</button
-            >
-          {/if}
-          {#if Object.keys(trying.promised).length > 0}
-            <button class="word" onclick={() => (trying.promised = {})}>as advised again</button>
-          {/if}
-        </p>
+      {#if choosable}
+        <Promised
+          {renewal}
+          {trying}
+          offers={offers.value ?? []}
+          {rows}
+          {more}
+          bind:all
+          chosen={chosen?.plan}
+          {maySteer}
+        />
       {/if}
       {#if renewal.uncovered.length > 0}
         <p class="neg">
@@ -343,28 +247,7 @@
     </section>
   </div>
   {#if choosable}
-    <div class="cards">
-      {#each renewal.beside as one (one.what + (one.offer ?? ''))}
-        <button
-          class="card"
-          class:on={isShown(one)}
-          disabled={one.what === 'AS_IT_STANDS'}
-          aria-pressed={isShown(one)}
-          onclick={() => trying.choose(one.offer ?? '', one.what === 'NEEDED')}
-        >
-          <b>{one.what === 'OFFER' ? offerName(one.offer) : BESIDE_WORDS[one.what]}</b>
-          <span class="num">{sayMoney(one.yearly)}</span>
-          <span class="sub">
-            {one.what === 'AS_IT_STANDS'
-              ? 'nobody moves'
-              : `${one.moved} move · ${sayCount(one.takeBack, 'seat')} back`}
-            · {sayMoney(one.overTerm)} in {one.months} months{Number(one.expectedAdded.amount) >= 1
-              ? `, ${sayMoney(one.expectedAdded)} to be added`
-              : ''}
-          </span>
-        </button>
-      {/each}
-    </div>
+    <OtherWays {renewal} {trying} offers={offers.value ?? []} />
   {/if}
   <div class="do">
     {#if maySteer && (movers.value?.length ?? 0) > 0}
@@ -415,56 +298,6 @@
   }
   .curve {
     padding-top: var(--s-14);
-  }
-  .terms {
-    display: flex;
-    flex-wrap: wrap;
-    gap: var(--s-4) var(--s-16);
-    align-items: baseline;
-    font-size: var(--type-row);
-    padding-bottom: var(--s-6);
-  }
-  .terms a {
-    margin-left: auto;
-  }
-  .plan {
-    font: 600 var(--type-text) var(--font-serif);
-  }
-  tr.at td {
-    background: var(--sheet);
-  }
-  tr.at td:first-child {
-    box-shadow: inset 3px 0 var(--ink);
-  }
-  td:first-child,
-  th:first-child {
-    padding-left: var(--s-10);
-  }
-  .sum td {
-    border-top: 1px solid var(--ink);
-  }
-  .cards {
-    display: grid;
-    grid-template-columns: repeat(auto-fit, minmax(200px, 1fr));
-    gap: var(--s-10);
-    padding-top: var(--s-16);
-  }
-  .card {
-    display: flex;
-    flex-direction: column;
-    align-items: flex-start;
-    gap: var(--s-2);
-    text-align: left;
-    background: var(--sheet);
-    border-top: 1px solid var(--ink);
-    padding: var(--s-8) var(--s-10);
-  }
-  .card.on {
-    border-top: 4px solid var(--used);
-    padding-top: var(--s-6);
-  }
-  .card .num {
-    font: 600 var(--type-lead) var(--font-mono);
   }
   .do {
     display: flex;
