@@ -5,6 +5,8 @@ import jakarta.persistence.Entity;
 import jakarta.persistence.Id;
 import jakarta.persistence.Table;
 import java.time.Instant;
+import org.hibernate.annotations.JdbcTypeCode;
+import org.hibernate.type.SqlTypes;
 
 /** A signed-in browser; its cookie is kept as a hash only. */
 @Entity
@@ -12,6 +14,7 @@ import java.time.Instant;
 class AccessSession {
   @Id
   @Column(columnDefinition = "char(64)")
+  @JdbcTypeCode(SqlTypes.CHAR)
   String hash;
 
   String login;

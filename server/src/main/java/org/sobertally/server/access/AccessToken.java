@@ -7,6 +7,8 @@ import jakarta.persistence.Enumerated;
 import jakarta.persistence.Id;
 import jakarta.persistence.Table;
 import java.time.Instant;
+import org.hibernate.annotations.JdbcTypeCode;
+import org.hibernate.type.SqlTypes;
 import org.jspecify.annotations.Nullable;
 
 /** What a script may sign itself in with; kept as a hash only. */
@@ -15,6 +17,7 @@ import org.jspecify.annotations.Nullable;
 class AccessToken {
   @Id
   @Column(columnDefinition = "char(64)")
+  @JdbcTypeCode(SqlTypes.CHAR)
   String hash;
 
   String id;

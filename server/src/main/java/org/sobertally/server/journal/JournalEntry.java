@@ -9,6 +9,8 @@ import jakarta.persistence.Table;
 import java.math.BigDecimal;
 import java.time.Instant;
 import java.time.LocalDate;
+import org.hibernate.annotations.JdbcTypeCode;
+import org.hibernate.type.SqlTypes;
 import org.jspecify.annotations.Nullable;
 
 /** One thing that happened. Rows are only ever added. */
@@ -45,6 +47,7 @@ public class JournalEntry {
   public @Nullable BigDecimal yearly;
 
   @Column(columnDefinition = "char(3)")
+  @JdbcTypeCode(SqlTypes.CHAR)
   public @Nullable String currency;
 
   @Column(name = "cash_from")
@@ -56,9 +59,11 @@ public class JournalEntry {
 
   /** The hash of the entry before. */
   @Column(columnDefinition = "char(64)", insertable = false, updatable = false)
+  @JdbcTypeCode(SqlTypes.CHAR)
   String previous;
 
   /** Of what it says and of {@link #previous}. */
   @Column(columnDefinition = "char(64)", insertable = false, updatable = false)
+  @JdbcTypeCode(SqlTypes.CHAR)
   String hash;
 }

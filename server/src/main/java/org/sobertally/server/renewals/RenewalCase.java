@@ -15,6 +15,8 @@ import java.time.LocalDate;
 import java.util.Collection;
 import java.util.Collections;
 import java.util.List;
+import org.hibernate.annotations.JdbcTypeCode;
+import org.hibernate.type.SqlTypes;
 import org.jspecify.annotations.Nullable;
 import org.sobertally.core.money.Money;
 
@@ -51,7 +53,9 @@ class RenewalCase {
   @Column(name = "yearly_after")
   @Nullable BigDecimal yearlyAfter;
 
+  @JdbcTypeCode(SqlTypes.CHAR)
   @Nullable String currency;
+
   @Nullable String note;
 
   @Column(name = "prepared_by")

@@ -9,6 +9,8 @@ import jakarta.persistence.Table;
 import java.math.BigDecimal;
 import java.time.Instant;
 import java.time.LocalDate;
+import org.hibernate.annotations.JdbcTypeCode;
+import org.hibernate.type.SqlTypes;
 import org.jspecify.annotations.Nullable;
 
 /** A seat that a round is about, with the evidence as it was when it was gathered. */
@@ -63,6 +65,7 @@ class RoundItem {
   BigDecimal yearly;
 
   @Column(columnDefinition = "char(3)")
+  @JdbcTypeCode(SqlTypes.CHAR)
   String currency;
 
   @Enumerated(EnumType.STRING)

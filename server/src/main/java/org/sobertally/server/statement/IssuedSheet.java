@@ -3,6 +3,7 @@ package org.sobertally.server.statement;
 import jakarta.persistence.Column;
 import jakarta.persistence.Entity;
 import jakarta.persistence.Id;
+import jakarta.persistence.Lob;
 import jakarta.persistence.Table;
 import java.time.LocalDate;
 
@@ -13,11 +14,11 @@ class IssuedSheet {
 
   /** As in {@code 2027-01}. */
   @Id
-  @Column(name = "sheet_month", columnDefinition = "char(7)")
+  @Column(name = "sheet_month")
   String month;
 
   LocalDate issued;
 
   /** A PDF. */
-  byte[] pages;
+  @Lob byte[] pages;
 }

@@ -5,6 +5,8 @@ import jakarta.persistence.Entity;
 import jakarta.persistence.Id;
 import jakarta.persistence.Table;
 import java.util.List;
+import org.hibernate.annotations.JdbcTypeCode;
+import org.hibernate.type.SqlTypes;
 import org.jspecify.annotations.Nullable;
 
 /** To whom the month's sheet goes; one row, or none where the house has said nothing. */
@@ -23,7 +25,8 @@ class SheetRule {
   boolean leads;
 
   /** The last month of which was told, as in {@code 2027-01}; null for none yet. */
-  @Column(name = "last_month", columnDefinition = "char(7)")
+  @Column(name = "last_month")
+  @JdbcTypeCode(SqlTypes.CHAR)
   @Nullable String lastMonth;
 
   List<String> addresses() {

@@ -13,6 +13,8 @@ import java.time.LocalDate;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Set;
+import org.hibernate.annotations.JdbcTypeCode;
+import org.hibernate.type.SqlTypes;
 import org.jspecify.annotations.Nullable;
 import org.sobertally.core.book.Holding;
 import org.sobertally.core.slate.Move;
@@ -131,6 +133,7 @@ public class SlateMove {
   public @Nullable BigDecimal yearly;
 
   @Column(columnDefinition = "char(3)")
+  @JdbcTypeCode(SqlTypes.CHAR)
   public @Nullable String currency;
 
   @Column(name = "cash_from")
