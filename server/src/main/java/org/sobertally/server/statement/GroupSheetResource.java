@@ -53,8 +53,8 @@ public class GroupSheetResource {
             .findFirst()
             .orElseThrow(() -> Problem.notFound("There is no group %s.".formatted(id)));
     LocalDate day = asOf.of(book, asOfText);
-    YearMonth month = StatementResource.month(monthText, day);
-    return StatementResource.pdf(
+    YearMonth month = SheetResource.month(monthText, day);
+    return SheetResource.pdf(
         Pdf.of(sheet.of(book, group, month, day)), "seats-group-%s.pdf".formatted(month));
   }
 }

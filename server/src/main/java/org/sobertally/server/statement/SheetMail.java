@@ -72,14 +72,14 @@ class SheetMail {
   }
 
   @Transactional
-  StatementResource.Recipients recipients() {
+  SheetResource.Recipients recipients() {
     SheetRule rule = rule();
-    return new StatementResource.Recipients(rule.addresses(), rule.leads);
+    return new SheetResource.Recipients(rule.addresses(), rule.leads);
   }
 
   /** From now on it goes to these; the month that is over is not sent after. */
   @Transactional
-  StatementResource.Recipients send(StatementResource.Recipients to, String actor) {
+  SheetResource.Recipients send(SheetResource.Recipients to, String actor) {
     List<String> clean = new ArrayList<>();
     for (String one : to.recipients()) {
       String recipient = one.strip();
@@ -107,7 +107,7 @@ class SheetMail {
             ? "The month's sheet goes to nobody%s.".formatted(andLeads(to.leads()))
             : "The month's sheet goes to %s%s."
                 .formatted(String.join(", ", clean), andLeads(to.leads())));
-    return new StatementResource.Recipients(clean, to.leads());
+    return new SheetResource.Recipients(clean, to.leads());
   }
 
   private static String andLeads(boolean leads) {

@@ -1,19 +1,12 @@
 package org.sobertally.server.statement;
 
-import io.quarkus.security.identity.SecurityIdentity;
 import jakarta.annotation.security.RolesAllowed;
-import jakarta.validation.Valid;
-import jakarta.validation.constraints.NotNull;
-import jakarta.validation.constraints.Size;
 import jakarta.ws.rs.GET;
-import jakarta.ws.rs.PUT;
 import jakarta.ws.rs.Path;
 import jakarta.ws.rs.Produces;
 import jakarta.ws.rs.QueryParam;
 import jakarta.ws.rs.core.Context;
-import jakarta.ws.rs.core.HttpHeaders;
 import jakarta.ws.rs.core.MediaType;
-import jakarta.ws.rs.core.Response;
 import jakarta.ws.rs.core.UriInfo;
 import java.time.LocalDate;
 import java.time.YearMonth;
@@ -33,7 +26,6 @@ import org.sobertally.core.statement.Bearing;
 import org.sobertally.core.statement.Statement;
 import org.sobertally.core.statement.Statement.Asked;
 import org.sobertally.core.statement.StoppedMoney;
-import org.sobertally.server.access.Role;
 import org.sobertally.server.book.store.Books;
 import org.sobertally.server.http.MoneyDto;
 import org.sobertally.server.http.Page;
@@ -42,11 +34,10 @@ import org.sobertally.server.http.Problem;
 import org.sobertally.server.http.XlsxListWriter;
 import org.sobertally.server.kept.KeptLedger;
 import org.sobertally.server.kept.Savings;
-import org.sobertally.server.print.Pdf;
 import org.sobertally.server.store.AsOf;
 
 /** What was paid, did work and was kept, by month and by whom. */
-@Path("/api/v1/statement")
+@Path("/api/v1")
 @Tag(name = "statement")
 @Produces(MediaType.APPLICATION_JSON)
 @RolesAllowed("**")
@@ -63,9 +54,6 @@ public class StatementResource {
   private final Savings savings;
   private final KeptLedger kept;
   private final Forecast forecast;
-  private final MonthSheet monthSheet;
-  private final SheetMail sheetMail;
-  private final SecurityIdentity identity;
 
   StatementResource(
       Books books,
@@ -73,13 +61,7 @@ public class StatementResource {
       StatementFigures figures,
       Savings savings,
       KeptLedger kept,
-      Forecast forecast,
-      MonthSheet monthSheet,
-      SheetMail sheetMail,
-      SecurityIdentity identity) {
-    this.monthSheet = monthSheet;
-    this.sheetMail = sheetMail;
-    this.identity = identity;
+      Forecast forecast) {
     this.forecast = forecast;
     this.books = books;
     this.asOf = asOf;
@@ -124,6 +106,7 @@ public class StatementResource {
 
   /** One row per month, with everybody's share of it. */
   @GET
+  @Path("/statement")
   public RestResponse<List<MonthDto>> statement(
       @QueryParam("by") String by,
       @QueryParam("from") String from,
@@ -216,6 +199,7 @@ public class StatementResource {
 
   /** The same as a table: one row per month and share; they add up to what was paid. */
   @GET
+  @Path("/statement")
   @Produces({CSV, XlsxListWriter.XLSX})
   public List<Line> table(
       @QueryParam("by") String by,
@@ -280,7 +264,7 @@ public class StatementResource {
 
   /** What one share of one month is made of, the largest first; without a key: held by nobody. */
   @GET
-  @Path("/rows")
+  @Path("/statement/rows")
   @Produces({MediaType.APPLICATION_JSON, CSV, XlsxListWriter.XLSX})
   public RestResponse<List<Row>> rows(
       @QueryParam("by") String by,
@@ -341,7 +325,7 @@ public class StatementResource {
 
   /** What is expected to be paid in the months after that of the day. */
   @GET
-  @Path("/expected")
+  @Path("/statement/expected")
   @Produces({MediaType.APPLICATION_JSON, CSV, XlsxListWriter.XLSX})
   public List<ExpectedMonth> expected(
       @QueryParam("months") String monthsText,
@@ -364,61 +348,5 @@ public class StatementResource {
         month.changes().stream()
             .map(one -> new Change(one.day(), one.what(), MoneyDto.of(one.yearly())))
             .toList());
-  }
-
-  /**
-   * The month's sheet, two pages; of the month before that of the day where none is named. One that
-   * was issued is as it was then.
-   */
-  @GET
-  @Path("/sheet.pdf")
-  @Produces("application/pdf")
-  public Response sheet(
-      @QueryParam("month") String monthText, @QueryParam("asOf") String asOfText) {
-    Book book = books.current();
-    LocalDate day = asOf.of(book, asOfText);
-    YearMonth month = month(monthText, day);
-    byte[] pages =
-        sheetMail.issued(month, day).orElseGet(() -> Pdf.of(monthSheet.of(book, month, day)));
-    return pdf(pages, "seats-%s.pdf".formatted(month));
-  }
-
-  /** The one that was over last where none is named. */
-  static YearMonth month(String text, LocalDate day) {
-    YearMonth month =
-        Params.month("month", text).orElse(YearMonth.from(day.plusDays(1)).minusMonths(1));
-    if (month.atDay(1).isAfter(day)) {
-      throw Problem.badRequest("month: %s has not begun on %s.".formatted(month, day));
-    }
-    return month;
-  }
-
-  static Response pdf(byte[] pages, String name) {
-    return Response.ok(pages)
-        .header(HttpHeaders.CONTENT_DISPOSITION, "inline; filename=\"%s\"".formatted(name))
-        .build();
-  }
-
-  /**
-   * To whom the month's sheet goes on the first of the next.
-   *
-   * @param leads whether whoever leads a group gets that of the group
-   */
-  @Schema(name = "SheetRecipients")
-  public record Recipients(
-      @NotNull @Size(max = 50) List<@NotNull String> recipients, boolean leads) {}
-
-  @GET
-  @Path("/sheet/recipients")
-  @RolesAllowed({Role.STEWARD_NAME, Role.KEEPER_NAME})
-  public Recipients recipients() {
-    return sheetMail.recipients();
-  }
-
-  @PUT
-  @Path("/sheet/recipients")
-  @RolesAllowed({Role.STEWARD_NAME, Role.KEEPER_NAME})
-  public Recipients send(@NotNull @Valid Recipients to) {
-    return sheetMail.send(to, identity.getPrincipal().getName());
   }
 }
