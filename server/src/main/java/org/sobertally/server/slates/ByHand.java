@@ -19,21 +19,29 @@ class ByHand {
 
   private final Books books;
   private final SlateStore store;
+  private final CallStore callStore;
   private final CallOutcomes outcomes;
   private final TallyClock clock;
   private final MoveTypes types;
 
-  ByHand(Books books, SlateStore store, CallOutcomes outcomes, TallyClock clock, MoveTypes types) {
+  ByHand(
+      Books books,
+      SlateStore store,
+      CallStore callStore,
+      CallOutcomes outcomes,
+      TallyClock clock,
+      MoveTypes types) {
     this.types = types;
     this.books = books;
     this.store = store;
+    this.callStore = callStore;
     this.outcomes = outcomes;
     this.clock = clock;
   }
 
   void onIntake(@Observes BookService.BookTaken taken) {
     Book book = books.current();
-    for (VendorCall call : store.callsByHand()) {
+    for (VendorCall call : callStore.callsByHand()) {
       // A people file says nothing of a vendor; a file of one vendor's nothing of another's.
       if (types.atVendor(store.move(call.move)).onlyByHand()) {
         // No file shows whose data it is.

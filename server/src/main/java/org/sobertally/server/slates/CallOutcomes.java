@@ -29,6 +29,7 @@ class CallOutcomes {
 
   private final Books books;
   private final SlateStore store;
+  private final CallStore callStore;
   private final BookEditor editor;
   private final MoveTypes types;
   private final Journal journal;
@@ -38,6 +39,7 @@ class CallOutcomes {
   CallOutcomes(
       Books books,
       SlateStore store,
+      CallStore callStore,
       BookEditor editor,
       MoveTypes types,
       Journal journal,
@@ -45,6 +47,7 @@ class CallOutcomes {
       VendorRolls rolls) {
     this.books = books;
     this.store = store;
+    this.callStore = callStore;
     this.editor = editor;
     this.types = types;
     this.journal = journal;
@@ -75,7 +78,7 @@ class CallOutcomes {
       String how) {
     books.write(
         change -> {
-          VendorCall call = store.callHeld(callId);
+          VendorCall call = callStore.callHeld(callId);
           if (call == null || call.state.isSettled()) {
             // Null: a book that replaced everything took it along.
             return null;
@@ -151,7 +154,7 @@ class CallOutcomes {
   void fail(String callId, @Nullable String reason) {
     books.write(
         change -> {
-          VendorCall call = store.callHeld(callId);
+          VendorCall call = callStore.callHeld(callId);
           if (call == null || call.state.isSettled()) {
             // Null: a book that replaced everything took it along.
             return null;
@@ -207,7 +210,7 @@ class CallOutcomes {
    * What an intake showed was taken back: whatever it confirmed waits again, to be made by hand.
    */
   void waitAgain(Books.Change change, String intake) {
-    for (VendorCall call : store.callsSeenIn(intake)) {
+    for (VendorCall call : callStore.callsSeenIn(intake)) {
       SlateMove move = store.move(call.move);
       boolean stands =
           move.state == (call.undoes ? SlateMove.State.UNDONE : SlateMove.State.CONFIRMED);
@@ -231,7 +234,7 @@ class CallOutcomes {
   void failIfGone(String callId) {
     books.write(
         change -> {
-          VendorCall call = store.callHeld(callId);
+          VendorCall call = callStore.callHeld(callId);
           SlateMove move = store.move(call.move);
           String missing = missing(change.book(), move, call.undoes);
           if (missing != null && !call.state.isSettled()) {
@@ -245,7 +248,7 @@ class CallOutcomes {
   void end(String callId, String reason, String actor) {
     books.write(
         change -> {
-          VendorCall call = store.callHeld(callId);
+          VendorCall call = callStore.callHeld(callId);
           if (call.state.isSettled()) {
             throw Refusal.conflict("This move was settled meanwhile.");
           }
@@ -269,7 +272,7 @@ class CallOutcomes {
   void turnToByHand(String callId, String actor) {
     books.write(
         change -> {
-          VendorCall call = store.callHeld(callId);
+          VendorCall call = callStore.callHeld(callId);
           if (!VendorCall.State.OPEN.contains(call.state)) {
             throw Refusal.conflict("This move is not on its way to a vendor any more.");
           }

@@ -9,15 +9,15 @@ import org.sobertally.server.book.store.BookGuard;
 @ApplicationScoped
 class CallsUnderWay implements BookGuard {
 
-  private final SlateStore store;
+  private final CallStore callStore;
 
-  CallsUnderWay(SlateStore store) {
-    this.store = store;
+  CallsUnderWay(CallStore callStore) {
+    this.callStore = callStore;
   }
 
   @Override
   public List<String> vendorsUnderWay(Book book) {
-    return store.vendorsWithOpenCalls();
+    return callStore.vendorsWithOpenCalls();
   }
 
   @Override

@@ -18,6 +18,7 @@ class MovesUnderWay {
 
   private final Books books;
   private final SlateStore store;
+  private final CallStore callStore;
   private final Journal journal;
   private final TallyClock clock;
   private final Postman postman;
@@ -32,6 +33,7 @@ class MovesUnderWay {
   MovesUnderWay(
       Books books,
       SlateStore store,
+      CallStore callStore,
       Journal journal,
       TallyClock clock,
       Postman postman,
@@ -44,6 +46,7 @@ class MovesUnderWay {
       DueSteps steps) {
     this.books = books;
     this.store = store;
+    this.callStore = callStore;
     this.journal = journal;
     this.clock = clock;
     this.postman = postman;
@@ -112,7 +115,7 @@ class MovesUnderWay {
   }
 
   private VendorCall openCall(String id, String moveId) {
-    return store
+    return callStore
         .openCall(id, moveId)
         .orElseThrow(() -> Refusal.conflict("This move does not wait for anything at a vendor."));
   }

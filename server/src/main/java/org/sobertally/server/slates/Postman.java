@@ -39,7 +39,7 @@ class Postman {
   private static final int LAST_AT_START = 2000;
 
   private final Books books;
-  private final SlateStore store;
+  private final CallStore callStore;
   private final CallOutcomes outcomes;
   private final VendorLinks links;
   private final OnDisk disk;
@@ -47,17 +47,17 @@ class Postman {
   private final int mostAttempts;
   private final int mostChecks;
   private final Duration longest;
-  private final Outbox<SlateStore.Due> outbox;
+  private final Outbox<CallStore.Due> outbox;
 
   Postman(
       Books books,
-      SlateStore store,
+      CallStore callStore,
       CallOutcomes outcomes,
       VendorLinks links,
       OnDisk disk,
       CallSettings settings) {
     this.books = books;
-    this.store = store;
+    this.callStore = callStore;
     this.outcomes = outcomes;
     this.links = links;
     this.disk = disk;
@@ -81,26 +81,26 @@ class Postman {
     outbox.kick();
   }
 
-  private final class Calls implements Outbox.Waiting<SlateStore.Due> {
+  private final class Calls implements Outbox.Waiting<CallStore.Due> {
 
     @Override
-    public List<SlateStore.Due> due(Instant now, Set<String> busy) {
-      return store.dueCalls(now, busy);
+    public List<CallStore.Due> due(Instant now, Set<String> busy) {
+      return callStore.dueCalls(now, busy);
     }
 
     @Override
     public Optional<Instant> nextDue(Set<String> busy) {
-      return store.nextDue(busy);
+      return callStore.nextDue(busy);
     }
 
     @Override
-    public String lane(SlateStore.Due call) {
+    public String lane(CallStore.Due call) {
       return call.vendor();
     }
 
     /** Those that are alike two abreast; of others the order counts. */
     @Override
-    public Duration carry(String vendor, List<SlateStore.Due> calls) {
+    public Duration carry(String vendor, List<CallStore.Due> calls) {
       int from = 0;
       for (int n = 1; n <= calls.size(); n++) {
         if (n == calls.size() || !calls.get(n).isAlike(calls.get(from))) {
@@ -116,11 +116,11 @@ class Postman {
    * Two at a time, so that a vendor is asked while we write down what it said; never two of one
    * account. A seat that one move frees for another is free by then: those are not alike.
    */
-  private void deliverAbreast(List<SlateStore.Due> alike) {
+  private void deliverAbreast(List<CallStore.Due> alike) {
     outbox.abreast(() -> deliverHalf(alike, 0), () -> deliverHalf(alike, 1));
   }
 
-  private void deliverHalf(List<SlateStore.Due> alike, int half) {
+  private void deliverHalf(List<CallStore.Due> alike, int half) {
     alike.stream()
         .filter(due -> (due.account().hashCode() & 1) == half)
         .forEach(due -> deliver(due.id()));
@@ -163,7 +163,7 @@ class Postman {
   }
 
   private void deliverNow(String id) {
-    VendorCall call = QuarkusTransaction.requiringNew().call(() -> store.call(id));
+    VendorCall call = QuarkusTransaction.requiringNew().call(() -> callStore.call(id));
     if (call == null) {
       throw new CallGone();
     }
@@ -340,7 +340,7 @@ class Postman {
     return QuarkusTransaction.requiringNew()
         .call(
             () -> {
-              VendorCall call = store.callHeld(id);
+              VendorCall call = callStore.callHeld(id);
               if (call == null) {
                 throw new CallGone();
               }

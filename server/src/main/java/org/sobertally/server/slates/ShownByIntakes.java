@@ -8,14 +8,14 @@ import org.sobertally.server.intake.WhatIntakesShowed;
 @ApplicationScoped
 class ShownByIntakes implements WhatIntakesShowed {
 
-  private final SlateStore store;
+  private final CallStore callStore;
 
-  ShownByIntakes(SlateStore store) {
-    this.store = store;
+  ShownByIntakes(CallStore callStore) {
+    this.callStore = callStore;
   }
 
   @Override
   public Map<String, Integer> confirmed() {
-    return store.confirmedByIntake();
+    return callStore.confirmedByIntake();
   }
 }

@@ -38,6 +38,7 @@ final class SlateList {
       LocalDate today,
       SignIns sessions,
       SlateStore store,
+      CallStore callStore,
       MoveTypes types,
       SlateViews.Asker asker,
       Predicate<Slate> own) {
@@ -50,7 +51,7 @@ final class SlateList {
     for (Alike alike : store.movesAlike()) {
       moves.computeIfAbsent(alike.slate(), slate -> new ArrayList<>()).add(alike);
     }
-    for (SlateStore.Unsettled calls : store.unsettledCalls()) {
+    for (CallStore.Unsettled calls : callStore.unsettledCalls()) {
       boolean hand = calls.state() == VendorCall.State.BY_HAND;
       (hand ? byHand : openCalls).merge(calls.slate(), (int) calls.count(), Integer::sum);
     }

@@ -39,6 +39,7 @@ class SlateViews {
 
   private final Books books;
   private final SlateStore store;
+  private final CallStore callStore;
   private final SlateBlocks slateBlocks;
   private final SignIns sessions;
   private final TallyClock clock;
@@ -51,6 +52,7 @@ class SlateViews {
   SlateViews(
       Books books,
       SlateStore store,
+      CallStore callStore,
       SlateBlocks slateBlocks,
       SignIns sessions,
       TallyClock clock,
@@ -65,6 +67,7 @@ class SlateViews {
     this.figures = figures;
     this.books = books;
     this.store = store;
+    this.callStore = callStore;
     this.slateBlocks = slateBlocks;
     this.sessions = sessions;
     this.clock = clock;
@@ -101,6 +104,7 @@ class SlateViews {
             clock.today(),
             sessions,
             store,
+            callStore,
             types,
             asker,
             slate -> fourEyes.isOwn(slate, behind));
@@ -138,7 +142,7 @@ class SlateViews {
       this.slate = slate;
       this.asker = asker;
       moves = store.movesOf(slate.id);
-      store.callsOf(slate.id).forEach(call -> calls.put(call.move, call));
+      callStore.callsOf(slate.id).forEach(call -> calls.put(call.move, call));
       planned =
           slate.state == Slate.State.DRAFT
               || slate.state == Slate.State.SENT

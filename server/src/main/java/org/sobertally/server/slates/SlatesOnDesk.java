@@ -29,14 +29,17 @@ class SlatesOnDesk implements DeskSource {
   private static final int STEP_DAYS = 7;
 
   private final SlateStore store;
+  private final CallStore callStore;
   private final FourEyes fourEyes;
   private final SignIns sessions;
   private final MoveTypes types;
 
-  SlatesOnDesk(SlateStore store, SignIns sessions, FourEyes fourEyes, MoveTypes types) {
+  SlatesOnDesk(
+      SlateStore store, CallStore callStore, SignIns sessions, FourEyes fourEyes, MoveTypes types) {
     this.types = types;
     this.fourEyes = fourEyes;
     this.store = store;
+    this.callStore = callStore;
     this.sessions = sessions;
   }
 
@@ -153,7 +156,7 @@ class SlatesOnDesk implements DeskSource {
     if (asker.role() != Role.STEWARD) {
       return;
     }
-    for (SlateStore.WaitsByHand waits : store.waitingByHand()) {
+    for (CallStore.WaitsByHand waits : callStore.waitingByHand()) {
       String vendor =
           book.vendors().has(waits.vendor())
               ? book.vendors().byId(waits.vendor()).name()

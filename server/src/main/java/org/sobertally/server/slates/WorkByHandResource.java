@@ -36,6 +36,7 @@ public class WorkByHandResource {
 
   private final Books books;
   private final SlateStore store;
+  private final CallStore callStore;
   private final CallOutcomes outcomes;
   private final VendorPages pages;
   private final SecurityIdentity identity;
@@ -45,6 +46,7 @@ public class WorkByHandResource {
   WorkByHandResource(
       Books books,
       SlateStore store,
+      CallStore callStore,
       CallOutcomes outcomes,
       VendorPages pages,
       SecurityIdentity identity,
@@ -55,6 +57,7 @@ public class WorkByHandResource {
     this.pages = pages;
     this.books = books;
     this.store = store;
+    this.callStore = callStore;
     this.outcomes = outcomes;
     this.identity = identity;
   }
@@ -90,7 +93,7 @@ public class WorkByHandResource {
   @Produces({MediaType.APPLICATION_JSON, "text/csv"})
   public List<Work> list(@QueryParam("slate") String slate, @QueryParam("vendor") String vendor) {
     Book book = books.current();
-    Map<String, String> slates = store.slatesByHand();
+    Map<String, String> slates = callStore.slatesByHand();
     Map<String, String> addresses = pages.all();
     List<Work> works = new ArrayList<>();
     for (VendorCall call : open(slates, slate, vendor)) {
@@ -118,13 +121,13 @@ public class WorkByHandResource {
   @Path("/done")
   public List<Work> done(@QueryParam("slate") String slate, @QueryParam("vendor") String vendor) {
     String actor = identity.getPrincipal().getName();
-    open(store.slatesByHand(), slate, vendor).forEach(call -> outcomes.sayDone(call.id, actor));
+    open(callStore.slatesByHand(), slate, vendor).forEach(call -> outcomes.sayDone(call.id, actor));
     steps.makeDueSteps();
     return list(slate, vendor);
   }
 
   private List<VendorCall> open(Map<String, String> slates, String slate, String vendor) {
-    return store.callsByHand().stream()
+    return callStore.callsByHand().stream()
         .filter(call -> slates.containsKey(call.move))
         .filter(call -> slate == null || slate.equals(slates.get(call.move)))
         .filter(call -> vendor == null || vendor.equals(call.vendor))
