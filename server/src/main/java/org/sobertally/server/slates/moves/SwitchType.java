@@ -68,7 +68,7 @@ class SwitchType implements VendorMoveType {
 
   /** The resting seat of the account as it is now, if it has one, is written on the move. */
   private static void findResting(Book book, SlateMove move, LocalDate today) {
-    if (move.holding() != null) {
+    if (move.holding != null) {
       return;
     }
     Move now = new Move.WakeAccount(move.account(), move.toLine()).resolved(book, today);
@@ -87,7 +87,7 @@ class SwitchType implements VendorMoveType {
 
   @Override
   public Move toCore(SlateMove move) {
-    return move.holding() == null
+    return move.holding == null
         ? new Move.WakeAccount(move.account(), move.toLine())
         : new Move.Switch(move.holding(), move.toLine());
   }
@@ -99,7 +99,7 @@ class SwitchType implements VendorMoveType {
 
   @Override
   public String words(Book book, SlateMove move) {
-    if (move.holding() == null) {
+    if (move.holding == null) {
       return "%s → %s".formatted(move.kind.words(), MoveWords.planOfLine(book, move.toLine()));
     }
     return "%s %s → %s"
