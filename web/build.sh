@@ -16,7 +16,7 @@ case "${1:?build, test, check or quick}" in
   check) npm run check && npm run lint ;;
   quick)
     # What was looked at before and is the same is not looked at again.
-    seen=node_modules/.cache
+    seen=node_modules/.cache/quick
     bin=node_modules/.bin
     $bin/svelte-check --tsconfig ./tsconfig.json --fail-on-warnings
     $bin/eslint --cache --cache-location $seen/eslint .

@@ -21,8 +21,6 @@
 
 <svelte:window onkeydown={onKey} />
 <Textures />
-<Tips />
-<Told />
 {#if token}
   <Ask {token} />
 {:else if answer}
@@ -32,3 +30,5 @@
 {:else if session.me === null}
   <SignIn />
 {/if}
+<Tips />
+<Told />

@@ -299,6 +299,7 @@ What is planned, as an adding machine would print it; above it, what waits and w
     font-size: var(--type-text);
   }
   .sums {
+    min-height: 24px;
     align-self: start;
     text-align: left;
   }

@@ -4,7 +4,7 @@
   import { told } from '../../state/told.svelte';
 </script>
 
-<div class="told-place no-print" role="status">
+<div class="told-place no-print" aria-live="polite">
   {#if told.words}
     <Toast
       role="presentation"

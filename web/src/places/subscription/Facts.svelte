@@ -126,6 +126,7 @@
     align-items: baseline;
   }
   .between .word {
+    min-height: 24px;
     font-size: var(--type-note);
   }
   .seats {

@@ -325,6 +325,7 @@
   .list-head > button,
   .shows button {
     white-space: nowrap;
+    min-height: 24px;
   }
   .shows button {
     color: var(--soft);
