@@ -95,8 +95,12 @@ async function send(
 async function errorOf(response: Response): Promise<ApiError> {
   try {
     const problem = await response.clone().json();
-    const violations = (problem.violations ?? []).map((v: { message?: string }) => v.message ?? '');
-    return new ApiError(response.status, problem.detail ?? problem.title, violations);
+    const detail: string = problem.detail ?? problem.title;
+    const violations = (problem.violations ?? [])
+      .map((v: { message?: string }) => v.message ?? '')
+      // What breaks the bounds of a field is said in the detail already, with the field.
+      .filter((message: string) => !detail.includes(message));
+    return new ApiError(response.status, detail, violations);
   } catch {
     return new ApiError(response.status, `The server answered ${response.status}.`);
   }

@@ -3,13 +3,24 @@
 What is planned, as an adding machine would print it; above it, what waits and what is under way.
 -->
 <script lang="ts">
+  import { untrack } from 'svelte';
   import SendSlate from './SendSlate.svelte';
   import { asOf, to, today } from '../../state/address.svelte';
   import { session } from '../../state/session.svelte';
   import { slates } from '../../state/slate.svelte';
+  import { told } from '../../state/told.svelte';
   import { sayCount, sayDay, sayMoney, sayShortDay, saySigned, saySpare } from '../../state/say';
 
-  let { folded, onfold }: { folded: boolean; onfold: () => void } = $props();
+  let {
+    folded,
+    away = false,
+    onfold,
+  }: {
+    folded: boolean;
+    /** Whether it stays folded when something is put on it. */
+    away?: boolean;
+    onfold: () => void;
+  } = $props();
 
   const MOST_PRINTED = 200;
   /** With many subscriptions their sums would squeeze the moves. */
@@ -24,6 +35,17 @@ What is planned, as an adding machine would print it; above it, what waits and w
   const day = $derived(today());
   const oneWay = $derived(moves.filter((m) => m.warnings.some((w) => w.code === 'ONE_WAY')));
   const lost = $derived(moves.filter((m) => m.undoUntil));
+
+  // Where it stays folded away nobody sees it grow.
+  let seen: number | undefined;
+  $effect(() => {
+    if (!slates.known) return;
+    const more = moves.length - (seen ?? moves.length);
+    seen = moves.length;
+    if (more > 0 && untrack(() => folded && away)) {
+      told.tell(`${more === 1 ? 'One move is' : `${more} moves are`} put on your slate.`);
+    }
+  });
 </script>
 
 {#if folded}

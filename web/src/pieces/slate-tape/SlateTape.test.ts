@@ -1,5 +1,7 @@
 import { fireEvent, render, screen } from '@testing-library/svelte';
+import { tick } from 'svelte';
 import { afterEach, beforeEach, expect, it, vi } from 'vitest';
+import { told } from '../../state/told.svelte';
 import { slates } from '../../state/slate.svelte';
 import { aMove, aSlate, euros } from '../../testing/made';
 import { at, signIn } from '../../testing/server';
@@ -104,6 +106,38 @@ it('says that moves count from today when one looks at another day', () => {
   slates.all = [aSlate()];
   tape();
   expect(screen.getByText(/You look at 23 Sep 2026/).textContent).toContain('30 Sep 2026');
+});
+
+it('shows five sums and opens to the rest', async () => {
+  const slate = aSlate();
+  const line = slate.preview.lines[0]!;
+  const lines = Array.from({ length: 7 }, (_, n) => ({
+    ...line,
+    line: `l${n}`,
+    planName: `P${n}`,
+  }));
+  slates.all = [{ ...slate, preview: { ...slate.preview, lines } }];
+  tape();
+  expect(screen.getAllByText(/^P\d: spare/)).toHaveLength(5);
+  await fireEvent.click(screen.getByRole('button', { name: '2 more' }));
+  expect(screen.getAllByText(/^P\d: spare/)).toHaveLength(7);
+  await fireEvent.click(screen.getByRole('button', { name: 'fewer' }));
+  expect(screen.getAllByText(/^P\d: spare/)).toHaveLength(5);
+});
+
+it('tells what was put on it where it stays folded away, and not of what stood there', async () => {
+  slates.known = true;
+  slates.all = [aSlate()];
+  render(SlateTape, { folded: true, away: true, onfold: vi.fn() });
+  await tick();
+  expect(told.words).toBe('');
+  slates.all = [aSlate({ moves: ['a', 'b', 'c'].map((id) => aMove({ id })) })];
+  await tick();
+  expect(told.words).toBe('2 moves are put on your slate.');
+  told.words = '';
+  slates.all = [aSlate()];
+  await tick();
+  expect(told.words).toBe('');
 });
 
 it('folds to a strip that still counts', async () => {

@@ -1,6 +1,5 @@
 <!-- The frame around every view: places, as-of day, standing line and slate tape. -->
 <script lang="ts">
-  import { untrack } from 'svelte';
   import { Router } from 'sv-router';
   import SlateTape from '../../pieces/slate-tape/SlateTape.svelte';
   import StandingLine from '../../pieces/standing-line/StandingLine.svelte';
@@ -15,7 +14,6 @@
   import { bindKeys } from '../../state/keys.svelte';
   import { session } from '../../state/session.svelte';
   import { slates } from '../../state/slate.svelte';
-  import { told } from '../../state/told.svelte';
 
   const PLACES = [
     { path: '/desk', name: 'Desk', key: 'd' },
@@ -101,18 +99,6 @@
   );
   const shown = $derived(route.pathname.startsWith('/slates/'));
   const folded = $derived(wanted ?? (narrow || shown || !says));
-
-  // Where the tape is folded away, nobody sees it grow.
-  let moves: number | undefined;
-  $effect(() => {
-    if (!slates.known) return;
-    const now = slates.draft?.moves.length ?? 0;
-    const more = now - (moves ?? now);
-    moves = now;
-    if (more > 0 && untrack(() => narrow && folded)) {
-      told.tell(`${more === 1 ? 'One move is' : `${more} moves are`} put on your slate.`);
-    }
-  });
 
   // What was wanted of an empty tape is not wanted of a full one.
   let hadMoves = false;
@@ -222,7 +208,7 @@
     <div class="nothing-yet" aria-hidden="true"></div>
   {/if}
   <aside class="no-print" aria-label="Slate">
-    <SlateTape {folded} onfold={() => (wanted = !folded)} />
+    <SlateTape {folded} away={narrow} onfold={() => (wanted = !folded)} />
   </aside>
   <main tabindex="-1">
     {#if book.fault}

@@ -79,29 +79,6 @@ public class BillsResource {
     this.identity = identity;
   }
 
-  /** What an agreement charges on a day; amounts in its currency. */
-  @Schema(name = "NextBill")
-  record NextBill(
-      String agreement,
-      String vendor,
-      LocalDate day,
-      String currency,
-      MoneyDto total,
-      List<NextRow> rows,
-      String name,
-      String vendorName) {}
-
-  @Schema(name = "NextBillRow")
-  record NextRow(
-      String line,
-      String plan,
-      ExpectedBill.Kind kind,
-      LocalDate from,
-      LocalDate until,
-      int quantity,
-      MoneyDto amount,
-      String planName) {}
-
   /** Of each agreement that has one its next bill, by day. */
   @GET
   @Path("/next")
@@ -119,35 +96,11 @@ public class BillsResource {
       Agreement of = book.agreements().get(a);
       if (!one || of.id().equals(agreement)) {
         Optional<ExpectedBill> bill = ExpectedBill.next(book, a, day);
-        bill.ifPresent(found -> next.add(next(book, of, found)));
+        bill.ifPresent(found -> next.add(NextBill.of(book, of, found)));
       }
     }
     next.sort(Comparator.comparing(NextBill::day).thenComparing(NextBill::agreement));
     return next;
-  }
-
-  private static NextBill next(Book book, Agreement of, ExpectedBill bill) {
-    return new NextBill(
-        of.id(),
-        of.vendor(),
-        bill.day(),
-        of.currency(),
-        MoneyDto.of(bill.total(book)),
-        bill.rows().stream().map(row -> row(book, row)).toList(),
-        of.name(),
-        book.vendors().byId(of.vendor()).name());
-  }
-
-  private static NextRow row(Book book, ExpectedBill.Row row) {
-    return new NextRow(
-        book.lines().get(row.line()).id(),
-        book.planOfLine(row.line()).id(),
-        row.kind(),
-        row.from(),
-        row.until(),
-        row.quantity(),
-        MoneyDto.of(row.amount()),
-        book.planOfLine(row.line()).name());
   }
 
   /** A bill that came. */

@@ -55,7 +55,8 @@ class IntakeStore {
   List<Mapping> mappings() {
     return entities
         .createQuery("from KnownMapping m order by m.used desc", KnownMapping.class)
-        .getResultStream()
+        .getResultList()
+        .stream()
         .map(known -> read(known.mapping, Mapping.class))
         .toList();
   }
@@ -123,7 +124,8 @@ class IntakeStore {
             """,
             ChangedRow.class)
         .setParameter("intake", intake)
-        .getResultStream()
+        .getResultList()
+        .stream()
         .map(row -> new BookRows.Change(row.file(), cells(row.before()), cells(row.after())))
         .toList();
   }
@@ -140,7 +142,8 @@ class IntakeStore {
     return entities
         .createNativeQuery("select slot, days from intake_use where intake = :intake", NewUse.class)
         .setParameter("intake", intake)
-        .getResultStream()
+        .getResultList()
+        .stream()
         .collect(Collectors.toMap(NewUse::slot, NewUse::days));
   }
 

@@ -5,11 +5,11 @@ import jakarta.persistence.EntityManager;
 import jakarta.persistence.LockModeType;
 import jakarta.transaction.Transactional;
 import java.time.Instant;
-import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Collectors;
 import org.sobertally.core.slate.MoveKind;
 
 /** Calls to vendors as they are stored, within the caller's transaction. */
@@ -109,38 +109,42 @@ class CallStore {
         .getResultList();
   }
 
+  /** How many calls an intake confirmed. */
+  record Confirmed(String intake, long count) {}
+
   /** How many calls each intake confirmed that are confirmed still. */
   @Transactional
   Map<String, Integer> confirmedByIntake() {
-    Map<String, Integer> confirmed = new HashMap<>();
-    entities
+    return entities
         .createQuery(
             """
             select c.seenIn, count(c) from VendorCall c
             where c.seenIn is not null and c.state = :confirmed group by c.seenIn
             """,
-            Object[].class)
+            Confirmed.class)
         .setParameter("confirmed", VendorCall.State.CONFIRMED)
         .getResultList()
-        .forEach(row -> confirmed.put((String) row[0], ((Number) row[1]).intValue()));
-    return confirmed;
+        .stream()
+        .collect(Collectors.toMap(Confirmed::intake, of -> (int) of.count()));
   }
+
+  /** A move that somebody makes by hand. */
+  record MoveByHand(String move, String slate) {}
 
   /** The slates of the moves that somebody makes by hand and has not made yet, by move. */
   @Transactional
   Map<String, String> slatesByHand() {
-    Map<String, String> slates = new HashMap<>();
-    entities
+    return entities
         .createQuery(
             """
-            select m.id, m.slate from SlateMove m, VendorCall c
+            select distinct m.id, m.slate from SlateMove m, VendorCall c
             where c.move = m.id and c.state = :state
             """,
-            Object[].class)
+            MoveByHand.class)
         .setParameter("state", VendorCall.State.BY_HAND)
         .getResultList()
-        .forEach(row -> slates.put((String) row[0], (String) row[1]));
-    return slates;
+        .stream()
+        .collect(Collectors.toMap(MoveByHand::move, MoveByHand::slate));
   }
 
   /** A call that wants doing. */

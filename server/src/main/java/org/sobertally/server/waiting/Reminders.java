@@ -50,7 +50,8 @@ class Reminders {
     Map<String, LocalDate> last = new HashMap<>();
     entities
         .createQuery("from InvitationReminder r", InvitationReminder.class)
-        .getResultStream()
+        .getResultList()
+        .stream()
         .map(reminder -> reminder.key)
         .forEach(key -> last.merge(key.holding(), key.reminded(), (a, b) -> a.isAfter(b) ? a : b));
     return last;

@@ -42,7 +42,8 @@ public class SeatQueue {
     Book book = books.current();
     return entities
         .createQuery("from QueuedPerson q order by q.since, q.id", QueuedPerson.class)
-        .getResultStream()
+        .getResultList()
+        .stream()
         .filter(one -> waits(book, one))
         .toList();
   }
@@ -110,7 +111,8 @@ public class SeatQueue {
                 QueuedPerson.class)
             .setParameter("plan", plan)
             .setParameter("person", person)
-            .getResultStream()
+            .getResultList()
+            .stream()
             .findFirst()
             .orElseGet(QueuedPerson::new);
     if (!entities.contains(queued)) {

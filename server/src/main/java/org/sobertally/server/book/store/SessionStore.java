@@ -38,7 +38,8 @@ public class SessionStore {
             """,
             Row.class)
         .setParameter("session", id)
-        .getResultStream()
+        .getResultList()
+        .stream()
         .findFirst()
         .map(Row::session)
         .orElse(null);
@@ -56,7 +57,8 @@ public class SessionStore {
             Row.class)
         .setParameter("plan", plan)
         .setParameter("now", now.atOffset(ZoneOffset.UTC))
-        .getResultStream()
+        .getResultList()
+        .stream()
         .map(row -> new Open(row.session(), row.host()))
         .toList();
   }
