@@ -79,11 +79,11 @@ final class Commands {
       return 2;
     }
     HttpClient http = HttpClient.newHttpClient();
-    URI backups = URI.create(address + "/api/v1/backups");
+    String backups = address + "/api/v1/backups";
     try {
       HttpResponse<String> made =
           http.send(
-              request(backups, token).POST(HttpRequest.BodyPublishers.noBody()).build(),
+              request(URI.create(backups), token).POST(HttpRequest.BodyPublishers.noBody()).build(),
               HttpResponse.BodyHandlers.ofString(StandardCharsets.UTF_8));
       Matcher name = NAME.matcher(made.body());
       if (made.statusCode() != 201 || !name.find()) {
@@ -94,18 +94,8 @@ final class Commands {
         out.printf("Made %s, in the application's folder of backups.%n", name.group(1));
         return 0;
       }
-      HttpResponse<Path> fetched =
-          http.send(
-              request(URI.create(backups + "/" + name.group(1)), token).GET().build(),
-              HttpResponse.BodyHandlers.ofFile(file));
-      if (fetched.statusCode() != 200) {
-        Files.deleteIfExists(file);
-        out.printf(
-            "%s was made but could not be fetched (%d).%n", name.group(1), fetched.statusCode());
-        return 1;
-      }
-      out.printf("Made %s and fetched it into %s.%n", name.group(1), file);
-      return 0;
+      URI one = URI.create(backups + "/" + name.group(1));
+      return fetch(http, request(one, token), name.group(1), file, out);
     } catch (InterruptedException e) {
       Thread.currentThread().interrupt();
       return 1;
@@ -113,6 +103,20 @@ final class Commands {
       out.printf("Nothing answers at %s.%n", address);
       return 1;
     }
+  }
+
+  private static int fetch(
+      HttpClient http, HttpRequest.Builder request, String name, Path into, PrintStream out)
+      throws IOException, InterruptedException {
+    HttpResponse<Path> fetched =
+        http.send(request.GET().build(), HttpResponse.BodyHandlers.ofFile(into));
+    if (fetched.statusCode() != 200) {
+      Files.deleteIfExists(into);
+      out.printf("%s was made but could not be fetched (%d).%n", name, fetched.statusCode());
+      return 1;
+    }
+    out.printf("Made %s and fetched it into %s.%n", name, into);
+    return 0;
   }
 
   private static HttpRequest.Builder request(URI address, String token) {

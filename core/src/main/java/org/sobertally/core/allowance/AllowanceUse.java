@@ -154,23 +154,27 @@ public record AllowanceUse(
     }
     long days = ChronoUnit.DAYS.between(first, measured) + 1;
     BigDecimal left = granted.subtract(used);
-    LocalDate runsOut = ranOut;
-    if (runsOut == null && days >= LEAST_DAYS && used.signum() > 0) {
-      // left ÷ (used ÷ days), rounded up: on that day the last unit goes.
-      BigDecimal more =
-          left.multiply(BigDecimal.valueOf(days)).divide(used, 0, RoundingMode.CEILING);
-      LocalDate day = more.compareTo(FAR) > 0 ? null : measured.plusDays(more.longValueExact());
-      runsOut = day == null || until != null && !day.isBefore(until) ? null : day;
-    }
-    return new Known(
-        used,
-        left,
+    BigDecimal pace =
         used.divide(BigDecimal.valueOf(days), MathContext.DECIMAL128)
             .setScale(PACE_DIGITS, RoundingMode.HALF_EVEN)
-            .stripTrailingZeros(),
-        measured,
-        runsOut,
-        most(byAccount));
+            .stripTrailingZeros();
+    LocalDate runsOut = ranOut == null ? runsOut(left, used, days, measured, until) : ranOut;
+    return new Known(used, left, pace, measured, runsOut, most(byAccount));
+  }
+
+  /**
+   * The day on which the last unit goes at the pace so far: left ÷ (used ÷ days), rounded up.
+   *
+   * @return null where it lasts until the end, or too little is known of the pace
+   */
+  private static @Nullable LocalDate runsOut(
+      BigDecimal left, BigDecimal used, long days, LocalDate measured, @Nullable LocalDate until) {
+    if (days < LEAST_DAYS || used.signum() <= 0) {
+      return null;
+    }
+    BigDecimal more = left.multiply(BigDecimal.valueOf(days)).divide(used, 0, RoundingMode.CEILING);
+    LocalDate day = more.compareTo(FAR) > 0 ? null : measured.plusDays(more.longValueExact());
+    return day == null || until != null && !day.isBefore(until) ? null : day;
   }
 
   private static List<OfAccount> most(Map<String, BigDecimal> byAccount) {

@@ -63,10 +63,7 @@ public record BillCheck(
     Map<String, Sums> sums = new TreeMap<>();
     if (expected != null) {
       for (ExpectedBill.Row row : expected.rows()) {
-        Sums one = sums.computeIfAbsent(book.lines().get(row.line()).id(), l -> new Sums());
-        one.due = true;
-        one.expectedQuantity = one.expectedQuantity.add(BigDecimal.valueOf(row.quantity()));
-        one.expected = one.expected.add(row.amount().amount());
+        sums.computeIfAbsent(book.lines().get(row.line()).id(), l -> new Sums()).expect(row);
       }
     }
     List<BilledRow> without = new ArrayList<>();
@@ -76,10 +73,7 @@ public record BillCheck(
       if (row.line() == null || !isOf(book, bill, row.line())) {
         without.add(row);
       } else {
-        Sums one = sums.computeIfAbsent(row.line(), l -> new Sums());
-        one.charged = true;
-        one.billedQuantity = one.billedQuantity.add(row.quantity());
-        one.billed = one.billed.add(row.amount());
+        sums.computeIfAbsent(row.line(), l -> new Sums()).charge(row);
       }
     }
     List<Line> lines = new ArrayList<>();
@@ -108,6 +102,18 @@ public record BillCheck(
     private BigDecimal expected = BigDecimal.ZERO;
     private BigDecimal billedQuantity = BigDecimal.ZERO;
     private BigDecimal billed = BigDecimal.ZERO;
+
+    void expect(ExpectedBill.Row row) {
+      due = true;
+      expectedQuantity = expectedQuantity.add(BigDecimal.valueOf(row.quantity()));
+      expected = expected.add(row.amount().amount());
+    }
+
+    void charge(BilledRow row) {
+      charged = true;
+      billedQuantity = billedQuantity.add(row.quantity());
+      billed = billed.add(row.amount());
+    }
 
     Line line(int number, String currency) {
       BigDecimal difference = billed.subtract(expected);

@@ -125,13 +125,7 @@ final class Together implements Finder.OfCovers {
 
   /** Seats that a bundle could stand for; most people hold too few of them to go on. */
   private void lookForBundle(int cover, int from, int to, Sink sink) {
-    int candidates = 0;
-    for (int place = from; place < to; place++) {
-      boolean fits = place - from < Long.SIZE && mayBeBundled(from, place);
-      candidate[place - from] = fits;
-      candidates += fits ? 1 : 0;
-    }
-    if (candidates < 2) {
+    if (markCandidates(from, to) < 2) {
       return;
     }
     PlanOnSale best = null;
@@ -161,6 +155,16 @@ final class Together implements Finder.OfCovers {
           .figure(places)
           .add();
     }
+  }
+
+  private int markCandidates(int from, int to) {
+    int candidates = 0;
+    for (int place = from; place < to; place++) {
+      boolean fits = place - from < Long.SIZE && mayBeBundled(from, place);
+      candidate[place - from] = fits;
+      candidates += fits ? 1 : 0;
+    }
+    return candidates;
   }
 
   /** Another seat of the same parts is held twice, not bundled. */

@@ -43,48 +43,64 @@ public record AccountClock(AccountState state, @Nullable LocalDate since) {
    * of its named or resting holdings ended. Empty for an account that never held any.
    */
   public static Optional<AccountClock> of(Book book, int account, LocalDate asOf) {
-    int today = Days.of(asOf);
     Account login = book.accounts().get(account);
-    Account.State state = book.standings().stateOn(account, today);
-    Holdings holdings = book.holdings();
-    boolean named = false;
-    int resting = Days.OPEN;
-    int ended = Days.NONE;
-    int anyEnd = Days.NONE;
-    for (int p = holdings.accountStart(account); p < holdings.accountEnd(account); p++) {
-      int h = holdings.atPlaceOfAccount(p);
-      PlanModel model = book.planOfLine(holdings.line(h)).model();
-      boolean kept = model == PlanModel.NAMED || model == PlanModel.RESTING;
-      int until = holdings.until(h);
-      if (until != Days.OPEN) {
-        anyEnd = Math.max(anyEnd, until);
-      }
-      if (kept && holdings.openOn(h, today)) {
-        named |= model == PlanModel.NAMED;
-        if (model == PlanModel.RESTING) {
-          resting = Math.min(resting, holdings.from(h));
-        }
-      } else if (kept && until <= today) {
-        ended = Math.max(ended, until);
-      }
-    }
+    Account.State state = book.standings().stateOn(account, Days.of(asOf));
+    Seats seats = Seats.of(book, account, Days.of(asOf));
     if (state == Account.State.DELETED) {
-      LocalDate known = anyEnd == Days.NONE || anyEnd > today ? asOf : Days.known(anyEnd);
+      boolean unknown = seats.lastEnd == Days.NONE || seats.lastEnd > Days.of(asOf);
+      LocalDate known = unknown ? asOf : Days.known(seats.lastEnd);
       LocalDate since = login.stateSince() == null ? known : login.stateSince();
       return Optional.of(new AccountClock(AccountState.DELETED, since));
     }
-    if (resting != Days.OPEN) {
-      return Optional.of(new AccountClock(AccountState.RESTING, Days.known(resting)));
+    if (seats.restingFrom != Days.OPEN) {
+      return Optional.of(new AccountClock(AccountState.RESTING, Days.known(seats.restingFrom)));
     }
-    if (named && state == Account.State.SUSPENDED) {
+    if (seats.named && state == Account.State.SUSPENDED) {
       LocalDate since = login.stateSince() == null ? asOf : login.stateSince();
       return Optional.of(new AccountClock(AccountState.SUSPENDED, since));
     }
-    if (named) {
+    if (seats.named) {
       return Optional.of(new AccountClock(AccountState.HELD, null));
     }
-    return ended == Days.NONE
+    return seats.takenBack == Days.NONE
         ? Optional.empty()
-        : Optional.of(new AccountClock(AccountState.TAKEN_BACK, Days.known(ended)));
+        : Optional.of(new AccountClock(AccountState.TAKEN_BACK, Days.known(seats.takenBack)));
+  }
+
+  /**
+   * What is known of an account's seats on a day.
+   *
+   * @param named whether it holds a named one
+   * @param restingFrom since when the first of those resting rests; {@link Days#OPEN} for none
+   * @param takenBack when the last that is over ended; {@link Days#NONE} for none
+   * @param lastEnd the last end, in the past or to come, of whatever it held
+   */
+  private record Seats(boolean named, int restingFrom, int takenBack, int lastEnd) {
+
+    static Seats of(Book book, int account, int today) {
+      Holdings holdings = book.holdings();
+      boolean named = false;
+      int resting = Days.OPEN;
+      int ended = Days.NONE;
+      int anyEnd = Days.NONE;
+      for (int p = holdings.accountStart(account); p < holdings.accountEnd(account); p++) {
+        int h = holdings.atPlaceOfAccount(p);
+        PlanModel model = book.planOfLine(holdings.line(h)).model();
+        boolean kept = model == PlanModel.NAMED || model == PlanModel.RESTING;
+        int until = holdings.until(h);
+        if (until != Days.OPEN) {
+          anyEnd = Math.max(anyEnd, until);
+        }
+        if (kept && holdings.openOn(h, today)) {
+          named |= model == PlanModel.NAMED;
+          if (model == PlanModel.RESTING) {
+            resting = Math.min(resting, holdings.from(h));
+          }
+        } else if (kept && until <= today) {
+          ended = Math.max(ended, until);
+        }
+      }
+      return new Seats(named, resting, ended, anyEnd);
+    }
   }
 }

@@ -30,14 +30,10 @@ public record EstateMonth(LocalDate day, List<Integer> byReach, BigDecimal goneG
    */
   public static List<EstateMonth> of(
       Book book, Estate estate, VendorRules rules, LocalDate from, int months) {
-    int[][] counts = new int[months + 1][Reach.values().length];
-    BigDecimal[] gone = new BigDecimal[months + 1];
-    BigDecimal[] yearly = new BigDecimal[months + 1];
-    Arrays.fill(gone, BigDecimal.ZERO);
-    Arrays.fill(yearly, BigDecimal.ZERO);
-    LocalDate[] days = new LocalDate[months + 1];
+    String currency = book.rates().reportingCurrency();
+    List<Sums> sums = new ArrayList<>();
     for (int m = 0; m <= months; m++) {
-      days[m] = from.plusMonths(m);
+      sums.add(new Sums(from.plusMonths(m)));
     }
     for (Estate.Lying one : estate.accounts()) {
       LocalDate since = one.clock().since();
@@ -46,25 +42,38 @@ public record EstateMonth(LocalDate day, List<Integer> byReach, BigDecimal goneG
       }
       List<Segment> line = rules.timeline(estate.vendor(), one.clock().state(), since);
       int at = 0;
-      for (int m = 0; m <= months; m++) {
-        while (at + 1 < line.size() && !line.get(at + 1).from().isAfter(days[m])) {
+      for (Sums month : sums) {
+        while (at + 1 < line.size() && !line.get(at + 1).from().isAfter(month.day)) {
           at++;
         }
-        Segment segment = line.get(at);
-        counts[m][segment.reach().ordinal()]++;
-        if (segment.isGone()) {
-          gone[m] = gone[m].add(one.gb());
-        } else if (segment.stage() != null) {
-          yearly[m] = yearly[m].add(segment.yearly(one.gb()));
-        }
+        month.add(line.get(at), one.gb());
       }
     }
-    List<EstateMonth> all = new ArrayList<>();
-    String currency = book.rates().reportingCurrency();
-    for (int m = 0; m <= months; m++) {
-      List<Integer> byReach = Arrays.stream(counts[m]).boxed().toList();
-      all.add(new EstateMonth(days[m], byReach, gone[m], new Money(yearly[m], currency)));
+    return sums.stream().map(month -> month.done(currency)).toList();
+  }
+
+  private static final class Sums {
+    private final LocalDate day;
+    private final int[] counts = new int[Reach.values().length];
+    private BigDecimal gone = BigDecimal.ZERO;
+    private BigDecimal yearly = BigDecimal.ZERO;
+
+    Sums(LocalDate day) {
+      this.day = day;
     }
-    return List.copyOf(all);
+
+    void add(Segment segment, BigDecimal gb) {
+      counts[segment.reach().ordinal()]++;
+      if (segment.isGone()) {
+        gone = gone.add(gb);
+      } else if (segment.stage() != null) {
+        yearly = yearly.add(segment.yearly(gb));
+      }
+    }
+
+    EstateMonth done(String currency) {
+      List<Integer> byReach = Arrays.stream(counts).boxed().toList();
+      return new EstateMonth(day, byReach, gone, new Money(yearly, currency));
+    }
   }
 }

@@ -206,20 +206,33 @@ public final class Routes {
       LocalDate oneWay = deletes ? from.plusDays(restore == null ? 0 : restore) : lostOn;
       VendorPlans.Priced resting = kind == Kind.REST ? plans.resting(vendor) : null;
       Room room = kind == Kind.HAND_OVER ? room() : Room.ENOUGH;
-      BigDecimal data = BigDecimal.ZERO;
-      for (Segment segment : segments) {
-        LocalDate end = segment.until() == null ? until : segment.until();
-        data = data.add(RouteCost.over(segment.yearly(gb), segment.from(), end));
-      }
       RouteCost cost =
           new RouteCost(
               seatDays(seatStays),
-              resting == null ? BigDecimal.ZERO : RouteCost.over(resting.yearly(), from, until),
-              data,
-              room.addon() == null
-                  ? BigDecimal.ZERO
-                  : RouteCost.over(room.addon().yearly(), from, until),
+              paid(resting),
+              dataDays(segments),
+              paid(room.addon()),
               book.rates().reportingCurrency());
+      return new Route(
+          kind,
+          resting == null ? null : resting.plan().id(),
+          kind == Kind.HAND_OVER ? book.people().get(successor.orElseThrow()).id() : null,
+          room.addon() == null ? null : room.addon().plan().id(),
+          cost,
+          lostOn,
+          oneWay,
+          met(kind, timeline, lostOn),
+          false,
+          warnings(kind, segments, lostOn, oneWay, room),
+          List.copyOf(segments));
+    }
+
+    private List<Route.Warning> warnings(
+        Kind kind,
+        List<Segment> segments,
+        @Nullable LocalDate lostOn,
+        @Nullable LocalDate oneWay,
+        Room room) {
       List<Route.Warning> warnings = new ArrayList<>();
       if (lostOn != null) {
         warnings.add(Route.Warning.DATA_LOST);
@@ -239,18 +252,20 @@ public final class Routes {
       if (kind == Kind.SUSPEND || kind == Kind.KEEP && seatIsHeld()) {
         warnings.add(Route.Warning.SEAT_STAYS_PAID);
       }
-      return new Route(
-          kind,
-          resting == null ? null : resting.plan().id(),
-          kind == Kind.HAND_OVER ? book.people().get(successor.orElseThrow()).id() : null,
-          room.addon() == null ? null : room.addon().plan().id(),
-          cost,
-          lostOn,
-          oneWay,
-          met(kind, timeline, lostOn),
-          false,
-          List.copyOf(warnings),
-          List.copyOf(segments));
+      return List.copyOf(warnings);
+    }
+
+    private BigDecimal paid(VendorPlans.@Nullable Priced plan) {
+      return plan == null ? BigDecimal.ZERO : RouteCost.over(plan.yearly(), from, until);
+    }
+
+    private BigDecimal dataDays(List<Segment> segments) {
+      BigDecimal sum = BigDecimal.ZERO;
+      for (Segment segment : segments) {
+        LocalDate end = segment.until() == null ? until : segment.until();
+        sum = sum.add(RouteCost.over(segment.yearly(gb), segment.from(), end));
+      }
+      return sum;
     }
 
     /** A seat that comes free is paid until its money stops, or not at all where somebody waits. */

@@ -1,12 +1,12 @@
 package org.sobertally.core.renewal;
 
 import java.time.LocalDate;
-import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.stream.IntStream;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.book.Holdings;
 import org.sobertally.core.catalogue.PlanModel;
@@ -41,16 +41,9 @@ public record AddOnSizes(int plan, int line, int held, int needed) {
     Map<Integer, Integer> held = new HashMap<>();
     Map<Integer, Integer> needed = new HashMap<>();
     Holdings holdings = book.holdings();
-    List<Integer> lines = new ArrayList<>();
-    for (int line = 0; line < book.lines().size(); line++) {
-      boolean here =
-          book.lines().get(line).agreement().equals(agreement)
-              && book.planOfLine(line).model() == PlanModel.ADDON;
-      if (!here) {
-        continue;
-      }
-      lines.add(line);
-      int own = book.plans().require(book.planOfLine(line).id());
+    List<Integer> lines = linesOf(book, agreement);
+    for (int line : lines) {
+      int own = book.planNumberOfLine(line);
       for (int h = holdings.lineStart(line); h < holdings.lineEnd(line); h++) {
         if (holdings.openOn(h, Days.of(day))) {
           held.merge(own, 1, Integer::sum);
@@ -60,12 +53,21 @@ public record AddOnSizes(int plan, int line, int held, int needed) {
         }
       }
     }
-    List<AddOnSizes> sizes = new ArrayList<>();
-    for (int line : lines) {
-      int plan = book.plans().require(book.planOfLine(line).id());
-      sizes.add(
-          new AddOnSizes(plan, line, held.getOrDefault(plan, 0), needed.getOrDefault(plan, 0)));
-    }
-    return sizes;
+    return lines.stream()
+        .map(line -> sizes(book.planNumberOfLine(line), line, held, needed))
+        .toList();
+  }
+
+  private static List<Integer> linesOf(Book book, String agreement) {
+    return IntStream.range(0, book.lines().size())
+        .filter(line -> book.lines().get(line).agreement().equals(agreement))
+        .filter(line -> book.planOfLine(line).model() == PlanModel.ADDON)
+        .boxed()
+        .toList();
+  }
+
+  private static AddOnSizes sizes(
+      int plan, int line, Map<Integer, Integer> held, Map<Integer, Integer> needed) {
+    return new AddOnSizes(plan, line, held.getOrDefault(plan, 0), needed.getOrDefault(plan, 0));
   }
 }

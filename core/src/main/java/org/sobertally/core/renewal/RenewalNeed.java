@@ -91,17 +91,24 @@ public record RenewalNeed(
         }
       }
     }
+    return new RenewalNeed(classes(needs, holdingsOf, renewal), held, resting);
+  }
+
+  /** Those who need the same are one class. */
+  private static List<NeedClass> classes(
+      Needs needs, SortedMap<Integer, List<Integer>> holdingsOf, LocalDate renewal) {
     SortedMap<Key, List<Holder>> classes = new TreeMap<>();
     holdingsOf.forEach(
         (who, open) -> {
-          Holder holder = holder(book, who, open);
+          Holder holder = holder(needs.states().book(), who, open);
           Key key = key(needs, holder, open, renewal);
           classes.computeIfAbsent(key, k -> new ArrayList<>()).add(holder);
         });
-    List<NeedClass> all = new ArrayList<>();
-    classes.forEach(
-        (key, holders) -> all.add(new NeedClass(key.stays, key.need, List.copyOf(holders))));
-    return new RenewalNeed(List.copyOf(all), held, resting);
+    return classes.entrySet().stream()
+        .map(
+            one ->
+                new NeedClass(one.getKey().stays, one.getKey().need, List.copyOf(one.getValue())))
+        .toList();
   }
 
   private static Holder holder(Book book, int who, List<Integer> open) {

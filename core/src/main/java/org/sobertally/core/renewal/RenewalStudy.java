@@ -143,24 +143,28 @@ public final class RenewalStudy {
               plan,
               prices,
               false,
-              new PlanRow.Now(
-                  held,
-                  need.resting().getOrDefault(plan, 0),
-                  bought.getOrDefault(plan, 0),
-                  held,
-                  prices.minimum()),
+              now(plan, bought.getOrDefault(plan, 0), held, prices.minimum()),
               seats - held,
               seats,
               prices.unitPriceAt(seats),
               paidAsItStands(plan),
-              new PlanRow.Outlook(
-                  walk.medianAtRenewal(),
-                  movement.known() ? walk.quantileOfLast(0.1) : null,
-                  movement.known() ? walk.quantileOfLast(0.9) : null,
-                  cost.expectedAdded(seats))));
+              outlook(walk, movement.known(), cost.expectedAdded(seats))));
     }
     return new RenewalOption(
         Kind.AS_IT_STANDS, null, own.months(), rows, 0, 0, true, BigDecimal.ZERO);
+  }
+
+  private PlanRow.Now now(int plan, int bought, int given, int minimum) {
+    int held = need.held().getOrDefault(plan, 0);
+    return new PlanRow.Now(held, need.resting().getOrDefault(plan, 0), bought, given, minimum);
+  }
+
+  private static PlanRow.Outlook outlook(SeatWalk walk, boolean ranged, double added) {
+    return new PlanRow.Outlook(
+        walk.medianAtRenewal(),
+        ranged ? walk.quantileOfLast(0.1) : null,
+        ranged ? walk.quantileOfLast(0.9) : null,
+        added);
   }
 
   private int persons() {
@@ -170,15 +174,13 @@ public final class RenewalStudy {
   private PlanRow row(int plan, Mix mix, Margins margins, Known known, int bought) {
     RenewalTerms terms = mix.terms();
     RenewalTerms.Price price = terms.plans().get(plan);
-    int held = need.held().getOrDefault(plan, 0);
-    int resting = need.resting().getOrDefault(plan, 0);
     int given = mix.having(plan);
     if (price == null) {
       return new PlanRow(
           plan,
           null,
           false,
-          new PlanRow.Now(held, resting, bought, given, 0),
+          now(plan, bought, given, 0),
           0,
           0,
           BigDecimal.ZERO,
@@ -198,16 +200,12 @@ public final class RenewalStudy {
         plan,
         prices,
         price.listed(),
-        new PlanRow.Now(held, resting, bought, given, prices.minimum()),
+        now(plan, bought, given, prices.minimum()),
         margin,
         seats,
         prices.unitPriceAt(seats),
         seats == 0 ? BigDecimal.ZERO : prices.costOf(seats),
-        new PlanRow.Outlook(
-            walk.medianAtRenewal(),
-            movement.known() && isUsed ? walk.quantileOfLast(0.1) : null,
-            movement.known() && isUsed ? walk.quantileOfLast(0.9) : null,
-            isUsed ? cost.expectedAdded(seats) : 0));
+        outlook(walk, movement.known() && isUsed, isUsed ? cost.expectedAdded(seats) : 0));
   }
 
   private int advised(int plan, int given, PromiseCost cost, Known known) {

@@ -42,18 +42,22 @@ final class DeleteRule implements MoveRule<Move.Delete> {
     sheet.claim(account, "deletes this account");
     at.wholeAccounts.add(account.id());
     losing.dataLost(account.vendor(), DataRule.After.DELETED, sheet.warnings);
+    sayHowItIsUndone(account, sheet);
+    if (sheet.canGo()) {
+      seats.forEach(at::take);
+    }
+    for (int h : seats) {
+      sheet.money(book.holdings().line(h), 1);
+    }
+  }
+
+  private void sayHowItIsUndone(Account account, PreviewInProgress sheet) {
     Integer restore = book.vendors().byId(account.vendor()).restoreDays();
     sheet.undoable = restore != null;
     if (restore == null) {
       sheet.warn(Code.ONE_WAY, "It cannot be undone.");
     } else {
       sheet.undoUntil = at.asOf.plusDays(restore).minusDays(1);
-    }
-    if (sheet.canGo()) {
-      seats.forEach(at::take);
-    }
-    for (int h : seats) {
-      sheet.money(book.holdings().line(h), 1);
     }
   }
 

@@ -101,10 +101,6 @@ final class GettingSeat {
   /** Somebody who holds another tier would be covered twice. */
   void warnOfOtherTier(
       @Nullable String person, @Nullable Account account, int line, PreviewInProgress sheet) {
-    Plan wanted = at.plan(line);
-    if (wanted.ladder() == null) {
-      return;
-    }
     Set<Integer> theirs = new TreeSet<>();
     if (account != null) {
       theirs.add(book.accounts().require(account.id()));
@@ -118,12 +114,7 @@ final class GettingSeat {
     for (int a : theirs) {
       for (int h : holdings.ofAccount(a)) {
         Plan held = at.plan(holdings.line(h));
-        boolean other =
-            wanted.ladder().equals(held.ladder())
-                && held.vendor().equals(wanted.vendor())
-                && !held.id().equals(wanted.id())
-                && held.model() == PlanModel.NAMED;
-        if (other
+        if (isOtherTier(held, at.plan(line))
             && holdings.openOn(h, at.today)
             && !at.holdingClaims.containsKey(holdings.id(h))) {
           sheet.warn(
@@ -134,6 +125,14 @@ final class GettingSeat {
         }
       }
     }
+  }
+
+  private static boolean isOtherTier(Plan held, Plan wanted) {
+    return wanted.ladder() != null
+        && wanted.ladder().equals(held.ladder())
+        && held.vendor().equals(wanted.vendor())
+        && !held.id().equals(wanted.id())
+        && held.model() == PlanModel.NAMED;
   }
 
   /** The person's login at the vendor of the subscription, or null. */

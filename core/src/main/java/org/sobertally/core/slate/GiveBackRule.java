@@ -25,8 +25,6 @@ final class GiveBackRule implements MoveRule<Move.GiveBack> {
     int line = book.lines().require(move.line());
     Agreement agreement = book.agreementOfLine(line);
     Optional<LocalDate> from = agreement.shrinksFrom(at.asOf);
-    Workings.Effect seats = at.look(line);
-    String plan = at.plan(line).name();
     if (move.seats() < 1) {
       sheet.block(Code.INCOMPLETE, "Say how many seats: one at least.");
     }
@@ -34,42 +32,53 @@ final class GiveBackRule implements MoveRule<Move.GiveBack> {
       String text = "%s may never shrink.".formatted(agreement.name());
       sheet.block(Code.NEVER_SHRINKS, text);
     }
-    // What is given back already for a later day is not there to be given back again.
+    blockHeld(move, line, sheet);
+    if (sheet.canGo()) {
+      blockBelowMinimum(move, line, from.get(), sheet);
+    }
+    if (!sheet.canGo()) {
+      return;
+    }
+    LocalDate day = from.get();
+    int bought = book.boughtOn(line, day) + at.look(line).bought;
+    Money yearly = at.difference(line, day, bought, bought - move.seats());
+    if (yearly.amount().signum() > 0) {
+      String text = "%d seats of %s cost more than %d do: a price break is lost.";
+      sheet.warn(
+          Code.COSTS_MORE, text.formatted(bought - move.seats(), at.plan(line).name(), bought));
+    }
+    String text = "Money stops on %s; notice by %s.";
+    LocalDate notice = Cash.noticeFor(agreement, day, at.asOf);
+    sheet.warn(Code.SAVES_LATER, text.formatted(say(day), say(notice)));
+    at.change(line).giveBack(move.seats(), yearly);
+    sheet.yearly = yearly;
+    sheet.cashFrom = day;
+    sheet.undoUntil = notice.isBefore(at.asOf) ? at.asOf : notice;
+  }
+
+  /** What is given back already for a later day is not there to be given back again. */
+  private void blockHeld(Move.GiveBack move, int line, PreviewInProgress sheet) {
+    Workings.Effect seats = at.look(line);
     int goes = book.lowestFrom(line, at.asOf) - book.boughtOn(line, at.asOf);
     int spare = seats.spareNow() + seats.resting + seats.before.resting() + goes;
     if (move.seats() > spare) {
       String text = "Only %d of %s are spare or rest%s; more would be held than bought.";
       String already =
           goes == 0 ? "" : ", beside the %d that are given back already".formatted(-goes);
+      String plan = at.plan(line).name();
       sheet.block(Code.WOULD_BE_SHORT, text.formatted(Math.max(0, spare), plan, already));
     }
-    int minimum = book.lines().get(line).pricesOn(from.orElse(at.asOf)).minimum();
-    int left = book.lowestFrom(line, at.asOf) + seats.bought - move.seats();
-    if (sheet.canGo() && left < minimum) {
+  }
+
+  private void blockBelowMinimum(
+      Move.GiveBack move, int line, LocalDate day, PreviewInProgress sheet) {
+    int minimum = book.lines().get(line).pricesOn(day).minimum();
+    int left = book.lowestFrom(line, at.asOf) + at.look(line).bought - move.seats();
+    if (left < minimum) {
       String text = "%s promises at least %d seats of %s; %d would be left.";
-      sheet.block(Code.NEVER_SHRINKS, text.formatted(agreement.name(), minimum, plan, left));
+      String of = book.agreementOfLine(line).name();
+      sheet.block(Code.NEVER_SHRINKS, text.formatted(of, minimum, at.plan(line).name(), left));
     }
-    if (!sheet.canGo()) {
-      return;
-    }
-    LocalDate day = from.get();
-    int bought = book.boughtOn(line, day) + seats.bought;
-    Money yearly = at.difference(line, day, bought, bought - move.seats());
-    if (yearly.amount().signum() > 0) {
-      String text = "%d seats of %s cost more than %d do: a price break is lost.";
-      sheet.warn(Code.COSTS_MORE, text.formatted(bought - move.seats(), plan, bought));
-    }
-    String text = "Money stops on %s; notice by %s.";
-    LocalDate notice = Cash.noticeFor(agreement, day, at.asOf);
-    sheet.warn(Code.SAVES_LATER, text.formatted(say(day), say(notice)));
-    Workings.Effect effect = at.change(line);
-    effect.bought -= move.seats();
-    effect.spare -= move.seats();
-    effect.given += move.seats();
-    effect.givesBack = effect.givesBack.plus(yearly);
-    sheet.yearly = yearly;
-    sheet.cashFrom = day;
-    sheet.undoUntil = notice.isBefore(at.asOf) ? at.asOf : notice;
   }
 
   @Override

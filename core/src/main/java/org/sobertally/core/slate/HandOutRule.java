@@ -41,28 +41,30 @@ final class HandOutRule implements MoveRule<Move.HandOut> {
     String who = account == null ? requireNonNull(person) : account.id();
     getting.blockHeldAlready(who, account, line, sheet.blocks);
     blockClosed(account, sheet);
-    boolean promised = account != null && account.stateOn(at.asOf) == Account.State.INVITED;
     if (account == null) {
-      promised = getting.invites(line);
-      String vendor = at.vendor(line).name();
-      sheet.warn(
-          Code.OPENS_ACCOUNT,
-          promised
-              ? "An invitation from %s goes out; the seat is promised until it is taken up."
-                  .formatted(vendor)
-              : "An account at %s is opened.".formatted(vendor));
+      warnOfNewAccount(line, sheet);
     }
     if (!at.vendor(line).reusable()) {
       String text = "Once taken back, the seat can serve nobody else at %s.";
       sheet.warn(Code.NOT_REUSABLE, text.formatted(at.vendor(line).name()));
     }
     getting.warnOfOtherTier(person, account, line, sheet);
+    boolean promised =
+        account == null ? getting.invites(line) : account.stateOn(at.asOf) == Account.State.INVITED;
     if (sheet.canGo() && at.giveSpare(line, promised)) {
       // A spare seat is paid already: it costs nothing more.
       return;
     }
     sheet.money(line, -1);
     sheet.cashFrom = Cash.stopsOn(book, line, at.asOf).orElse(null);
+  }
+
+  private void warnOfNewAccount(int line, PreviewInProgress sheet) {
+    String text =
+        getting.invites(line)
+            ? "An invitation from %s goes out; the seat is promised until it is taken up."
+            : "An account at %s is opened.";
+    sheet.warn(Code.OPENS_ACCOUNT, text.formatted(at.vendor(line).name()));
   }
 
   /** A login that an earlier move shuts or closes gets no seat. */

@@ -32,18 +32,11 @@ final class SwitchRule implements MoveRule<Move.Switch> {
     }
     int from = book.holdings().line(h);
     int to = book.lines().require(move.line());
+    if (blocked(from, to, sheet)) {
+      return;
+    }
     Plan target = at.plan(to);
-    if (book.vendorOfLine(from) != book.vendorOfLine(to)) {
-      String text = "%s is sold by another vendor. Hand it out and take the old seat back.";
-      sheet.block(Code.OTHER_VENDOR, text.formatted(target.name()));
-      return;
-    }
-    if (from == to) {
-      sheet.block(Code.NO_CHANGE, "They hold %s already.".formatted(target.name()));
-      return;
-    }
-    int account = book.holdings().account(h);
-    Account login = book.accounts().get(account);
+    Account login = book.accounts().get(book.holdings().account(h));
     losing.block(h, sheet);
     sheet.claim(h, "changes this seat to %s".formatted(target.name()));
     if (target.model() != PlanModel.RESTING) {
@@ -56,7 +49,7 @@ final class SwitchRule implements MoveRule<Move.Switch> {
     getting.blockHeldAlready(login.id(), login, to, sheet.blocks);
     losing.warn(h, sheet.warnings);
     if (target.model() == PlanModel.RESTING) {
-      losing.blockLostData(account, DataRule.After.RESTING, sheet);
+      losing.blockLostData(book.holdings().account(h), DataRule.After.RESTING, sheet);
       losing.dataLost(target.vendor(), DataRule.After.RESTING, sheet.warnings);
     } else {
       warnOfLostParts(h, from, to, sheet);
@@ -68,6 +61,19 @@ final class SwitchRule implements MoveRule<Move.Switch> {
     }
     sheet.money(to, -1);
     sheet.money(from, 1);
+  }
+
+  private boolean blocked(int from, int to, PreviewInProgress sheet) {
+    String target = at.plan(to).name();
+    if (book.vendorOfLine(from) != book.vendorOfLine(to)) {
+      String text = "%s is sold by another vendor. Hand it out and take the old seat back.";
+      sheet.block(Code.OTHER_VENDOR, text.formatted(target));
+    } else if (from == to) {
+      sheet.block(Code.NO_CHANGE, "They hold %s already.".formatted(target));
+    } else {
+      return false;
+    }
+    return true;
   }
 
   private void warnOfLostParts(int h, int from, int to, PreviewInProgress sheet) {

@@ -115,6 +115,16 @@ final class Workings {
       this.givesBack = none;
     }
 
+    /**
+     * @param yearly what they save a year: below zero
+     */
+    void giveBack(int seats, Money yearly) {
+      bought -= seats;
+      spare -= seats;
+      given += seats;
+      givesBack = givesBack.plus(yearly);
+    }
+
     /** Seats that come free beyond those given back; below zero where more go out. */
     int freedBeyondGiven() {
       return freed - Math.min(Math.max(0, freed), given);

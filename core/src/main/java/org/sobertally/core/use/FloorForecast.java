@@ -71,7 +71,6 @@ public record FloorForecast(
     UseStates states = UseStates.ofLine(book, asOf, line, OptionalInt.empty());
     ComeBackOdds odds = ComeBackOdds.of(book, book.planNumberOfLine(line), asOf);
     int check = Days.of(checked);
-    int measured = states.measureDay(book.vendorOfLine(line));
     Holdings holdings = book.holdings();
     List<Candidate> open = new ArrayList<>();
     int sure = 0;
@@ -83,13 +82,7 @@ public record FloorForecast(
         if (last != Days.NONE && last > check - floor.window()) {
           sure++;
         } else {
-          double back =
-              check > measured
-                  ? odds.at(states.idleDays(h), check - measured).probability()
-                  : Double.NaN;
-          boolean counts = last != Days.NONE && last > measured - floor.window();
-          LocalDate stops = counts ? Days.date(last + floor.window()) : null;
-          open.add(new Candidate(h, states.idleDays(h), stops, back));
+          open.add(candidate(book, h, states, odds, floor, check));
         }
       }
     }
@@ -98,6 +91,17 @@ public record FloorForecast(
             .thenComparing(one -> holdings.id(one.holding())));
     int seats = floor.of() == FloorOf.HELD ? held : book.boughtOn(line, checked);
     return forecast(floor, checked, seats, sure, odds.unknown() == null, open);
+  }
+
+  private static Candidate candidate(
+      Book book, int h, UseStates states, ComeBackOdds odds, Floor floor, int check) {
+    int measured = states.measureDay(book.vendorOfLine(book.holdings().line(h)));
+    int last = states.lastUsed(h);
+    double back =
+        check > measured ? odds.at(states.idleDays(h), check - measured).probability() : Double.NaN;
+    boolean counts = last != Days.NONE && last > measured - floor.window();
+    LocalDate stops = counts ? Days.date(last + floor.window()) : null;
+    return new Candidate(h, states.idleDays(h), stops, back);
   }
 
   private static FloorForecast forecast(
@@ -111,31 +115,38 @@ public record FloorForecast(
         expected += one.back();
       }
     }
-    BigDecimal hundred = BigDecimal.valueOf(100);
-    int wanted =
-        floor
-            .percent()
-            .multiply(BigDecimal.valueOf(seats))
-            .divide(hundred, 0, RoundingMode.CEILING)
-            .intValueExact();
-    int carried =
-        floor.percent().signum() == 0
-            ? seats
-            : BigDecimal.valueOf(100L * sure)
-                .divide(floor.percent(), 0, RoundingMode.FLOOR)
-                .intValueExact();
     return new FloorForecast(
         check,
         seats,
         sure,
         canExpect ? expected : Double.NaN,
         unknown,
-        Math.max(0, wanted - sure),
-        Math.max(0, seats - carried),
+        Math.max(0, wanted(floor, seats) - sure),
+        Math.max(0, seats - carried(floor, seats, sure)),
         canExpect
             ? OptionalInt.of(leastLikely(floor.percent().doubleValue() / 100, seats, sure, open))
             : OptionalInt.empty(),
         List.copyOf(open));
+  }
+
+  /** How many of the seats must be used: percent × seats ÷ 100, rounded up. */
+  private static int wanted(Floor floor, int seats) {
+    return floor
+        .percent()
+        .multiply(BigDecimal.valueOf(seats))
+        .divide(BigDecimal.valueOf(100), 0, RoundingMode.CEILING)
+        .intValueExact();
+  }
+
+  /**
+   * Of how many seats those that are surely used are enough: 100 × sure ÷ percent, rounded down.
+   */
+  private static int carried(Floor floor, int seats, int sure) {
+    return floor.percent().signum() == 0
+        ? seats
+        : BigDecimal.valueOf(100L * sure)
+            .divide(floor.percent(), 0, RoundingMode.FLOOR)
+            .intValueExact();
   }
 
   /** Empty seats go first, then those whose holders are least likely to come back. */

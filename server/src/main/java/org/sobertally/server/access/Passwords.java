@@ -6,6 +6,7 @@ import java.util.concurrent.Semaphore;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.function.Supplier;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.server.refusal.Refusal;
 
 /**
@@ -20,24 +21,38 @@ class Passwords {
   private static final int MOST_WAITING = 16;
   private static final int LONGEST_WAIT_SECONDS = 10;
 
-  /** Of an account that does not exist, so that trying one takes as long as any other. */
-  private static final class Nobody {
-    private static final String HASH = BcryptUtil.bcryptHash("nobody");
-  }
+  private static final int COST = 10;
 
   private final Semaphore turns = new Semaphore(AT_ONCE, true);
   private final AtomicInteger waiting = new AtomicInteger();
 
+  /** Of an account that does not exist, so that trying one takes as long as any other. */
+  private volatile @Nullable String nobodys;
+
+  /** Two to that power rounds of bcrypt. */
+  int cost() {
+    return COST;
+  }
+
   String hash(String password) {
-    return inTurn(() -> BcryptUtil.bcryptHash(password));
+    return inTurn(() -> BcryptUtil.bcryptHash(password, cost()));
   }
 
   /**
    * @param hash null for that of nobody, which no password fits
    */
-  boolean fits(String password, String hash) {
-    boolean same = inTurn(() -> BcryptUtil.matches(password, hash == null ? Nobody.HASH : hash));
+  boolean fits(String password, @Nullable String hash) {
+    boolean same = inTurn(() -> BcryptUtil.matches(password, hash == null ? nobodys() : hash));
     return hash != null && same;
+  }
+
+  private String nobodys() {
+    String hash = nobodys;
+    if (hash == null) {
+      hash = BcryptUtil.bcryptHash("nobody", cost());
+      nobodys = hash;
+    }
+    return hash;
   }
 
   private <T> T inTurn(Supplier<T> work) {

@@ -16,6 +16,7 @@ import org.sobertally.server.book.store.Books;
 import org.sobertally.server.http.Params;
 import org.sobertally.server.http.Problem;
 import org.sobertally.server.print.Pdf;
+import org.sobertally.server.refusal.Required;
 import org.sobertally.server.store.AsOf;
 
 /** For whoever audits: one subscription's seats in some days, to be read and to be checked. */
@@ -73,10 +74,7 @@ public class AuditResource {
 
   private SeatAudit audit(String line, String fromText, String toText, String asOfText) {
     Book book = books.current();
-    int number = book.lines().numberOf(line);
-    if (number < 0) {
-      throw Problem.notFound("There is no subscription %s.".formatted(line));
-    }
+    int number = Required.subscription(book, line);
     LocalDate day = asOf.of(book, asOfText);
     LocalDate to = Params.day("to", toText).orElse(day);
     LocalDate from = Params.day("from", fromText).orElse(to.minusYears(1).plusDays(1));

@@ -15,6 +15,7 @@ import org.sobertally.core.agreement.VendorBill;
 import org.sobertally.core.book.Book;
 import org.sobertally.server.http.Params;
 import org.sobertally.server.refusal.Refusal;
+import org.sobertally.server.refusal.Required;
 
 /**
  * A bill as it is written down.
@@ -46,10 +47,7 @@ public record BillForm(
   /** The bill as the book may hold it; refused with the reason where it cannot be. */
   public VendorBill read(Book book) {
     String id = bill.strip();
-    if (!book.agreements().has(agreement)) {
-      throw Refusal.notFound("There is no agreement %s.".formatted(agreement));
-    }
-    Agreement of = book.agreements().byId(agreement);
+    Agreement of = book.agreements().get(Required.agreement(book, agreement));
     if (book.bills().has(id)) {
       throw Refusal.conflict("The bill %s is here already. Take it out first.".formatted(id));
     }
@@ -68,10 +66,16 @@ public record BillForm(
           "from: %s is not in force on %s. Choose the agreement that it is of."
               .formatted(of.name(), first));
     }
+    List<VendorBill.BilledRow> billed = billed(book, of);
+    LocalDate dated = Params.day("day", day).orElseThrow();
+    return new VendorBill(id, of.id(), dated, first, end, billed);
+  }
+
+  private List<VendorBill.BilledRow> billed(Book book, Agreement of) {
     List<VendorBill.BilledRow> billed = new ArrayList<>();
     BigDecimal sum = BigDecimal.ZERO;
     for (Row row : rows) {
-      String line = row.line() == null || row.line().isBlank() ? null : row.line();
+      String line = Params.said(row.line());
       if (line != null
           && (!book.lines().has(line) || !book.lines().byId(line).agreement().equals(of.id()))) {
         throw Refusal.badInput(
@@ -88,7 +92,6 @@ public record BillForm(
           "total: the rows come to %s, and the bill says %s. Look at the rows again."
               .formatted(BillsResource.plain(sum), BillsResource.plain(total)));
     }
-    LocalDate dated = Params.day("day", day).orElseThrow();
-    return new VendorBill(id, of.id(), dated, first, end, billed);
+    return billed;
   }
 }

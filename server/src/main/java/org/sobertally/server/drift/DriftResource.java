@@ -26,6 +26,7 @@ import org.sobertally.core.catalogue.Vendor;
 import org.sobertally.server.access.Role;
 import org.sobertally.server.book.store.Books;
 import org.sobertally.server.http.Problem;
+import org.sobertally.server.refusal.Required;
 import org.sobertally.server.time.TallyClock;
 import org.sobertally.server.vendors.VendorLinks;
 import org.sobertally.server.vendors.VendorRolls;
@@ -128,9 +129,7 @@ public class DriftResource {
 
   private Book requireVendor(String vendor) {
     Book book = books.current();
-    if (!book.vendors().has(vendor)) {
-      throw Problem.notFound("There is no vendor %s.".formatted(vendor));
-    }
+    Required.vendor(book, vendor);
     return book;
   }
 

@@ -23,6 +23,7 @@ import org.sobertally.server.directory.DirectoryGroups;
 import org.sobertally.server.journal.Journal;
 import org.sobertally.server.names.Slugs;
 import org.sobertally.server.refusal.Refusal;
+import org.sobertally.server.refusal.Required;
 
 /** Makes groups, changes who is in them, and has some follow a department. */
 @ApplicationScoped
@@ -251,9 +252,7 @@ class Groups {
   }
 
   static Group known(Book book, String id) {
-    if (!book.groups().has(id)) {
-      throw Refusal.notFound("There is no group %s.".formatted(id));
-    }
+    Required.group(book, id);
     return book.groups().byId(id);
   }
 

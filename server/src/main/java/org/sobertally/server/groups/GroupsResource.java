@@ -33,6 +33,7 @@ import org.sobertally.server.book.schema.Type;
 import org.sobertally.server.book.store.Books;
 import org.sobertally.server.directory.DirectoryGroups;
 import org.sobertally.server.http.Problem;
+import org.sobertally.server.refusal.Required;
 
 /** One group: who is in it, who leads it, and whether it follows a department. */
 @Path("/api/v1")
@@ -199,9 +200,7 @@ public class GroupsResource {
   @Produces({MediaType.APPLICATION_JSON, "text/csv"})
   public List<Joinable> joinable(@PathParam("person") String person) {
     Book book = books.current();
-    if (!book.people().has(person)) {
-      throw Problem.notFound("There is no person %s.".formatted(person));
-    }
+    Required.person(book, person);
     Set<String> following = groups.follows().keySet();
     return book.groups().all().stream()
         .filter(group -> !group.members().contains(person))

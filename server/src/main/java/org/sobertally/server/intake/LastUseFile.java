@@ -1,10 +1,6 @@
 package org.sobertally.server.intake;
 
-import static java.util.Objects.requireNonNull;
-
 import java.time.LocalDate;
-import java.util.Arrays;
-import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -12,15 +8,12 @@ import java.util.TreeSet;
 import org.jspecify.annotations.Nullable;
 import org.sobertally.core.activity.Evidence;
 import org.sobertally.server.book.store.ActivityStore;
-import org.sobertally.server.book.store.BookRows;
 import org.sobertally.server.intake.FileChanges.BadRowException;
 import org.sobertally.server.intake.FileChanges.Count;
 import org.sobertally.server.refusal.Refusal;
 
 /** Takes the newest day of use per part, a row per account. */
 final class LastUseFile {
-
-  private static final String EVIDENCE = "evidence.csv";
 
   /** In place of a part: a sign-in, or whatever else shows that the account was used at all. */
   static final String ANY_USE = "*";
@@ -145,67 +138,52 @@ final class LastUseFile {
 
   /** How far the source reaches afterwards. */
   private void reach() {
-    List<String> key = List.of(vendor);
-    String[] now = draft.rows.find(EVIDENCE, List.of(key)).get(key);
-    Evidence known =
-        draft.book.hasEvidence(vendor) ? draft.book.evidenceOf(vendor, draft.today) : null;
-    LocalDate first = from == null && known == null ? oldest() : from;
-    if (known == null && first == null) {
-      throw Refusal.badInput(
-          "from: the file says of nobody that they used anything. Say the first day of which it"
-              + " knows.");
-    }
-    if (known != null && known.kind() == Evidence.Kind.DAILY) {
+    EvidenceReach reach = new EvidenceReach(draft, vendor);
+    Evidence known = reach.known();
+    LocalDate begins = begins(known);
+    if (known != null && reach.isKnownByDay()) {
       draft.notes.add(
           "This vendor's use is known day by day to %s. A file of last uses adds its days; it does"
                   .formatted(known.to())
               + " not make that reach further.");
       return;
     }
-    LocalDate begins =
-        known == null || first != null && first.isBefore(known.from())
-            ? requireNonNull(first)
-            : known.from();
     Set<String> told = told();
-    Set<String> before = known == null ? told : partsOf(known);
     // Evidence reaches as far for every part that it tells of.
-    boolean further = told.containsAll(before);
+    boolean further = told.containsAll(reach.knownParts());
     LocalDate ends = known == null || further && to.isAfter(known.to()) ? to : known.to();
-    Set<String> all = new TreeSet<>(before);
-    all.addAll(told);
     if (begins.isAfter(ends)) {
       throw Refusal.badInput("from: the first day known lies after the last, %s.".formatted(ends));
     }
-    Map<String, String> values = new HashMap<>();
-    values.put("vendor", vendor);
-    values.put("complete_from", begins.toString());
-    values.put("complete_to", ends.toString());
-    values.put("kind", "LAST_SEEN");
-    boolean every = all.containsAll(draft.book.partsOf(vendor));
-    values.put("parts", every ? null : String.join(" ", all));
-    try {
-      String[] after = BookRows.row(EVIDENCE, values);
-      if (!Arrays.equals(now, after)) {
-        draft.changes.add(new BookRows.Change(EVIDENCE, now, after));
-        draft.notes.add("This vendor's use will be known from %s to %s.".formatted(begins, ends));
-        if (!every) {
-          draft.notes.add(
-              "Only the use of %s is told. Nobody is held to be idle on a plan with other parts. A"
-                      .formatted(String.join(", ", all))
-                  + " column that says when somebody signed in at all can be read as any use.");
-        }
+    Set<String> all = new TreeSet<>(reach.knownParts());
+    all.addAll(told);
+    if (reach.becomes(begins, ends, Evidence.Kind.LAST_SEEN, all)) {
+      draft.notes.add("This vendor's use will be known from %s to %s.".formatted(begins, ends));
+      if (!reach.isWhole(all)) {
+        draft.notes.add(
+            "Only the use of %s is told. Nobody is held to be idle on a plan with other parts. A"
+                    .formatted(String.join(", ", all))
+                + " column that says when somebody signed in at all can be read as any use.");
       }
-    } catch (BookRows.NotAValueException e) {
-      throw Refusal.badInput(e.getMessage());
     }
     if (!further && to.isAfter(ends)) {
       draft.notes.add(
           "Use stays known to %s: this file says nothing of %s. Bring one with all of them."
-              .formatted(
-                  ends,
-                  String.join(
-                      ", ", before.stream().filter(part -> !told.contains(part)).toList())));
+              .formatted(ends, reach.untold(told)));
     }
+  }
+
+  private LocalDate begins(@Nullable Evidence known) {
+    LocalDate first = from == null && known == null ? oldest() : from;
+    if (known != null && (first == null || !first.isBefore(known.from()))) {
+      return known.from();
+    }
+    if (first == null) {
+      throw Refusal.badInput(
+          "from: the file says of nobody that they used anything. Say the first day of which it"
+              + " knows.");
+    }
+    return first;
   }
 
   /** Who keeps no last use longer than that shows none that is older. */
@@ -232,9 +210,5 @@ final class LastUseFile {
     return draft.mapping.parts().containsKey(ANY_USE)
         ? new TreeSet<>(draft.book.partsOf(vendor))
         : new TreeSet<>(draft.mapping.parts().keySet());
-  }
-
-  private Set<String> partsOf(Evidence known) {
-    return new TreeSet<>(known.parts() == null ? draft.book.partsOf(vendor) : known.parts());
   }
 }

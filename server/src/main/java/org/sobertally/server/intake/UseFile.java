@@ -3,7 +3,6 @@ package org.sobertally.server.intake;
 import static java.util.Objects.requireNonNull;
 
 import java.time.LocalDate;
-import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
@@ -12,9 +11,7 @@ import java.util.Set;
 import java.util.TreeSet;
 import org.jspecify.annotations.Nullable;
 import org.sobertally.core.activity.Evidence;
-import org.sobertally.server.book.schema.BookSchema;
 import org.sobertally.server.book.store.ActivityStore;
-import org.sobertally.server.book.store.BookRows;
 import org.sobertally.server.intake.FileChanges.BadRowException;
 import org.sobertally.server.intake.FileChanges.Count;
 import org.sobertally.server.refusal.Refusal;
@@ -106,66 +103,48 @@ final class UseFile {
 
   /** Days between what was known and what the file knows are not known: then nothing grows. */
   private void reach() {
-    Evidence known =
-        draft.book.hasEvidence(vendor) ? draft.book.evidenceOf(vendor, draft.today) : null;
-    boolean daily = known != null && known.kind() == Evidence.Kind.DAILY;
-    LocalDate oldest = requireNonNull(first, "said or found in the rows");
-    LocalDate begins = oldest;
+    EvidenceReach reach = new EvidenceReach(draft, vendor);
+    Evidence known = reach.known();
+    String whyNot = known == null ? null : whyNotFurther(known, reach);
+    if (whyNot != null) {
+      draft.notes.add(whyNot);
+      return;
+    }
+    LocalDate begins = requireNonNull(first, "said or found in the rows");
     LocalDate ends = to;
-    if (known != null && daily) {
-      begins = known.from().isBefore(oldest) ? known.from() : oldest;
-      ends = known.to().isAfter(to) ? known.to() : to;
-    }
-    if (known != null
-        && daily
-        && (oldest.isAfter(known.to().plusDays(1)) || to.isBefore(known.from().minusDays(1)))) {
-      draft.notes.add(
-          "Use is known from %s to %s and the file tells of %s to %s: of the days between nobody knows, so it does not reach further. Bring those days too."
-              .formatted(known.from(), known.to(), oldest, to));
-      return;
-    }
-    if (known != null && !daily && to.isBefore(known.to())) {
-      draft.notes.add(
-          "Last uses are known to %s, the file ends before that: its days are added, and what is known stays as it is."
-              .formatted(known.to()));
-      return;
-    }
-    Set<String> all = new TreeSet<>(draft.book.partsOf(vendor));
-    Set<String> before =
-        known == null ? told : new TreeSet<>(known.parts() == null ? all : known.parts());
-    if (daily && !told.containsAll(before)) {
-      draft.notes.add(
-          "The file says nothing of %s, so that use does not become known further. Bring one with all of them."
-              .formatted(
-                  String.join(
-                      ", ", before.stream().filter(part -> !told.contains(part)).toList())));
-      return;
-    }
     Set<String> seen = new TreeSet<>(told);
-    if (daily) {
-      seen.retainAll(before);
+    if (known != null && reach.isKnownByDay()) {
+      begins = known.from().isBefore(begins) ? known.from() : begins;
+      ends = known.to().isAfter(to) ? known.to() : to;
+      seen.retainAll(reach.knownParts());
     }
-    Map<String, String> values = new HashMap<>();
-    values.put("vendor", vendor);
-    values.put("complete_from", begins.toString());
-    values.put("complete_to", ends.toString());
-    values.put("kind", Evidence.Kind.DAILY.name());
-    values.put("parts", seen.containsAll(all) ? null : String.join(" ", seen));
-    String[] now = draft.rows.find(BookSchema.EVIDENCE, vendor);
-    try {
-      String[] after = BookRows.row(BookSchema.EVIDENCE, values);
-      if (!Arrays.equals(now, after)) {
-        draft.changes.add(new BookRows.Change(BookSchema.EVIDENCE, now, after));
+    if (reach.becomes(begins, ends, Evidence.Kind.DAILY, seen)) {
+      draft.notes.add(
+          "This vendor's use will be known day by day from %s to %s.".formatted(begins, ends));
+      if (!reach.isWhole(seen)) {
         draft.notes.add(
-            "This vendor's use will be known day by day from %s to %s.".formatted(begins, ends));
-        if (!seen.containsAll(all)) {
-          draft.notes.add(
-              "Only the use of %s is told. Nobody is held to be idle on a plan with other parts."
-                  .formatted(String.join(", ", seen)));
-        }
+            "Only the use of %s is told. Nobody is held to be idle on a plan with other parts."
+                .formatted(String.join(", ", seen)));
       }
-    } catch (BookRows.NotAValueException e) {
-      throw Refusal.badInput(e.getMessage());
     }
+  }
+
+  /** Null where the days that are known and those of the file make one reach. */
+  private @Nullable String whyNotFurther(Evidence known, EvidenceReach reach) {
+    if (!reach.isKnownByDay()) {
+      return to.isBefore(known.to())
+          ? "Last uses are known to %s, the file ends before that: its days are added, and what is known stays as it is."
+              .formatted(known.to())
+          : null;
+    }
+    LocalDate oldest = requireNonNull(first, "said or found in the rows");
+    if (oldest.isAfter(known.to().plusDays(1)) || to.isBefore(known.from().minusDays(1))) {
+      return "Use is known from %s to %s and the file tells of %s to %s: of the days between nobody knows, so it does not reach further. Bring those days too."
+          .formatted(known.from(), known.to(), oldest, to);
+    }
+    return told.containsAll(reach.knownParts())
+        ? null
+        : "The file says nothing of %s, so that use does not become known further. Bring one with all of them."
+            .formatted(reach.untold(told));
   }
 }

@@ -26,6 +26,7 @@ import org.sobertally.server.http.MoneyDto;
 import org.sobertally.server.http.Page;
 import org.sobertally.server.http.Params;
 import org.sobertally.server.http.Problem;
+import org.sobertally.server.refusal.Required;
 
 /** What happened, the newest first. */
 @Path("/api/v1/journal")
@@ -142,9 +143,7 @@ public class JournalResource {
       return List.of();
     }
     Book book = books.current();
-    if (!book.plans().has(plan)) {
-      throw Problem.notFound("There is no plan %s.".formatted(plan));
-    }
+    Required.plan(book, plan);
     List<String> lines =
         book.lines().all().stream()
             .filter(l -> l.plan().equals(plan))

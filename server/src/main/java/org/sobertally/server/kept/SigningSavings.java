@@ -76,6 +76,29 @@ public class SigningSavings {
   KeptLedger.Entry correct(
       Book book, String id, LocalDate from, BigDecimal yearly, String reason, String actor) {
     Saving wrong = savings.require(id);
+    refuseCorrection(wrong, from, yearly);
+    Saving entry = new Saving();
+    entry.id = UUID.randomUUID().toString();
+    entry.cause = wrong.id;
+    entry.slate = wrong.slate;
+    entry.agreement = wrong.agreement;
+    entry.line = wrong.line;
+    entry.seats = 0;
+    entry.from = from;
+    entry.yearly = yearly;
+    entry.currency = wrong.currency;
+    entry.what = "Put right: " + ledger.entry(book, wrong, clock.today()).of().what();
+    entry.corrects = wrong.id;
+    entry.reason = reason;
+    savings.add(entry);
+    journal.add(
+        actor,
+        "SAVING_CORRECTED",
+        "%s: %s a year from %s. %s".formatted(entry.what, said(entry), Words.day(from), reason));
+    return ledger.entry(book, entry, clock.today());
+  }
+
+  private void refuseCorrection(Saving wrong, LocalDate from, BigDecimal yearly) {
     if (wrong.corrects != null) {
       throw Refusal.conflict("It is a correction itself. Put right what it corrects.");
     }
@@ -101,24 +124,5 @@ public class SigningSavings {
           "yearly: with what was corrected before, less than nothing (%s) would be saved."
               .formatted(MoneyWords.exact(new Money(left, wrong.currency))));
     }
-    Saving entry = new Saving();
-    entry.id = UUID.randomUUID().toString();
-    entry.cause = wrong.id;
-    entry.slate = wrong.slate;
-    entry.agreement = wrong.agreement;
-    entry.line = wrong.line;
-    entry.seats = 0;
-    entry.from = from;
-    entry.yearly = yearly;
-    entry.currency = wrong.currency;
-    entry.what = "Put right: " + ledger.entry(book, wrong, clock.today()).of().what();
-    entry.corrects = wrong.id;
-    entry.reason = reason;
-    savings.add(entry);
-    journal.add(
-        actor,
-        "SAVING_CORRECTED",
-        "%s: %s a year from %s. %s".formatted(entry.what, said(entry), Words.day(from), reason));
-    return ledger.entry(book, entry, clock.today());
   }
 }

@@ -21,7 +21,7 @@ import org.sobertally.core.people.Group;
 import org.sobertally.server.access.Role;
 import org.sobertally.server.book.store.Books;
 import org.sobertally.server.http.Params;
-import org.sobertally.server.http.Problem;
+import org.sobertally.server.refusal.Required;
 import org.sobertally.server.store.AsOf;
 
 /** Whom another duty to keep data would touch, before it is written down. */
@@ -66,9 +66,7 @@ public class DutyResource {
       @QueryParam("days") String daysText,
       @QueryParam("asOf") String asOfText) {
     Book book = books.current();
-    if (!book.groups().has(id)) {
-      throw Problem.notFound("There is no group %s.".formatted(id));
-    }
+    Required.group(book, id);
     LocalDate day = asOf.of(book, asOfText);
     OptionalInt days = Params.number("days", daysText, 1, LONGEST);
     Group group = book.groups().byId(id);

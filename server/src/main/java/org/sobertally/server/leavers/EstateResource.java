@@ -45,6 +45,7 @@ import org.sobertally.server.http.Page;
 import org.sobertally.server.http.Params;
 import org.sobertally.server.http.Problem;
 import org.sobertally.server.http.XlsxListWriter;
+import org.sobertally.server.refusal.Required;
 import org.sobertally.server.store.AsOf;
 
 /**
@@ -77,7 +78,7 @@ public class EstateResource {
     Book book = books.current();
     int number = require(book, vendor);
     LocalDate day = asOf.of(book, asOfText);
-    return new LeaverViews(book, day).estate(figures.estate(book, day, number));
+    return new EstateViews(book, day).estate(figures.estate(book, day, number));
   }
 
   /** The accounts of it, one by one. */
@@ -98,7 +99,7 @@ public class EstateResource {
     Optional<AccountState> state = Params.choice("state", stateText, AccountState.class);
     OptionalInt stage = Params.number("stage", stageText, 0, Integer.MAX_VALUE);
     Routes routes = figures.routes(book, day, OptionalInt.empty());
-    LeaverViews views = new LeaverViews(book, day);
+    EstateViews views = new EstateViews(book, day);
     List<Estate.Lying> lying =
         figures.estate(book, day, number).accounts().stream()
             .filter(one -> state.isEmpty() || one.clock().state() == state.get())
@@ -319,10 +320,7 @@ public class EstateResource {
   }
 
   private static int require(Book book, String vendor) {
-    int number = book.vendors().numberOf(vendor);
-    if (number < 0) {
-      throw Problem.notFound("There is no vendor %s.".formatted(vendor));
-    }
+    int number = Required.vendor(book, vendor);
     return number;
   }
 }

@@ -4,17 +4,11 @@ import static java.util.Objects.requireNonNull;
 
 import java.math.BigDecimal;
 import java.time.LocalDate;
-import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import org.sobertally.core.agreement.Agreement;
 import org.sobertally.core.book.Book;
-import org.sobertally.core.catalogue.Plan;
-import org.sobertally.core.leaver.AccountClock.AccountState;
-import org.sobertally.core.leaver.CoveredElsewhere;
-import org.sobertally.core.leaver.Estate;
 import org.sobertally.core.leaver.LeaverKind;
 import org.sobertally.core.leaver.PersonRoutes;
 import org.sobertally.core.leaver.Route;
@@ -22,12 +16,11 @@ import org.sobertally.core.leaver.Segment;
 import org.sobertally.core.leaver.VendorRules;
 import org.sobertally.core.money.Money;
 import org.sobertally.core.people.Account;
-import org.sobertally.core.people.DataRule.Reach;
 import org.sobertally.core.people.Person;
 import org.sobertally.core.time.Days;
 import org.sobertally.server.http.MoneyDto;
 
-/** Routes and estates as they are told outside. */
+/** Leavers and their routes as they are told outside. */
 final class LeaverViews {
 
   private final Book book;
@@ -40,44 +33,39 @@ final class LeaverViews {
 
   /** A row for each account of the leaver. */
   List<LeaverDto.Row> rows(PersonRoutes leaver) {
+    return leaver.accounts().stream().map(one -> row(leaver, one)).toList();
+  }
+
+  private LeaverDto.Row row(PersonRoutes leaver, PersonRoutes.OfAccount one) {
     Person person = book.people().get(leaver.person());
     LeaverKind kind = kind(leaver);
-    List<LeaverDto.Row> rows = new ArrayList<>();
-    for (PersonRoutes.OfAccount one : leaver.accounts()) {
-      Account account = book.accounts().get(one.account());
-      Segment now = VendorRules.on(one.timeline(), asOf);
-      Optional<Route> recommended = one.recommended();
-      LocalDate lost = VendorRules.lostOn(one.timeline()).orElse(null);
-      LocalDate used = lastUsed(one.account());
-      LocalDate leftOn = kind.leftOn(person);
-      boolean gone = kind == LeaverKind.LEFT || leftOn != null && leftOn.isBefore(asOf);
-      rows.add(
-          new LeaverDto.Row(
-              new LeaverDto.Who(
-                  person.id(), person.name(), kind, leftOn, kind.isAway() ? person.until() : null),
-              new LeaverDto.Account(
-                  account.id(),
-                  account.vendor(),
-                  one.clock().state(),
-                  one.clock().since(),
-                  one.storedGb()),
-              new LeaverDto.Stage(
-                  stage(now),
-                  stageName(now),
-                  now == null ? null : now.reach(),
-                  lost,
-                  leaver.dutyUntil()),
-              new LeaverDto.Worth(
-                  MoneyDto.of(seatYearly(one)),
-                  recommended.map(Route::kind).orElse(null),
-                  recommended.map(route -> MoneyDto.of(route.cost().total())).orElse(null)),
-              book.vendors().byId(account.vendor()).name(),
-              person.department(),
-              used,
-              gone && used != null && leftOn != null && used.isAfter(leftOn),
-              nextDay(one, lost)));
-    }
-    return rows;
+    Account account = book.accounts().get(one.account());
+    Segment now = VendorRules.on(one.timeline(), asOf);
+    Optional<Route> recommended = one.recommended();
+    LocalDate lost = VendorRules.lostOn(one.timeline()).orElse(null);
+    LocalDate used = lastUsed(one.account());
+    LocalDate leftOn = kind.leftOn(person);
+    boolean gone = kind == LeaverKind.LEFT || leftOn != null && leftOn.isBefore(asOf);
+    return new LeaverDto.Row(
+        new LeaverDto.Who(
+            person.id(), person.name(), kind, leftOn, kind.isAway() ? person.until() : null),
+        new LeaverDto.Account(
+            account.id(),
+            account.vendor(),
+            one.clock().state(),
+            one.clock().since(),
+            one.storedGb()),
+        new LeaverDto.Stage(
+            SegmentWords.stage(now), SegmentWords.stageName(now), now == null ? null : now.reach(), lost, leaver.dutyUntil()),
+        new LeaverDto.Worth(
+            MoneyDto.of(seatYearly(one)),
+            recommended.map(Route::kind).orElse(null),
+            recommended.map(route -> MoneyDto.of(route.cost().total())).orElse(null)),
+        book.vendors().byId(account.vendor()).name(),
+        person.department(),
+        used,
+        gone && used != null && leftOn != null && used.isAfter(leftOn),
+        nextDay(one, lost));
   }
 
   /** All that the leaver leaves behind, in a row. */
@@ -148,7 +136,7 @@ final class LeaverViews {
       }
       for (Segment segment : one.timeline()) {
         if (segment.from().isAfter(asOf)) {
-          next = next.or(segment.from(), segment.isGone() ? "data gone" : nameOf(segment));
+          next = next.or(segment.from(), segment.isGone() ? "data gone" : SegmentWords.nameOf(segment));
           break;
         }
       }
@@ -176,31 +164,6 @@ final class LeaverViews {
       }
     }
     return next;
-  }
-
-  /** The estate of one vendor in a line. */
-  LeaverDto.EstateLine estateLine(Estate estate) {
-    var vendor = book.vendors().get(estate.vendor());
-    Money yearly = Money.zero(book.rates().reportingCurrency());
-    for (Estate.StageSum sum : estate.stages()) {
-      yearly = yearly.plus(sum.yearly());
-    }
-    Estate.Passing next = estate.passing().isEmpty() ? null : estate.passing().get(0);
-    return new LeaverDto.EstateLine(
-        vendor.id(),
-        vendor.name(),
-        estate.accounts().size(),
-        estate.gb(),
-        MoneyDto.of(yearly),
-        next == null ? null : next.day(),
-        next == null
-            ? null
-            : "%d of them: %s"
-                .formatted(
-                    next.accounts(),
-                    next.into().reach() == Reach.NOBODY
-                        ? "gone"
-                        : next.into().name() == null ? "kept" : next.into().name()));
   }
 
   /** The next day on which data passes, is lost, or a seat of one who goes is still paid. */
@@ -300,132 +263,16 @@ final class LeaverViews {
     return new LeaverDto.SegmentDto(
         segment.from(),
         segment.until() == null ? until : segment.until(),
-        stage(segment),
-        stageName(segment),
+        SegmentWords.stage(segment),
+        SegmentWords.stageName(segment),
         segment.reach(),
         money(segment.yearly(gb)),
         segment.pooled(),
         segment.known());
   }
 
-  private static @Nullable Integer stage(@Nullable Segment segment) {
-    return segment == null || segment.stage() == null ? null : segment.stage().order();
-  }
-
-  private static @Nullable String stageName(@Nullable Segment segment) {
-    return segment == null || segment.stage() == null ? null : segment.stage().name();
-  }
-
   private @Nullable MoneyDto money(BigDecimal amount) {
     return MoneyDto.of(amount, book.rates().reportingCurrency());
   }
 
-  LeaverDto.EstateDto estate(Estate estate) {
-    var vendor = book.vendors().get(estate.vendor());
-    return new LeaverDto.EstateDto(
-        vendor.id(),
-        estate.accounts().size(),
-        estate.gb(),
-        estate.stages().stream().map(LeaverViews::stage).toList(),
-        estate.passing().stream().map(LeaverViews::passing).toList(),
-        pool(estate.pool()),
-        vendor.name());
-  }
-
-  private static LeaverDto.StageDto stage(Estate.StageSum sum) {
-    Estate.Place at = sum.place();
-    return new LeaverDto.StageDto(
-        at.state(),
-        at.version(),
-        at.stage(),
-        at.name(),
-        at.reach(),
-        at.pooled(),
-        at.known(),
-        sum.accounts(),
-        sum.gb(),
-        MoneyDto.of(sum.yearly()));
-  }
-
-  private static LeaverDto.PassingDto passing(Estate.Passing passing) {
-    Estate.Place into = passing.into();
-    return new LeaverDto.PassingDto(
-        passing.day(),
-        into.state(),
-        into.version(),
-        into.stage(),
-        into.name(),
-        into.reach(),
-        passing.accounts(),
-        passing.gb());
-  }
-
-  private LeaverDto.@Nullable PoolDto pool(Estate.@Nullable Pool pool) {
-    if (pool == null) {
-      return null;
-    }
-    Estate.SeatForAMonth seat = pool.seat();
-    return new LeaverDto.PoolDto(
-        pool.gb(),
-        MoneyDto.of(pool.once()),
-        MoneyDto.of(pool.monthly()),
-        seat == null
-            ? null
-            : new LeaverDto.PoolSeat(
-                seat.plan(),
-                seat.spare(),
-                MoneyDto.of(seat.cost()),
-                book.plans().byId(seat.plan()).name()),
-        pool.isCheaper() ? LeaverDto.Cheaper.POOL : LeaverDto.Cheaper.SEAT);
-  }
-
-  LeaverDto.LyingRow lying(Estate.Lying one, @Nullable LocalDate dutyUntil) {
-    Account account = book.accounts().get(one.account());
-    int person = book.personOfAccount(one.account());
-    Segment next = one.next();
-    Integer restore = book.vendors().byId(account.vendor()).restoreDays();
-    LocalDate since = one.clock().since();
-    boolean deleted = one.clock().state() == AccountState.DELETED;
-    Plan last = CoveredElsewhere.lastPlan(book, one.account());
-    return new LeaverDto.LyingRow(
-        new LeaverDto.Lying(
-            account.id(),
-            account.person(),
-            person < 0 ? null : book.people().get(person).name(),
-            one.clock().state(),
-            since,
-            stage(one.now()),
-            stageName(one.now()),
-            one.now().reach(),
-            one.storedGb()),
-        next == null ? null : next.from(),
-        next == null ? null : nameOf(next),
-        one.lostOn(),
-        !deleted ? one.lostOn() : restore == null || since == null ? null : since.plusDays(restore),
-        why(one.account(), dutyUntil),
-        last == null ? null : last.id(),
-        last == null ? null : last.name());
-  }
-
-  private static String nameOf(Segment next) {
-    return next.stage() == null
-        ? next.reach() == Reach.NOBODY ? "gone" : next.reach().name().toLowerCase(Locale.ROOT)
-        : next.stage().name();
-  }
-
-  private LeaverDto.Why why(int account, @Nullable LocalDate dutyUntil) {
-    int person = book.personOfAccount(account);
-    if (person < 0) {
-      return LeaverDto.Why.NOBODY;
-    }
-    if (dutyUntil != null && dutyUntil.isAfter(asOf)) {
-      return LeaverDto.Why.DUTY;
-    }
-    return LeaverKind.of(book, person, asOf)
-        .map(kind -> kind.isAway() ? LeaverDto.Why.AWAY : LeaverDto.Why.LEFT)
-        .orElse(
-            CoveredElsewhere.of(book, account, asOf)
-                ? LeaverDto.Why.COVERED
-                : LeaverDto.Why.TAKEN_BACK);
-  }
 }

@@ -60,29 +60,32 @@ class LeaversOnDesk implements DeskSource {
       }
     }
     if (!left.isEmpty()) {
-      lines.add(
-          new Line(
-              About.LEAVER,
-              "%s left and still %s seats"
-                  .formatted(names(left), left.size() == 1 ? "holds" : "hold"),
-              "Their seats stay paid.",
-              leftPaid,
-              null,
-              "/leavers?kind=LEFT"));
+      lines.add(stillHeld(left, leftPaid));
     }
-    back.forEach(
-        (until, names) ->
-            lines.add(
-                new Line(
-                        About.RETURN,
-                        "%s back on %s".formatted(are(names), Words.day(until)),
-                        "They find their seats as they were left.",
-                        null,
-                        until,
-                        "/leavers?kind=ON_LEAVE")
-                    .on(until.toString())));
+    back.forEach((until, names) -> lines.add(backOn(until, names)));
     addPassing(book, day, lines);
     return lines;
+  }
+
+  private static Line stillHeld(List<String> left, Money paid) {
+    return new Line(
+        About.LEAVER,
+        "%s left and still %s seats".formatted(names(left), left.size() == 1 ? "holds" : "hold"),
+        "Their seats stay paid.",
+        paid,
+        null,
+        "/leavers?kind=LEFT");
+  }
+
+  private static Line backOn(LocalDate until, List<String> names) {
+    return new Line(
+            About.RETURN,
+            "%s back on %s".formatted(are(names), Words.day(until)),
+            "They find their seats as they were left.",
+            null,
+            until,
+            "/leavers?kind=ON_LEAVE")
+        .on(until.toString());
   }
 
   private static void addLastDay(

@@ -26,8 +26,8 @@ import org.sobertally.server.access.OpenToLeads;
 import org.sobertally.server.book.store.Books;
 import org.sobertally.server.http.Page;
 import org.sobertally.server.http.Params;
-import org.sobertally.server.http.Problem;
 import org.sobertally.server.http.XlsxListWriter;
+import org.sobertally.server.refusal.Required;
 import org.sobertally.server.store.AsOf;
 import org.sobertally.server.visibility.Reach;
 
@@ -143,7 +143,7 @@ public class LeaversResource {
   public List<LeaverDto.EstateLine> estates(@QueryParam("asOf") String asOfText) {
     Book book = books.current();
     LocalDate day = asOf.of(book, asOfText);
-    LeaverViews views = new LeaverViews(book, day);
+    EstateViews views = new EstateViews(book, day);
     List<LeaverDto.EstateLine> lines = new ArrayList<>();
     for (int vendor = 0; vendor < book.vendors().size(); vendor++) {
       var estate = figures.estate(book, day, vendor);
@@ -163,10 +163,7 @@ public class LeaversResource {
   }
 
   private static int require(Book book, String vendor) {
-    int number = book.vendors().numberOf(vendor);
-    if (number < 0) {
-      throw Problem.notFound("There is no vendor %s.".formatted(vendor));
-    }
+    int number = Required.vendor(book, vendor);
     return number;
   }
 

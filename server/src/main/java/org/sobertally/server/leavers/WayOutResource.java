@@ -33,7 +33,7 @@ import org.sobertally.core.people.Person;
 import org.sobertally.server.access.OpenToLeads;
 import org.sobertally.server.book.store.Books;
 import org.sobertally.server.http.MoneyDto;
-import org.sobertally.server.http.Problem;
+import org.sobertally.server.refusal.Required;
 import org.sobertally.server.slates.moves.MoveRequest;
 import org.sobertally.server.store.AsOf;
 import org.sobertally.server.visibility.Reach;
@@ -140,9 +140,7 @@ public class WayOutResource {
   private static List<Choice> byPerson(Book book, List<Choice> choices) {
     Map<String, Choice> last = new LinkedHashMap<>();
     for (Choice choice : choices) {
-      if (!book.accounts().has(choice.account())) {
-        throw Problem.notFound("There is no account %s.".formatted(choice.account()));
-      }
+      Required.account(book, choice.account());
       last.put(choice.account(), choice);
     }
     return List.copyOf(last.values());
@@ -251,9 +249,7 @@ public class WayOutResource {
       @QueryParam("asOf") String asOfText) {
     Book book = books.current();
     LocalDate day = asOf.of(book, asOfText);
-    if (account == null || !book.accounts().has(account)) {
-      throw Problem.notFound("There is no account %s.".formatted(account));
-    }
+    Required.account(book, account);
     int number = book.accounts().require(account);
     int person = book.personOfAccount(number);
     if (person < 0) {

@@ -28,6 +28,7 @@ import org.sobertally.server.book.store.Books;
 import org.sobertally.server.http.Problem;
 import org.sobertally.server.http.WebAddress;
 import org.sobertally.server.journal.Journal;
+import org.sobertally.server.refusal.Required;
 import org.sobertally.server.time.TallyClock;
 import org.sobertally.server.vendors.IdMapping;
 import org.sobertally.server.vendors.VendorConnection.Roll;
@@ -168,9 +169,7 @@ public class LinksResource {
   }
 
   private void require(String vendor) {
-    if (!books.current().vendors().has(vendor)) {
-      throw Problem.notFound("There is no vendor %s.".formatted(vendor));
-    }
+    Required.vendor(books.current(), vendor);
   }
 
   private void requireOurs(String vendor) {

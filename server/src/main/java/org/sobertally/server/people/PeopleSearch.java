@@ -22,6 +22,7 @@ import org.sobertally.core.time.Days;
 import org.sobertally.core.use.UseStates;
 import org.sobertally.server.http.Params;
 import org.sobertally.server.refusal.Refusal;
+import org.sobertally.server.refusal.Required;
 import org.sobertally.server.visibility.Reach;
 
 /** Finds people by what is known of them. */
@@ -238,9 +239,7 @@ class PeopleSearch {
 
   /** Who holds a seat of the plan now that was not used after the day. */
   private static BitSet holders(Book book, UseStates states, String plan, int usedBy) {
-    if (!book.plans().has(plan)) {
-      throw Refusal.notFound("There is no plan %s.".formatted(plan));
-    }
+    Required.plan(book, plan);
     BitSet holders = new BitSet(book.people().size());
     Holdings holdings = book.holdings();
     int number = book.plans().require(plan);

@@ -36,6 +36,7 @@ import org.sobertally.server.http.Params;
 import org.sobertally.server.http.Problem;
 import org.sobertally.server.journal.Journal;
 import org.sobertally.server.journal.JournalEntry;
+import org.sobertally.server.refusal.Required;
 import org.sobertally.server.time.TallyClock;
 
 /** A floating pool as it stands now: who is in, asking to leave, lending. */
@@ -163,9 +164,7 @@ public class PoolLiveResource {
   public PoolLive.Now lend(@PathParam("plan") String plan, @NotNull @Valid LoanRequest request) {
     requirePool(plan);
     Book book = books.current();
-    if (!book.people().has(request.person())) {
-      throw Problem.notFound("There is no person %s.".formatted(request.person()));
-    }
+    Required.person(book, request.person());
     LocalDate until = Params.day("until", request.until()).orElseThrow();
     if (!until.isAfter(clock.today())) {
       throw Problem.badRequest("until: %s is not after today.".formatted(until));

@@ -28,6 +28,7 @@ import org.sobertally.server.figures.FigureCache;
 import org.sobertally.server.http.MoneyDto;
 import org.sobertally.server.http.Params;
 import org.sobertally.server.http.Problem;
+import org.sobertally.server.refusal.Required;
 import org.sobertally.server.store.AsOf;
 import org.sobertally.server.time.TallyClock;
 
@@ -91,10 +92,7 @@ public class PoolResource {
       @QueryParam("from") String fromText,
       @QueryParam("to") String toText) {
     Book book = books.current();
-    int plan = book.plans().numberOf(planId);
-    if (plan < 0) {
-      throw Problem.notFound("There is no plan %s.".formatted(planId));
-    }
+    int plan = Required.plan(book, planId);
     LocalDate day = asOf.of(book, asOfText);
     // Of today only a part is over: it would look like a quiet day.
     LocalDate whole = day.isBefore(clock.today()) ? day : clock.today().minusDays(1);

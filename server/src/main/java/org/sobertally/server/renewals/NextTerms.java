@@ -66,29 +66,13 @@ class NextTerms {
           }
           life.move(one, RenewalState.RENEWED);
           Agreement of = book.agreements().byId(agreement);
-          List<Term.Later> later = new ArrayList<>(of.later());
-          later.removeIf(term -> term.from().equals(one.renews));
-          later.add(new Term.Later(one.renews, until, form.noticeDays(), null, null));
-          editor.put(change, of.withLater(later));
+          putTerm(change, of, new Term.Later(one.renews, until, form.noticeDays(), null, null));
           if (one.offer != null) {
             takePrices(change, one);
           }
           one.renewedOn = clock.today();
           Money less = one.less().rounded();
-          if (less.amount().signum() > 0) {
-            savings.add(
-                new Savings.Stopped(
-                    one.id,
-                    null,
-                    "%s renewed: %s".formatted(of.name(), life.said(book, one)),
-                    agreement,
-                    null,
-                    0,
-                    one.renews,
-                    book.rates().toReporting(less, clock.today()),
-                    one.decidedBy,
-                    one.decidedOn));
-          }
+          keepSaving(book, of, one, less);
           journal.add(
               actor,
               "RENEWED",
@@ -101,6 +85,31 @@ class NextTerms {
                       MoneyWords.exact(less)));
           return one;
         });
+  }
+
+  /** In place of one that begins on the same day. */
+  private void putTerm(Books.Change change, Agreement of, Term.Later next) {
+    List<Term.Later> later = new ArrayList<>(of.later());
+    later.removeIf(term -> term.from().equals(next.from()));
+    later.add(next);
+    editor.put(change, of.withLater(later));
+  }
+
+  private void keepSaving(Book book, Agreement of, RenewalCase one, Money less) {
+    if (less.amount().signum() > 0) {
+      savings.add(
+          new Savings.Stopped(
+              one.id,
+              null,
+              "%s renewed: %s".formatted(of.name(), life.said(book, one)),
+              of.id(),
+              null,
+              0,
+              one.renews,
+              book.rates().toReporting(less, clock.today()),
+              one.decidedBy,
+              one.decidedOn));
+    }
   }
 
   private void takePrices(Books.Change change, RenewalCase one) {

@@ -29,7 +29,7 @@ import org.sobertally.core.words.Words;
 import org.sobertally.server.book.store.Books;
 import org.sobertally.server.figures.FigureCache;
 import org.sobertally.server.http.MoneyDto;
-import org.sobertally.server.http.Problem;
+import org.sobertally.server.refusal.Required;
 import org.sobertally.server.store.AsOf;
 import org.sobertally.server.waiting.SeatQueue;
 
@@ -102,10 +102,7 @@ public class QuantityResource {
   @Transactional
   public Quantity quantity(@PathParam("line") String id, @QueryParam("asOf") String asOfText) {
     Book book = books.current();
-    int line = book.lines().numberOf(id);
-    if (line < 0) {
-      throw Problem.notFound("There is no subscription %s.".formatted(id));
-    }
+    int line = Required.subscription(book, id);
     return new OneLine(book, line, asOf.of(book, asOfText)).quantity();
   }
 

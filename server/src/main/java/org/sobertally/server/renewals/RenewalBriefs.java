@@ -296,37 +296,9 @@ class RenewalBriefs {
 
   /** The brief as a paper; the picture's values stand beside it. */
   static Paper paper(RenewalBrief brief) {
-    BigDecimal most = BigDecimal.ONE;
-    for (RenewalBrief.Way way : brief.ways()) {
-      most = most.max(money(way.yearly()).amount());
-    }
-    List<List<String>> ways = new ArrayList<>();
-    for (RenewalBrief.Way way : brief.ways()) {
-      double share = 100 * money(way.yearly()).amount().doubleValue() / most.doubleValue();
-      ways.add(
-          List.of(
-              (way.asked() ? "→ " : "") + way.name(),
-              Double.toString(Math.max(0, share)),
-              said(way.yearly()),
-              said(way.less()),
-              said(way.overTerm()),
-              way.seats() + ". " + way.risk()));
-    }
-    List<List<String>> needs = new ArrayList<>();
-    for (RenewalBrief.Need need : brief.needs()) {
-      needs.add(
-          List.of(
-              need.name(),
-              Integer.toString(need.bought()),
-              Integer.toString(need.held()),
-              Integer.toString(need.needed()),
-              need.low() == null ? "–" : "%d to %d".formatted(need.low(), need.high()),
-              Integer.toString(need.asked())));
-    }
+    String title = "%s: how it renews on %s";
     Paper paper =
-        new Paper(
-                "%s: how it renews on %s"
-                    .formatted(brief.of().name(), Words.day(brief.of().renews())))
+        new Paper(title.formatted(brief.of().name(), Words.day(brief.of().renews())))
             .paragraph(brief.question())
             .boxed(brief.recommendation());
     if (brief.note() != null) {
@@ -343,14 +315,47 @@ class RenewalBriefs {
                 ">needed",
                 ">in 8 of 10 years",
                 brief.chosen() ? ">asked for" : ">proposed"),
-            needs)
+            brief.needs().stream().map(RenewalBriefs::row).toList())
         .heading("The ways, a year and over the term")
-        .table(List.of("Way", "|", ">a year", ">less", ">over the term", "Seats and risk"), ways)
+        .table(
+            List.of("Way", "|", ">a year", ">less", ">over the term", "Seats and risk"),
+            rows(brief.ways()))
         .heading("First")
         .paragraph(brief.first())
         .heading("Who decides, by when")
         .paragraph(brief.who())
         .paragraph(brief.ifNothing())
         .note("As of %s.".formatted(Words.day(brief.of().asOf())));
+  }
+
+  private static List<String> row(RenewalBrief.Need need) {
+    return List.of(
+        need.name(),
+        Integer.toString(need.bought()),
+        Integer.toString(need.held()),
+        Integer.toString(need.needed()),
+        need.low() == null ? "–" : "%d to %d".formatted(need.low(), need.high()),
+        Integer.toString(need.asked()));
+  }
+
+  /** The ways with their bars, the dearest the whole width. */
+  private static List<List<String>> rows(List<RenewalBrief.Way> ways) {
+    BigDecimal most = BigDecimal.ONE;
+    for (RenewalBrief.Way way : ways) {
+      most = most.max(money(way.yearly()).amount());
+    }
+    List<List<String>> rows = new ArrayList<>();
+    for (RenewalBrief.Way way : ways) {
+      double share = 100 * money(way.yearly()).amount().doubleValue() / most.doubleValue();
+      rows.add(
+          List.of(
+              (way.asked() ? "→ " : "") + way.name(),
+              Double.toString(Math.max(0, share)),
+              said(way.yearly()),
+              said(way.less()),
+              said(way.overTerm()),
+              way.seats() + ". " + way.risk()));
+    }
+    return rows;
   }
 }

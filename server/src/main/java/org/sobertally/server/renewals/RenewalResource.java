@@ -33,8 +33,8 @@ import org.sobertally.core.renewal.Returns;
 import org.sobertally.server.book.store.Books;
 import org.sobertally.server.figures.FigureCache;
 import org.sobertally.server.http.Page;
-import org.sobertally.server.http.Problem;
 import org.sobertally.server.http.XlsxListWriter;
+import org.sobertally.server.refusal.Required;
 import org.sobertally.server.store.AsOf;
 
 /** One agreement's next renewal: what it needs and costs, with what somebody tries on it. */
@@ -81,9 +81,7 @@ public class RenewalResource {
   }
 
   static void requireAgreement(Book book, String agreement) {
-    if (!book.agreements().has(agreement)) {
-      throw Problem.notFound("There is no agreement %s.".formatted(agreement));
-    }
+    Required.agreement(book, agreement);
   }
 
   /** Somebody who is back on a day. */
@@ -145,10 +143,7 @@ public class RenewalResource {
       @QueryParam("asOf") String asOfText) {
     Book book = books.current();
     requireAgreement(book, agreement);
-    int plan = planId == null ? -1 : book.plans().numberOf(planId);
-    if (plan < 0) {
-      throw Problem.notFound("There is no plan %s.".formatted(planId));
-    }
+    int plan = Required.plan(book, planId);
     Tried tried = Tried.of(book, null, u, known);
     Offer shown = RenewalSheets.offerOf(book, agreement, offer);
     Optional<RenewalStudy> found = renewals.study(book, asOf.of(book, asOfText), agreement);

@@ -12,6 +12,7 @@ import org.sobertally.core.renewal.Known;
 import org.sobertally.core.renewal.Margins;
 import org.sobertally.core.renewal.RenewalTerms;
 import org.sobertally.server.refusal.Refusal;
+import org.sobertally.server.refusal.Required;
 
 /**
  * What somebody tries on a renewal, as its parameters say.
@@ -95,10 +96,7 @@ record Tried(Margins margins, Known known, BigDecimal added) {
   }
 
   private static int plan(Book book, String id) {
-    int plan = book.plans().numberOf(id);
-    if (plan < 0) {
-      throw Refusal.notFound("There is no plan %s.".formatted(id));
-    }
+    int plan = Required.plan(book, id);
     return plan;
   }
 

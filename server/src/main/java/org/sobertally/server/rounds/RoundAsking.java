@@ -54,29 +54,9 @@ class RoundAsking {
     return books.write(
         change -> {
           RoundPlan plan = store.plan(planId);
-          Book book = change.book();
-          LocalDate today = clock.today();
           overtake(plan, actor);
-          Set<String> elsewhere = new LinkedHashSet<>(store.inOpenRounds());
-          elsewhere.addAll(sweeps.planned());
-          List<RoundItem> items =
-              new Gathering(
-                      book,
-                      figures.findings(book, today),
-                      figures.of(book, today).states(),
-                      plan,
-                      elsewhere)
-                  .items();
-          Round round = new Round();
-          round.id = UUID.randomUUID().toString();
-          round.number = store.nextNumber();
-          round.plan = plan.id;
-          round.name = plan.name;
-          round.owner = plan.owner;
-          round.gathered = clock.now();
-          round.askUntil = today.plusDays(plan.askDays);
-          round.decideUntil = round.askUntil.plusDays(1L + plan.decideDays);
-          round.state = items.isEmpty() ? Round.State.NOTHING : Round.State.GATHERED;
+          List<RoundItem> items = items(plan, change.book());
+          Round round = round(plan, items.isEmpty());
           store.add(round);
           store.flush();
           int n = 0;
@@ -100,6 +80,30 @@ class RoundAsking {
                   Words.day(round.askUntil)));
           return round.id;
         });
+  }
+
+  /** What the plan finds today, less what another round or a sweep has in hand. */
+  private List<RoundItem> items(RoundPlan plan, Book book) {
+    LocalDate today = clock.today();
+    Set<String> elsewhere = new LinkedHashSet<>(store.inOpenRounds());
+    elsewhere.addAll(sweeps.planned());
+    return new Gathering(
+            book, figures.findings(book, today), figures.of(book, today).states(), plan, elsewhere)
+        .items();
+  }
+
+  private Round round(RoundPlan plan, boolean isEmpty) {
+    Round round = new Round();
+    round.id = UUID.randomUUID().toString();
+    round.number = store.nextNumber();
+    round.plan = plan.id;
+    round.name = plan.name;
+    round.owner = plan.owner;
+    round.gathered = clock.now();
+    round.askUntil = clock.today().plusDays(plan.askDays);
+    round.decideUntil = round.askUntil.plusDays(1L + plan.decideDays);
+    round.state = isEmpty ? Round.State.NOTHING : Round.State.GATHERED;
+    return round;
   }
 
   /** Asks the holders of what was gathered. */

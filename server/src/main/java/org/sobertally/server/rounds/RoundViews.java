@@ -92,26 +92,6 @@ class RoundViews {
 
   private RoundDto shown(
       Round round, List<RoundStore.Total> totals, List<RoundStore.RoundSlate> slates) {
-    String currency = books.current().rates().reportingCurrency();
-    Map<RoundItem.State, Long> counts = new EnumMap<>(RoundItem.State.class);
-    BigDecimal yearly = BigDecimal.ZERO;
-    BigDecimal back = BigDecimal.ZERO;
-    int found = 0;
-    int answered = 0;
-    int again = 0;
-    LocalDate last = null;
-    for (RoundStore.Total total : totals) {
-      if (total.round().equals(round.id)) {
-        counts.put(total.state(), total.items());
-        found += (int) total.items();
-        answered += (int) total.answered();
-        again += (int) total.cameBack();
-        LocalDate backOn = total.lastTakenBack();
-        last = backOn != null && (last == null || backOn.isAfter(last)) ? backOn : last;
-        yearly = yearly.add(total.yearly());
-        back = total.state() == RoundItem.State.TAKEN_BACK ? total.yearly() : back;
-      }
-    }
     return new RoundDto(
         new RoundOf(
             round.id,
@@ -127,19 +107,42 @@ class RoundViews {
             round.decideUntil,
             round.closed,
             round.outcome),
-        new RoundResult(
-            found,
-            answered,
-            counts,
-            again,
-            last == null ? null : last.plusDays(RoundReturns.WATCHED_DAYS),
-            MoneyDto.of(yearly, currency),
-            MoneyDto.of(back, currency)),
+        result(totals.stream().filter(total -> total.round().equals(round.id)).toList()),
         slates.stream()
             .filter(slate -> slate.round().equals(round.id))
             .map(RoundStore.RoundSlate::slate)
             .sorted()
             .toList());
+  }
+
+  /** The sums of one round's totals, one for each state of its seats. */
+  private RoundResult result(List<RoundStore.Total> totals) {
+    String currency = books.current().rates().reportingCurrency();
+    Map<RoundItem.State, Long> counts = new EnumMap<>(RoundItem.State.class);
+    BigDecimal yearly = BigDecimal.ZERO;
+    BigDecimal back = BigDecimal.ZERO;
+    int found = 0;
+    int answered = 0;
+    int again = 0;
+    LocalDate last = null;
+    for (RoundStore.Total total : totals) {
+      counts.put(total.state(), total.items());
+      found += (int) total.items();
+      answered += (int) total.answered();
+      again += (int) total.cameBack();
+      LocalDate backOn = total.lastTakenBack();
+      last = backOn != null && (last == null || backOn.isAfter(last)) ? backOn : last;
+      yearly = yearly.add(total.yearly());
+      back = total.state() == RoundItem.State.TAKEN_BACK ? total.yearly() : back;
+    }
+    return new RoundResult(
+        found,
+        answered,
+        counts,
+        again,
+        last == null ? null : last.plusDays(RoundReturns.WATCHED_DAYS),
+        MoneyDto.of(yearly, currency),
+        MoneyDto.of(back, currency));
   }
 
   /** Whose seat, and why it was asked about. */

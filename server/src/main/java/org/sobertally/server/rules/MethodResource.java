@@ -24,9 +24,9 @@ import org.sobertally.core.catalogue.Plan;
 import org.sobertally.core.time.Days;
 import org.sobertally.server.access.Role;
 import org.sobertally.server.book.store.Books;
-import org.sobertally.server.http.Problem;
 import org.sobertally.server.journal.Journal;
 import org.sobertally.server.journal.JournalEntry;
+import org.sobertally.server.refusal.Required;
 import org.sobertally.server.store.AsOf;
 import org.sobertally.server.time.TallyClock;
 
@@ -154,9 +154,7 @@ public class MethodResource {
   }
 
   private static int line(Book book, String id) {
-    if (!book.lines().has(id)) {
-      throw Problem.notFound("There is no subscription %s.".formatted(id));
-    }
+    Required.subscription(book, id);
     return book.lines().require(id);
   }
 

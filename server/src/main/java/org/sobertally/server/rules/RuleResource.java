@@ -30,6 +30,7 @@ import org.sobertally.server.book.store.BookEditor;
 import org.sobertally.server.book.store.Books;
 import org.sobertally.server.http.Problem;
 import org.sobertally.server.journal.Journal;
+import org.sobertally.server.refusal.Required;
 import org.sobertally.server.store.AsOf;
 import org.sobertally.server.time.TallyClock;
 
@@ -221,12 +222,8 @@ public class RuleResource {
   }
 
   private static void require(Book book, String group, String plan) {
-    if (group == null || !book.groups().has(group)) {
-      throw Problem.notFound("There is no group %s.".formatted(group));
-    }
-    if (plan == null || !book.plans().has(plan)) {
-      throw Problem.notFound("There is no plan %s.".formatted(plan));
-    }
+    Required.group(book, group);
+    Required.plan(book, plan);
   }
 
   /** A rule that is to be switched on today. */

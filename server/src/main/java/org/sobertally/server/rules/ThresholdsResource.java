@@ -29,8 +29,8 @@ import org.sobertally.server.access.SignIns;
 import org.sobertally.server.book.schema.Mappers;
 import org.sobertally.server.book.store.BookEditor;
 import org.sobertally.server.book.store.Books;
-import org.sobertally.server.http.Problem;
 import org.sobertally.server.journal.Journal;
+import org.sobertally.server.refusal.Required;
 import org.sobertally.server.time.TallyClock;
 
 /** The house's lines and windows, and those of single plans, with who drew them and when. */
@@ -183,9 +183,7 @@ public class ThresholdsResource {
     String actor = identity.getPrincipal().getName();
     books.write(
         change -> {
-          if (!change.book().plans().has(id)) {
-            throw Problem.notFound("There is no plan %s.".formatted(id));
-          }
+          Required.plan(change.book(), id);
           Plan plan = change.book().plans().byId(id);
           tell(actor, plan, IDLE_LINE, plan.idleLine(), form.idleLine());
           tell(actor, plan, OPENING_GRACE, plan.openingGrace(), form.openingGrace());

@@ -2,7 +2,6 @@ package org.sobertally.server.slates;
 
 import jakarta.enterprise.context.ApplicationScoped;
 import java.time.Instant;
-import java.time.LocalDate;
 import java.util.List;
 import java.util.Locale;
 import org.jspecify.annotations.Nullable;
@@ -16,7 +15,6 @@ import org.sobertally.server.slates.moves.MoveEffects;
 import org.sobertally.server.slates.moves.MoveTypes;
 import org.sobertally.server.slates.moves.MoveWords;
 import org.sobertally.server.slates.moves.SlateMove;
-import org.sobertally.server.slates.moves.VendorMoveType;
 import org.sobertally.server.time.TallyClock;
 import org.sobertally.server.vendors.VendorAccount;
 import org.sobertally.server.vendors.VendorRolls;
@@ -91,35 +89,37 @@ class CallOutcomes {
           }
           settle(call, VendorCall.State.CONFIRMED, null);
           call.seenIn = intake;
-          LocalDate today = clock.today();
+          MoveEffects effects = new MoveEffects(editor, change, move, seen, clock.today());
           Object[] names = names(change.book(), move, how);
-          MoveEffects effects = new MoveEffects(editor, change, move, seen, today);
-          VendorMoveType type = types.atVendor(move);
-          String kind;
-          String text;
           if (call.undoes) {
-            type.revert(effects);
+            types.atVendor(move).revert(effects);
             move.become(SlateMove.State.UNDONE);
-            kind = "MOVE_UNDONE";
-            text = "Undone: %s for %s; %s".formatted(names);
+            String text = "Undone: %s for %s; %s".formatted(names);
+            tell(move, effects.posted(), actor, "MOVE_UNDONE", text);
           } else {
-            type.apply(effects);
+            types.atVendor(move).apply(effects);
             move.become(SlateMove.State.CONFIRMED);
-            move.settledOn = today;
-            move.settledHow =
-                seen != null
-                    ? SlateMove.How.READ_BACK
-                    : actor.equals(ACTOR) ? SlateMove.How.INTAKE : SlateMove.How.SAID;
-            kind = seen == null && !actor.equals(ACTOR) ? "MOVE_SAID_DONE" : "MOVE_CONFIRMED";
-            text = "%s for %s; %s".formatted(capital(names));
+            move.settledOn = clock.today();
+            move.settledHow = how(seen, actor);
+            boolean isSaid = move.settledHow == SlateMove.How.SAID;
+            String kind = isSaid ? "MOVE_SAID_DONE" : "MOVE_CONFIRMED";
+            String text = "%s for %s; %s".formatted(capital(names));
+            tell(move, effects.posted(), actor, kind, text);
           }
-          tell(move, effects.posted(), actor, kind, text);
           closeSlate(move.slate);
           if (seen != null) {
             rolls.saw(move.vendor, seen);
           }
           return null;
         });
+  }
+
+  /** Nothing was read back: then somebody says so, or a file shows it. */
+  private static SlateMove.How how(@Nullable VendorAccount seen, String actor) {
+    if (seen != null) {
+      return SlateMove.How.READ_BACK;
+    }
+    return actor.equals(ACTOR) ? SlateMove.How.INTAKE : SlateMove.How.SAID;
   }
 
   /** One entry for each seat that went somewhere, the money at the first; one at least. */

@@ -1,5 +1,7 @@
 package org.sobertally.server.slates;
 
+import static java.util.Objects.requireNonNull;
+
 import de.siegmar.fastcsv.reader.CsvParseException;
 import de.siegmar.fastcsv.reader.CsvReader;
 import de.siegmar.fastcsv.reader.CsvRecord;
@@ -224,34 +226,8 @@ final class ListCheck {
     Person person = persons.size() == 1 ? persons.get(0) : null;
     Plan plan = wanted.size() == 1 ? wanted.get(0) : null;
     Fault fault = fault(who, what, persons, wanted);
-    MoveRequest move = null;
-    if (person == null || plan == null) {
-      // What is at fault is said above.
-      move = null;
-    } else if (fault == null && kind == MoveKind.HAND_OUT && isInvited(person, plan)) {
-      fault =
-          new Fault(
-              "ALREADY_INVITED", "They were invited already and have not answered. Remind them.");
-    } else if (fault == null && kind == MoveKind.HAND_OUT) {
-      move =
-          new MoveRequest(
-              kind,
-              null,
-              null,
-              person.id(),
-              plan.id(),
-              null,
-              null,
-              null,
-              null,
-              null,
-              null,
-              null,
-              null);
-    } else if (fault == null) {
-      String holding = heldBy(person, plan);
-      fault = holding == null ? new Fault("NOT_HELD", "They hold no seat of it.") : null;
-      move = holding == null ? null : MoveRequest.takeBack(holding);
+    if (fault == null && person != null && plan != null) {
+      fault = faultOfMove(person, plan);
     }
     return new Row(
         row,
@@ -262,7 +238,23 @@ final class ListCheck {
         person == null ? null : person.id(),
         person == null ? null : person.name(),
         plan == null ? null : plan.name(),
-        move);
+        fault == null && person != null && plan != null ? move(person, plan) : null);
+  }
+
+  private @Nullable Fault faultOfMove(Person person, Plan plan) {
+    if (kind == MoveKind.HAND_OUT) {
+      return isInvited(person, plan)
+          ? new Fault(
+              "ALREADY_INVITED", "They were invited already and have not answered. Remind them.")
+          : null;
+    }
+    return heldBy(person, plan) == null ? new Fault("NOT_HELD", "They hold no seat of it.") : null;
+  }
+
+  private MoveRequest move(Person person, Plan plan) {
+    return kind == MoveKind.HAND_OUT
+        ? MoveRequest.handOutTo(person.id(), plan.id())
+        : MoveRequest.takeBack(requireNonNull(heldBy(person, plan)));
   }
 
   private static @Nullable Fault fault(

@@ -17,6 +17,7 @@ import org.sobertally.server.access.Role;
 import org.sobertally.server.book.store.Books;
 import org.sobertally.server.http.Params;
 import org.sobertally.server.http.Problem;
+import org.sobertally.server.refusal.Required;
 import org.sobertally.server.slates.moves.MoveTypes;
 import org.sobertally.server.time.TallyClock;
 
@@ -65,9 +66,7 @@ public class ListResource {
     Book book = books.current();
     Plan usual = null;
     if (planId != null && !planId.isBlank()) {
-      if (!book.plans().has(planId)) {
-        throw Problem.notFound("There is no plan %s.".formatted(planId));
-      }
+      Required.plan(book, planId);
       usual = book.plans().byId(planId);
     }
     var onDraft = store.movesOnDraftOf(identity.getPrincipal().getName());

@@ -193,10 +193,6 @@ class SlateViews {
     private SlateDto.MoveDto move(int m) {
       SlateMove move = moves.get(m);
       Preview.MovePreview seen = planned ? preview.moves().get(m) : null;
-      boolean frozen = move.yearly != null;
-      int number = move.holding == null ? -1 : book.holdings().numberOf(move.holding);
-      UseStates clockOf = number < 0 ? null : statesOf(book.holdings().line(number));
-      UseStates clock = clockOf != null && clockOf.isOpen(number) ? clockOf : null;
       VendorCall call = calls.get(move.id);
       return new SlateDto.MoveDto(
           new SlateDto.Move(move.id, move.kind, types.words(book, move), move.state),
@@ -211,23 +207,10 @@ class SlateViews {
               move.plan == null ? null : MoveWords.plan(book, move.plan),
               move.line,
               move.toLine),
-          new SlateDto.MoveFacts(
-              move.seats != null ? move.seats : move.seatsHeld,
-              clock != null ? clock.idleDays(number) : null,
-              clock != null ? Days.date(clock.lastUsed(number)) : null),
+          facts(move),
           planned ? remarks(blocks.get(m)) : List.of(),
           seen != null ? remarks(warnings(move, seen)) : List.of(),
-          new SlateDto.MoveMoney(
-              frozen
-                  ? MoneyDto.of(move.yearly, move.currency)
-                  : seen == null ? none() : MoneyDto.of(seen.yearly()),
-              frozen || seen == null ? move.cashFrom : seen.cashFrom(),
-              seen != null ? seen.undoUntil() : move.undoUntil,
-              asker.role() == Role.STEWARD && undo.possible(book, move, today),
-              call != null && isByHand(call),
-              call != null && asker.role() == Role.STEWARD,
-              move.settledHow,
-              move.reason),
+          money(move, seen, call),
           new SlateDto.MoveSteps(
               call == null ? null : call.answer,
               move.due,
@@ -237,6 +220,32 @@ class SlateViews {
                   ? book.people().byId(move.successor).name()
                   : null,
               move.agreedOn));
+    }
+
+    private SlateDto.MoveFacts facts(SlateMove move) {
+      int number = move.holding == null ? -1 : book.holdings().numberOf(move.holding);
+      UseStates clockOf = number < 0 ? null : statesOf(book.holdings().line(number));
+      UseStates clock = clockOf != null && clockOf.isOpen(number) ? clockOf : null;
+      return new SlateDto.MoveFacts(
+          move.seats != null ? move.seats : move.seatsHeld,
+          clock != null ? clock.idleDays(number) : null,
+          clock != null ? Days.date(clock.lastUsed(number)) : null);
+    }
+
+    /** What was granted stands as it was seen then. */
+    private SlateDto.MoveMoney money(
+        SlateMove move, Preview.@Nullable MovePreview seen, @Nullable VendorCall call) {
+      boolean frozen = move.yearly != null;
+      MoneyDto yearly = seen == null ? none() : MoneyDto.of(seen.yearly());
+      return new SlateDto.MoveMoney(
+          frozen ? MoneyDto.of(move.yearly, move.currency) : yearly,
+          frozen || seen == null ? move.cashFrom : seen.cashFrom(),
+          seen != null ? seen.undoUntil() : move.undoUntil,
+          asker.role() == Role.STEWARD && undo.possible(book, move, today),
+          call != null && isByHand(call),
+          call != null && asker.role() == Role.STEWARD,
+          move.settledHow,
+          move.reason);
     }
 
     private MoneyDto none() {

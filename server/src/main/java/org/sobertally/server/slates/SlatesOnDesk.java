@@ -2,6 +2,8 @@ package org.sobertally.server.slates;
 
 import io.quarkus.narayana.jta.QuarkusTransaction;
 import jakarta.enterprise.context.ApplicationScoped;
+import java.time.Duration;
+import java.time.LocalDate;
 import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -57,50 +59,14 @@ class SlatesOnDesk implements DeskSource {
     List<Line> lines = new ArrayList<>();
     for (Slate slate : store.slates()) {
       List<SlateStore.Alike> all = moves.getOrDefault(slate.id, List.of());
-      String path = "/slates/" + slate.id;
-      Money saved = saved(book, all);
-      String about = slate.note == null || slate.note.isBlank() ? "" : " (" + slate.note + ")";
-      long count = all.stream().mapToLong(SlateStore.Alike::count).sum();
       if (slate.waitsOn(asker.day())
           && asker.role() == Role.DECIDER
           && !fourEyes.isOwn(slate, behind)) {
-        lines.add(
-            new Line(
-                About.SLATE_TO_DECIDE,
-                "Decide %s of %s%s".formatted(moves(count), sessions.nameOf(slate.author), about),
-                "It lapses, and nothing happens.",
-                saved,
-                slate.deadline,
-                path));
+        lines.add(toDecide(slate, all, saved(book, all)));
       } else if (slate.state == Slate.State.GRANTED && asker.role() == Role.STEWARD) {
-        lines.add(
-            new Line(
-                About.SLATE_TO_POST,
-                "Post the granted slate of %s%s".formatted(moves(count), about),
-                "Nothing leaves for the vendors.",
-                saved,
-                null,
-                path));
-      } else if (slate.state == Slate.State.FAILED
-          && asker.role() == Role.STEWARD
-          && slate.posted != null
-          && slate
-              .posted
-              .plusSeconds(86_400L * FAILED_DAYS)
-              .isAfter(asker.day().atStartOfDay(ZoneOffset.UTC).toInstant())) {
-        long failed =
-            all.stream()
-                .filter(alike -> alike.state() == SlateMove.State.FAILED)
-                .mapToLong(SlateStore.Alike::count)
-                .sum();
-        lines.add(
-            new Line(
-                About.SLATE_FAILED,
-                "%s of a slate failed at the vendor%s".formatted(moves(failed), about),
-                "They stay undone; their seats are held as before.",
-                null,
-                null,
-                path));
+        lines.add(toPost(slate, all, saved(book, all)));
+      } else if (asker.role() == Role.STEWARD && failedLately(slate, asker.day())) {
+        lines.add(failed(slate, all));
       }
     }
     addByHand(book, asker, lines);
@@ -110,6 +76,60 @@ class SlatesOnDesk implements DeskSource {
       addSuccessors(book, lines);
     }
     return lines;
+  }
+
+  private Line toDecide(Slate slate, List<SlateStore.Alike> moves, @Nullable Money saved) {
+    String what = "Decide %s of %s%s";
+    return new Line(
+        About.SLATE_TO_DECIDE,
+        what.formatted(count(moves), sessions.nameOf(slate.author), about(slate)),
+        "It lapses, and nothing happens.",
+        saved,
+        slate.deadline,
+        path(slate));
+  }
+
+  private static Line toPost(Slate slate, List<SlateStore.Alike> moves, @Nullable Money saved) {
+    return new Line(
+        About.SLATE_TO_POST,
+        "Post the granted slate of %s%s".formatted(count(moves), about(slate)),
+        "Nothing leaves for the vendors.",
+        saved,
+        null,
+        path(slate));
+  }
+
+  private static boolean failedLately(Slate slate, LocalDate day) {
+    return slate.state == Slate.State.FAILED
+        && slate.posted != null
+        && slate
+            .posted
+            .plus(Duration.ofDays(FAILED_DAYS))
+            .isAfter(day.atStartOfDay(ZoneOffset.UTC).toInstant());
+  }
+
+  private static Line failed(Slate slate, List<SlateStore.Alike> moves) {
+    List<SlateStore.Alike> failed =
+        moves.stream().filter(alike -> alike.state() == SlateMove.State.FAILED).toList();
+    return new Line(
+        About.SLATE_FAILED,
+        "%s of a slate failed at the vendor%s".formatted(count(failed), about(slate)),
+        "They stay undone; their seats are held as before.",
+        null,
+        null,
+        path(slate));
+  }
+
+  private static String about(Slate slate) {
+    return slate.note == null || slate.note.isBlank() ? "" : " (" + slate.note + ")";
+  }
+
+  private static String path(Slate slate) {
+    return "/slates/" + slate.id;
+  }
+
+  private static String count(List<SlateStore.Alike> moves) {
+    return Words.count(moves.stream().mapToLong(SlateStore.Alike::count).sum(), "move");
   }
 
   /** Steps that are made within a week, and those that are held up. */
@@ -186,10 +206,6 @@ class SlatesOnDesk implements DeskSource {
                   "/slates/" + move.slate)
               .on(move.id));
     }
-  }
-
-  private static String moves(long count) {
-    return Words.count(count, "move");
   }
 
   private static @Nullable Money saved(Book book, List<SlateStore.Alike> moves) {

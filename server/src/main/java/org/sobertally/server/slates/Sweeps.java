@@ -85,29 +85,10 @@ public class Sweeps {
    */
   public Sent send(
       Books.Change change, String author, List<String> holdings, LocalDate deadline, String note) {
-    MoveResolver resolver = new MoveResolver(types, change.book(), clock.today());
     Slate slate = new Slate();
     slate.id = SlateStore.newId();
-    List<SlateMove> moves = new ArrayList<>();
     Map<String, String> blocked = new LinkedHashMap<>();
-    for (String holding : holdings) {
-      SlateMove move = resolver.resolve(MoveRequest.takeBack(holding));
-      if (move == null) {
-        blocked.put(holding, "It is no longer held.");
-      } else {
-        moves.add(move);
-      }
-    }
-    Preview preview = preview(change, moves);
-    List<List<Remark>> blocks = slateBlocks.of(change.book(), slate, moves, preview);
-    List<SlateMove> going = new ArrayList<>();
-    for (int m = 0; m < moves.size(); m++) {
-      if (blocks.get(m).isEmpty()) {
-        going.add(moves.get(m));
-      } else {
-        blocked.put(moves.get(m).holding, blocks.get(m).get(0).text());
-      }
-    }
+    List<SlateMove> going = going(change, slate, holdings, blocked);
     if (going.isEmpty()) {
       return new Sent(null, blocked);
     }
@@ -137,6 +118,32 @@ public class Sweeps {
         text.formatted(Words.count(going.size(), "move"), Words.day(deadline), note),
         entry);
     return new Sent(slate.id, blocked);
+  }
+
+  /** The seats that can be taken back; why not, of each of the others, is put into the map. */
+  private List<SlateMove> going(
+      Books.Change change, Slate slate, List<String> holdings, Map<String, String> blocked) {
+    MoveResolver resolver = new MoveResolver(types, change.book(), clock.today());
+    List<SlateMove> moves = new ArrayList<>();
+    for (String holding : holdings) {
+      SlateMove move = resolver.resolve(MoveRequest.takeBack(holding));
+      if (move == null) {
+        blocked.put(holding, "It is no longer held.");
+      } else {
+        moves.add(move);
+      }
+    }
+    Preview preview = preview(change, moves);
+    List<List<Remark>> blocks = slateBlocks.of(change.book(), slate, moves, preview);
+    List<SlateMove> going = new ArrayList<>();
+    for (int m = 0; m < moves.size(); m++) {
+      if (blocks.get(m).isEmpty()) {
+        going.add(moves.get(m));
+      } else {
+        blocked.put(moves.get(m).holding, blocks.get(m).get(0).text());
+      }
+    }
+    return going;
   }
 
   private Preview preview(Books.Change change, List<SlateMove> moves) {

@@ -45,10 +45,10 @@ import org.sobertally.server.book.store.Books;
 import org.sobertally.server.figures.FigureCache;
 import org.sobertally.server.http.Page;
 import org.sobertally.server.http.Params;
-import org.sobertally.server.http.Problem;
 import org.sobertally.server.journal.Journal;
 import org.sobertally.server.journal.JournalEntry;
 import org.sobertally.server.kept.Savings;
+import org.sobertally.server.refusal.Required;
 import org.sobertally.server.store.AsOf;
 import org.sobertally.server.visibility.Reach;
 
@@ -83,10 +83,7 @@ public class SubscriptionResource {
   }
 
   static int line(Book book, String id) {
-    int line = book.lines().numberOf(id);
-    if (line < 0) {
-      throw Problem.notFound("There is no subscription %s.".formatted(id));
-    }
+    int line = Required.subscription(book, id);
     return line;
   }
 

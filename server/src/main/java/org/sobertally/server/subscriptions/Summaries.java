@@ -65,10 +65,7 @@ final class Summaries {
     Plan plan = book.planOfLine(line);
     Agreement agreement = book.agreementOfLine(line);
     Vendor vendor = book.vendors().get(book.vendorOfLine(line));
-    Places places = Ledger.count(book, line, asOf);
-    Map<UseState, Integer> states = states(line);
     Utilisation used = Utilisation.of(book, line, asOf);
-    Optional<LocalDate> noticeBy = agreement.noticeBy(asOf);
     return new Dto.Subscription(
         new Dto.What(
             book.lines().get(line).id(),
@@ -79,23 +76,7 @@ final class Summaries {
             plan.model(),
             plan.rank() == null ? 0 : plan.rank(),
             tiers(plan)),
-        new Dto.Seats(
-            places.bought(),
-            places.spare(),
-            places.promised(),
-            places.resting(),
-            places.missing(),
-            new Dto.States(
-                requireNonNull(states.get(UseState.IN_USE)),
-                requireNonNull(states.get(UseState.IDLE)),
-                requireNonNull(states.get(UseState.NEVER_OPENED)),
-                requireNonNull(states.get(UseState.UNANSWERED)),
-                requireNonNull(states.get(UseState.SUSPENDED)),
-                requireNonNull(states.get(UseState.LEFT))),
-            atOnce(line),
-            people == null ? surplus(line) : null,
-            count(line, whole.states()::cannotSay),
-            count(line, h -> whole.states().isOpen(h) && whole.states().onLeave(h))),
+        seats(line),
         new Dto.UtilisationDto(
             used.windowDays(), used.used(), used.of(), used.percent(), used.judgedFrom()),
         floor(agreement.floor(), used),
@@ -105,19 +86,46 @@ final class Summaries {
             MoneyDto.of(recoverableOf(line))),
         Days.date(whole.states().measureDay(book.vendorOfLine(line))),
         evidence(vendor.id()),
-        new Dto.Dates(
-            agreement.nextRenewal(asOf).orElse(null),
-            noticeBy.orElse(null),
-            noticeBy.map(day -> (int) ChronoUnit.DAYS.between(asOf, day)).orElse(null),
-            termDays(agreement),
-            agreement.termOn(asOf).mayShrink(),
-            Cash.stopsOn(book, line, asOf).orElse(null)),
+        dates(line, agreement),
         new Dto.SeatRules(
             book.idleLineOf(plan),
             book.openingGraceOf(plan),
             vendor.signOutFirst(),
             vendor.restDays(),
             vendor.reusable()));
+  }
+
+  private Dto.Seats seats(int line) {
+    Places places = Ledger.count(book, line, asOf);
+    Map<UseState, Integer> states = states(line);
+    return new Dto.Seats(
+        places.bought(),
+        places.spare(),
+        places.promised(),
+        places.resting(),
+        places.missing(),
+        new Dto.States(
+            requireNonNull(states.get(UseState.IN_USE)),
+            requireNonNull(states.get(UseState.IDLE)),
+            requireNonNull(states.get(UseState.NEVER_OPENED)),
+            requireNonNull(states.get(UseState.UNANSWERED)),
+            requireNonNull(states.get(UseState.SUSPENDED)),
+            requireNonNull(states.get(UseState.LEFT))),
+        atOnce(line),
+        people == null ? surplus(line) : null,
+        count(line, whole.states()::cannotSay),
+        count(line, h -> whole.states().isOpen(h) && whole.states().onLeave(h)));
+  }
+
+  private Dto.Dates dates(int line, Agreement agreement) {
+    Optional<LocalDate> noticeBy = agreement.noticeBy(asOf);
+    return new Dto.Dates(
+        agreement.nextRenewal(asOf).orElse(null),
+        noticeBy.orElse(null),
+        noticeBy.map(day -> (int) ChronoUnit.DAYS.between(asOf, day)).orElse(null),
+        termDays(agreement),
+        agreement.termOn(asOf).mayShrink(),
+        Cash.stopsOn(book, line, asOf).orElse(null));
   }
 
   /** From when its next renewal was settled until it comes: the term's length, then a year. */
@@ -246,46 +254,17 @@ final class Summaries {
   }
 
   Dto.Standing standing(Money kept, Money keptYearly) {
-    Map<UseState, Money> money = new EnumMap<>(UseState.class);
-    Money none = Money.zero(book.rates().reportingCurrency());
-    for (UseState state : UseState.values()) {
-      money.put(state, none);
-    }
-    Money paid = people == null ? book.yearlyCost(asOf) : none;
-    Money spare = none;
-    Money resting = none;
-    for (int line = 0; line < book.lines().size(); line++) {
-      if (book.agreementOfLine(line).inForce(asOf)) {
-        Money seat = book.seatPrice(line, asOf);
-        Places places = Ledger.count(book, line, asOf);
-        states(line).forEach((state, n) -> money.merge(state, seat.times(n), Money::plus));
-        if (people != null) {
-          continue;
-        }
-        boolean pool = book.planOfLine(line).model() == PlanModel.FLOATING;
-        int enough = pool ? figures.surplus(book, asOf).get(line).needed() : 0;
-        int needed = Math.min(enough, Math.max(0, places.spare()));
-        money.merge(UseState.IN_USE, seat.times(needed), Money::plus);
-        spare = spare.plus(seat.times(Math.max(0, places.spare()) - needed));
-        resting = resting.plus(seat.times(places.resting()));
-      }
-    }
-    Money recoverable = whole.covers().recoverable();
-    if (people != null) {
+    Dto.Split split = split();
+    Money paid;
+    Money recoverable;
+    if (people == null) {
+      paid = book.yearlyCost(asOf);
+      recoverable = whole.covers().recoverable();
+    } else {
       PeopleRoll.Total theirs = figures.roll(book, asOf).total(people);
       paid = theirs.cost();
       recoverable = theirs.recoverable();
     }
-    Dto.Split split =
-        new Dto.Split(
-            MoneyDto.of(requireNonNull(money.get(UseState.IN_USE))),
-            MoneyDto.of(requireNonNull(money.get(UseState.IDLE))),
-            MoneyDto.of(requireNonNull(money.get(UseState.NEVER_OPENED))),
-            MoneyDto.of(requireNonNull(money.get(UseState.UNANSWERED))),
-            MoneyDto.of(requireNonNull(money.get(UseState.SUSPENDED))),
-            MoneyDto.of(requireNonNull(money.get(UseState.LEFT))),
-            MoneyDto.of(resting),
-            MoneyDto.of(spare));
     return new Dto.Standing(
         asOf,
         MoneyDto.of(paid),
@@ -297,5 +276,41 @@ final class Summaries {
         split,
         book.lines().size() == 0,
         book.version());
+  }
+
+  /** What is paid a year, by what becomes of the seats. What nobody holds is nobody's part. */
+  private Dto.Split split() {
+    Map<UseState, Money> money = new EnumMap<>(UseState.class);
+    Money none = Money.zero(book.rates().reportingCurrency());
+    for (UseState state : UseState.values()) {
+      money.put(state, none);
+    }
+    Money spare = none;
+    Money resting = none;
+    for (int line = 0; line < book.lines().size(); line++) {
+      if (!book.agreementOfLine(line).inForce(asOf)) {
+        continue;
+      }
+      Money seat = book.seatPrice(line, asOf);
+      states(line).forEach((state, n) -> money.merge(state, seat.times(n), Money::plus));
+      if (people == null) {
+        Places places = Ledger.count(book, line, asOf);
+        boolean pool = book.planOfLine(line).model() == PlanModel.FLOATING;
+        int enough = pool ? figures.surplus(book, asOf).get(line).needed() : 0;
+        int needed = Math.min(enough, Math.max(0, places.spare()));
+        money.merge(UseState.IN_USE, seat.times(needed), Money::plus);
+        spare = spare.plus(seat.times(Math.max(0, places.spare()) - needed));
+        resting = resting.plus(seat.times(places.resting()));
+      }
+    }
+    return new Dto.Split(
+        MoneyDto.of(requireNonNull(money.get(UseState.IN_USE))),
+        MoneyDto.of(requireNonNull(money.get(UseState.IDLE))),
+        MoneyDto.of(requireNonNull(money.get(UseState.NEVER_OPENED))),
+        MoneyDto.of(requireNonNull(money.get(UseState.UNANSWERED))),
+        MoneyDto.of(requireNonNull(money.get(UseState.SUSPENDED))),
+        MoneyDto.of(requireNonNull(money.get(UseState.LEFT))),
+        MoneyDto.of(resting),
+        MoneyDto.of(spare));
   }
 }

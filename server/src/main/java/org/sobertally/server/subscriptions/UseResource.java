@@ -48,6 +48,7 @@ import org.sobertally.server.http.Page;
 import org.sobertally.server.http.Params;
 import org.sobertally.server.http.Problem;
 import org.sobertally.server.http.XlsxListWriter;
+import org.sobertally.server.refusal.Required;
 import org.sobertally.server.store.AsOf;
 import org.sobertally.server.time.TallyClock;
 import org.sobertally.server.visibility.Reach;
@@ -115,9 +116,7 @@ public class UseResource {
     if (group == null || group.isBlank()) {
       return null;
     }
-    if (!book.groups().has(group)) {
-      throw Problem.notFound("There is no group %s.".formatted(group));
-    }
+    Required.group(book, group);
     return Reach.members(book, List.of(book.groups().byId(group)));
   }
 

@@ -98,10 +98,6 @@ final class EditedTerms {
     String id = now.id();
     LocalDate starts = day(id, "starts", edit.starts(), now.starts());
     String name = edit.name() == null ? now.name() : edit.name().strip();
-    if (name.isEmpty() || name.length() > 200) {
-      faults.add(new Fault(id, "name", "Use a name of at most 200 characters."));
-      return;
-    }
     Term held = now.termOn(from);
     Term then =
         new Term(
@@ -110,41 +106,50 @@ final class EditedTerms {
             number(id, "noticeDays", edit.noticeDays(), held.noticeDays(), LONGEST_NOTICE),
             choice(id, "renews", edit.renews(), held.renews()),
             choice(id, "mayShrink", edit.mayShrink(), held.mayShrink()));
-    boolean first = !dated && held.from().equals(now.starts());
-    LocalDate begins = first ? starts : then.from();
-    if (!begins.isBefore(then.ends()) && (edit.ends() != null || edit.starts() != null)) {
-      faults.add(
-          new Fault(
-              id, "ends", "It starts on %s: the term must end after that.".formatted(begins)));
-      return;
-    }
-    if (dated && edit.starts() != null && !starts.equals(now.starts())) {
-      faults.add(
-          new Fault(id, "starts", "When it began is put right for good, and not from a day on."));
-      return;
-    }
-    if (dated && then.renews() == Agreement.Renews.MANUAL && !from.isBefore(then.ends())) {
-      faults.add(
-          new Fault(
-              id, "ends", "A term that is renewed by hand needs an end after %s.".formatted(from)));
-      return;
-    }
-    LocalDate firstLater = now.later().isEmpty() ? null : now.later().get(0).from();
-    if (firstLater != null && !starts.isBefore(firstLater)) {
-      faults.add(
-          new Fault(id, "starts", "A later term begins on %s already.".formatted(firstLater)));
-      return;
-    }
     boolean other = !held.equals(then) && !(dated && same(held, then));
-    if (other && dated && !from.isAfter(now.starts())) {
-      faults.add(
-          new Fault(id, "from", "It starts on %s: choose a later day.".formatted(now.starts())));
+    Fault fault = faultOf(edit, now, name, starts, then, other);
+    if (fault != null) {
+      faults.add(fault);
       return;
     }
     Agreement changed = withTerm(now, name, starts, other ? then : held, other);
     if (!changed.equals(now)) {
       agreements.add(changed);
     }
+  }
+
+  /** What keeps the agreement from having that name, beginning and term; null for nothing. */
+  private @Nullable Fault faultOf(
+      TermsEdit.AgreementEdit edit,
+      Agreement now,
+      String name,
+      LocalDate starts,
+      Term then,
+      boolean other) {
+    String id = now.id();
+    if (name.isEmpty() || name.length() > 200) {
+      return new Fault(id, "name", "Use a name of at most 200 characters.");
+    }
+    boolean first = !dated && now.termOn(from).from().equals(now.starts());
+    LocalDate begins = first ? starts : then.from();
+    if (!begins.isBefore(then.ends()) && (edit.ends() != null || edit.starts() != null)) {
+      return new Fault(
+          id, "ends", "It starts on %s: the term must end after that.".formatted(begins));
+    }
+    if (dated && edit.starts() != null && !starts.equals(now.starts())) {
+      return new Fault(id, "starts", "When it began is put right for good, and not from a day on.");
+    }
+    if (dated && then.renews() == Agreement.Renews.MANUAL && !from.isBefore(then.ends())) {
+      return new Fault(
+          id, "ends", "A term that is renewed by hand needs an end after %s.".formatted(from));
+    }
+    LocalDate firstLater = now.later().isEmpty() ? null : now.later().get(0).from();
+    if (firstLater != null && !starts.isBefore(firstLater)) {
+      return new Fault(id, "starts", "A later term begins on %s already.".formatted(firstLater));
+    }
+    return other && dated && !from.isAfter(now.starts())
+        ? new Fault(id, "from", "It starts on %s: choose a later day.".formatted(now.starts()))
+        : null;
   }
 
   private static boolean same(Term held, Term then) {

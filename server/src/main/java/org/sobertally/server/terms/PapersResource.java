@@ -32,6 +32,7 @@ import org.sobertally.server.book.store.Books;
 import org.sobertally.server.http.Problem;
 import org.sobertally.server.http.WebAddress;
 import org.sobertally.server.journal.Journal;
+import org.sobertally.server.refusal.Required;
 import org.sobertally.server.time.TallyClock;
 
 /** Who looks after an agreement, who bears it, and its papers. */
@@ -110,9 +111,7 @@ public class PapersResource {
 
   private Book known(String agreement) {
     Book book = books.current();
-    if (!book.agreements().has(agreement)) {
-      throw Problem.notFound("There is no agreement %s.".formatted(agreement));
-    }
+    Required.agreement(book, agreement);
     return book;
   }
 

@@ -38,6 +38,7 @@ import org.sobertally.server.http.Problem;
 import org.sobertally.server.intake.EditedSheets;
 import org.sobertally.server.journal.Journal;
 import org.sobertally.server.names.Slugs;
+import org.sobertally.server.refusal.Required;
 import org.sobertally.server.time.TallyClock;
 
 /**
@@ -283,9 +284,7 @@ public class RowsResource {
   }
 
   private static Book known(Book book, String vendor) {
-    if (!book.vendors().has(vendor)) {
-      throw Problem.notFound("There is no vendor %s.".formatted(vendor));
-    }
+    Required.vendor(book, vendor);
     return book;
   }
 }

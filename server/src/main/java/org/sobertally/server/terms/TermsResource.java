@@ -33,6 +33,7 @@ import org.sobertally.server.http.MoneyDto;
 import org.sobertally.server.http.Problem;
 import org.sobertally.server.intake.EditedSheets;
 import org.sobertally.server.journal.Journal;
+import org.sobertally.server.refusal.Required;
 import org.sobertally.server.time.TallyClock;
 
 /** What was agreed with a vendor: looked at, tried, and set right. */
@@ -197,9 +198,7 @@ public class TermsResource {
   }
 
   private static Book known(Book book, String vendor) {
-    if (!book.vendors().has(vendor)) {
-      throw Problem.notFound("There is no vendor %s.".formatted(vendor));
-    }
+    Required.vendor(book, vendor);
     return book;
   }
 }

@@ -274,7 +274,6 @@ final class RestConnection implements VendorConnection {
       throws FaultException, UnreachedException, UnreadableException {
     Listed how = template.accounts();
     By by = how.by() == null ? By.NONE : how.by();
-    int size = how.size() == null ? SIZE : how.size();
     int first = how.first() == null ? 1 : how.first();
     Map<String, VendorAccount> all = new HashMap<>();
     Set<String> cursors = new HashSet<>();
@@ -282,15 +281,7 @@ final class RestConnection implements VendorConnection {
     long total = -1;
     long shown = 0;
     for (int page = 0; page < MOST_PAGES; page++) {
-      Map<String, String> values =
-          Map.of(
-              "page", String.valueOf(first + page),
-              "offset", String.valueOf(shown),
-              "cursor", cursor,
-              "size", String.valueOf(size));
-      JsonNode root =
-          ScimUsers.json(
-              FaultException.good(http.get(RestTemplate.filled(how.path(), values))).body());
+      JsonNode root = page(how, first + page, shown, cursor);
       List<JsonNode> items = items(root, how.list());
       total = Math.max(total, total(root, how.total()));
       int before = all.size();
@@ -306,9 +297,11 @@ final class RestConnection implements VendorConnection {
       }
       String next = by == By.CURSOR ? text(root, how.next()) : null;
       boolean last =
-          by == By.NONE
-              || by == By.CURSOR && next == null
-              || by != By.CURSOR && (items.isEmpty() || total >= 0 && shown >= total);
+          switch (by) {
+            case NONE -> true;
+            case CURSOR -> next == null;
+            default -> items.isEmpty() || total >= 0 && shown >= total;
+          };
       if (last) {
         return whole(all, total);
       }
@@ -320,6 +313,18 @@ final class RestConnection implements VendorConnection {
       cursor = next == null ? "" : next;
     }
     throw new UnreadableException("%s does not come to an end.".formatted(vendor));
+  }
+
+  private JsonNode page(Listed how, int page, long offset, String cursor)
+      throws FaultException, UnreachedException, UnreadableException {
+    Map<String, String> values =
+        Map.of(
+            "page", String.valueOf(page),
+            "offset", String.valueOf(offset),
+            "cursor", cursor,
+            "size", String.valueOf(how.size() == null ? SIZE : how.size()));
+    return ScimUsers.json(
+        FaultException.good(http.get(RestTemplate.filled(how.path(), values))).body());
   }
 
   private static long total(JsonNode root, @Nullable String at) throws UnreadableException {

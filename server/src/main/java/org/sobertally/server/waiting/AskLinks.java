@@ -21,6 +21,7 @@ import org.sobertally.core.words.Words;
 import org.sobertally.server.book.store.Books;
 import org.sobertally.server.journal.Journal;
 import org.sobertally.server.refusal.Refusal;
+import org.sobertally.server.refusal.Required;
 import org.sobertally.server.signing.Signatures;
 import org.sobertally.server.time.TallyClock;
 
@@ -73,29 +74,10 @@ class AskLinks {
   AskLink create(
       String plan, List<String> domains, List<String> groups, LocalDate until, String actor) {
     Book book = books.current();
-    if (!book.plans().has(plan)) {
-      throw Refusal.notFound("There is no plan %s.".formatted(plan));
-    }
+    Required.plan(book, plan);
+    groups.forEach(group -> Required.group(book, group));
     List<String> plain = domains.stream().map(d -> d.strip().toLowerCase(Locale.ROOT)).toList();
-    for (String domain : plain) {
-      if (!DOMAIN.matcher(domain).matches()) {
-        throw Refusal.badInput("domains: '%s' is no mail domain.".formatted(domain));
-      }
-    }
-    for (String group : groups) {
-      if (!book.groups().has(group)) {
-        throw Refusal.notFound("There is no group %s.".formatted(group));
-      }
-    }
-    if (plain.isEmpty()) {
-      throw Refusal.badInput("domains: say of which mail domains people may ask.");
-    }
-    if (String.join(" ", plain).length() > LONGEST || String.join(" ", groups).length() > LONGEST) {
-      throw Refusal.badInput("domains, groups: fewer, please; make a second link.");
-    }
-    if (until.isBefore(clock.today()) || until.isAfter(clock.today().plusYears(1))) {
-      throw Refusal.badInput("until: use a day from today to a year from now.");
-    }
+    refuseUnclear(plain, groups, until);
     AskLink link = new AskLink();
     link.id = UUID.randomUUID().toString();
     link.plan = plan;
@@ -111,6 +93,24 @@ class AskLinks {
         "Made a link to ask for %s, until %s."
             .formatted(book.plans().byId(plan).name(), Words.day(until)));
     return link;
+  }
+
+  private void refuseUnclear(List<String> domains, List<String> groups, LocalDate until) {
+    for (String domain : domains) {
+      if (!DOMAIN.matcher(domain).matches()) {
+        throw Refusal.badInput("domains: '%s' is no mail domain.".formatted(domain));
+      }
+    }
+    if (domains.isEmpty()) {
+      throw Refusal.badInput("domains: say of which mail domains people may ask.");
+    }
+    if (String.join(" ", domains).length() > LONGEST
+        || String.join(" ", groups).length() > LONGEST) {
+      throw Refusal.badInput("domains, groups: fewer, please; make a second link.");
+    }
+    if (until.isBefore(clock.today()) || until.isAfter(clock.today().plusYears(1))) {
+      throw Refusal.badInput("until: use a day from today to a year from now.");
+    }
   }
 
   /** Nobody can ask by the link from now on. */

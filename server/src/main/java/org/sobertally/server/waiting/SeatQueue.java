@@ -16,6 +16,7 @@ import org.sobertally.server.book.store.Books;
 import org.sobertally.server.journal.Journal;
 import org.sobertally.server.journal.JournalEntry;
 import org.sobertally.server.refusal.Refusal;
+import org.sobertally.server.refusal.Required;
 import org.sobertally.server.time.TallyClock;
 
 /** Who waits for which seat, in the order in which they asked. */
@@ -86,44 +87,43 @@ public class SeatQueue {
   @Transactional
   public void join(String person, String plan, String actor) {
     Book book = books.current();
-    if (!book.people().has(person)) {
-      throw Refusal.notFound("There is no person %s.".formatted(person));
-    }
-    if (!book.plans().has(plan)) {
-      throw Refusal.notFound("There is no plan %s.".formatted(plan));
-    }
-    String name = book.people().byId(person).name();
-    Person.Status status = book.people().byId(person).statusOn(clock.today());
+    Person who = book.people().get(Required.person(book, person));
+    Required.plan(book, plan);
+    Person.Status status = who.statusOn(clock.today());
     if (status == Person.Status.LEFT || status == Person.Status.SUSPENDED) {
-      throw Refusal.conflict("%s is suspended or has left.".formatted(name));
+      throw Refusal.conflict("%s is suspended or has left.".formatted(who.name()));
     }
     if (holds(book, person, plan)) {
-      throw Refusal.conflict("%s holds a seat of it already.".formatted(name));
+      throw Refusal.conflict("%s holds a seat of it already.".formatted(who.name()));
     }
     if (all().stream().anyMatch(w -> w.person.equals(person) && w.plan.equals(plan))) {
-      throw Refusal.conflict("%s waits for it already.".formatted(name));
+      throw Refusal.conflict("%s waits for it already.".formatted(who.name()));
     }
-    // Who waited before and held one since is in the table still.
-    QueuedPerson queued =
-        entities
-            .createQuery(
-                "from QueuedPerson q where q.plan = :plan and q.person = :person",
-                QueuedPerson.class)
-            .setParameter("plan", plan)
-            .setParameter("person", person)
-            .getResultList()
-            .stream()
-            .findFirst()
-            .orElseGet(QueuedPerson::new);
-    if (!entities.contains(queued)) {
-      queued.id = UUID.randomUUID().toString();
-      queued.plan = plan;
-      queued.person = person;
-    }
+    QueuedPerson queued = row(person, plan);
     queued.since = clock.now();
     queued.askedBy = actor;
     entities.persist(queued);
-    tell(actor, "QUEUED", "%s waits for a seat of %s.", name, book, plan, person);
+    tell(actor, "QUEUED", "%s waits for a seat of %s.", who.name(), book, plan, person);
+  }
+
+  /** Who waited before and held one since is in the table still. */
+  private QueuedPerson row(String person, String plan) {
+    return entities
+        .createQuery(
+            "from QueuedPerson q where q.plan = :plan and q.person = :person", QueuedPerson.class)
+        .setParameter("plan", plan)
+        .setParameter("person", person)
+        .getResultList()
+        .stream()
+        .findFirst()
+        .orElseGet(
+            () -> {
+              QueuedPerson fresh = new QueuedPerson();
+              fresh.id = UUID.randomUUID().toString();
+              fresh.plan = plan;
+              fresh.person = person;
+              return fresh;
+            });
   }
 
   /** The same for somebody who asks by a link themselves. */

@@ -27,7 +27,7 @@ final class ActivityIntake {
   private final int[] accountVendor;
   private final Map<String, List<String>> parts;
   private final List<Map<String, Integer>> partNumbers = new ArrayList<>();
-  private final BookReader.Fault fault;
+  private final Violations violations;
   private final CalendarBuilder calendar;
 
   private static final int FIRST_DAY = Days.of(LocalDate.of(1990, 1, 1));
@@ -43,10 +43,10 @@ final class ActivityIntake {
       List<String> accounts,
       Map<String, String> vendorOf,
       Map<String, List<String>> parts,
-      BookReader.Fault fault) {
+      Violations violations) {
     this.accounts = accounts;
     this.parts = parts;
-    this.fault = fault;
+    this.violations = violations;
     this.calendar = new CalendarBuilder(accounts.size());
     List<String> vendors = new ArrayList<>(parts.keySet());
     for (List<String> ofVendor : parts.values()) {
@@ -64,7 +64,7 @@ final class ActivityIntake {
   }
 
   /** Knows the accounts and parts of the rows read so far. */
-  static ActivityIntake of(Map<String, List<String[]>> rows, BookReader.Fault fault) {
+  static ActivityIntake of(Map<String, List<String[]>> rows, Violations violations) {
     Map<String, String> vendorOf = new HashMap<>();
     BookFile file = BookSchema.byName(BookSchema.ACCOUNTS);
     for (String[] row : rows.getOrDefault(BookSchema.ACCOUNTS, List.of())) {
@@ -72,11 +72,11 @@ final class ActivityIntake {
     }
     List<String> accounts = new ArrayList<>(vendorOf.keySet());
     Collections.sort(accounts);
-    return new ActivityIntake(accounts, vendorOf, partsOf(rows, fault), fault);
+    return new ActivityIntake(accounts, vendorOf, partsOf(rows, violations), violations);
   }
 
   private static Map<String, List<String>> partsOf(
-      Map<String, List<String[]>> rows, BookReader.Fault fault) {
+      Map<String, List<String[]>> rows, Violations violations) {
     Map<String, TreeSet<String>> names = new HashMap<>();
     for (String[] row : rows.getOrDefault(BookSchema.PARTS_FILE, List.of())) {
       names.computeIfAbsent(row[0], v -> new TreeSet<>()).add(row[1]);
@@ -97,7 +97,7 @@ final class ActivityIntake {
             String message =
                 "The vendor has %d parts; %d is the most that can be told apart."
                     .formatted(set.size(), ActivityCalendar.MAX_PARTS);
-            fault.at(BookSchema.PLANS, null, "parts", vendor, message);
+            violations.at(BookSchema.PLANS, null, "parts", vendor, message);
           }
           parts.put(vendor, set.stream().limit(ActivityCalendar.MAX_PARTS).toList());
         });
@@ -141,7 +141,7 @@ final class ActivityIntake {
   }
 
   private boolean refuse(CsvRecord row, String column, String value, String message) {
-    fault.at(BookSchema.ACTIVITY, row.getStartingLineNumber(), column, value, message);
+    violations.at(BookSchema.ACTIVITY, row.getStartingLineNumber(), column, value, message);
     return false;
   }
 

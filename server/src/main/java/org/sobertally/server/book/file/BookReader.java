@@ -1,6 +1,5 @@
 package org.sobertally.server.book.file;
 
-import static java.util.Objects.requireNonNull;
 
 import de.siegmar.fastcsv.reader.CsvParseException;
 import de.siegmar.fastcsv.reader.CsvReader;
@@ -18,15 +17,9 @@ import java.nio.file.Path;
 import java.security.DigestInputStream;
 import java.security.MessageDigest;
 import java.time.LocalDate;
-import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.HashMap;
-import java.util.HashSet;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Set;
-import java.util.TreeSet;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipException;
 import java.util.zip.ZipFile;
@@ -34,9 +27,6 @@ import org.jspecify.annotations.Nullable;
 import org.sobertally.core.activity.ActivityCalendar;
 import org.sobertally.server.book.schema.BookFile;
 import org.sobertally.server.book.schema.BookSchema;
-import org.sobertally.server.book.schema.Column;
-import org.sobertally.server.book.schema.Type;
-import org.sobertally.server.book.schema.Type.BadValueException;
 import org.sobertally.server.http.BoundedStream;
 
 /**
@@ -45,13 +35,7 @@ import org.sobertally.server.http.BoundedStream;
  */
 final class BookReader {
 
-  /** More violations than this are counted but not listed: the answer must stay readable. */
-  static final int MOST_LISTED = 10_000;
-
-  private static final char KEY_SEPARATOR = '\u0001';
-
   private static final long MOST_OF_MANIFEST = 1 << 20;
-  private static final int MOST_NOTES = 1_000;
   private static final String AS_WANTED =
       "The zip was changed or damaged since it was written. If you changed it on purpose, take "
           + BookManifest.FILE
@@ -59,24 +43,14 @@ final class BookReader {
 
   private final long mostBytes;
 
-  /** Rows are held until the whole book is read; use is not. */
-  private final long mostHeld;
-
-  private long heldBytes;
+  private final Violations violations = new Violations();
+  private final RowReader rows;
   private BookManifest manifest = new BookManifest();
-  private final Map<String, List<String[]>> rows = new LinkedHashMap<>();
-  private final Map<String, Set<String>> keys = new HashMap<>();
-  private final Map<String, Long> counts = new LinkedHashMap<>();
-  private final List<String> notes = new ArrayList<>();
-  private final List<Violation> violations = new ArrayList<>();
-  private final RowChecks checks;
-  private long unlisted;
   private @Nullable ActivityIntake activity;
 
   private BookReader(long mostBytes, long mostHeld) {
     this.mostBytes = mostBytes;
-    this.mostHeld = mostHeld;
-    this.checks = new RowChecks(rows, this::violation);
+    this.rows = new RowReader(mostHeld, violations);
   }
 
   /**
@@ -94,10 +68,9 @@ final class BookReader {
     BookReader reader = new BookReader(mostBytes, mostHeld);
     try (ZipFile file = new ZipFile(zip.toFile())) {
       reader.readAll(file);
-      reader.checks.lookAtWhole(today);
+      reader.rows.checks().lookAtWhole(today);
     } catch (ZipException e) {
-      reader.violation(
-          null, null, null, null, "This is not a readable zip file: " + e.getMessage());
+      reader.violations.of(null, "This is not a readable zip file: " + e.getMessage());
     } catch (IOException e) {
       throw new UncheckedIOException(e);
     }
@@ -106,14 +79,14 @@ final class BookReader {
 
   private ParsedBook parsed() {
     return new ParsedBook(
-        rows,
+        rows.rows(),
         activity == null ? List.of() : activity.accounts(),
         activity == null ? Map.of() : activity.parts(),
         activity == null ? ActivityCalendar.empty(0) : activity.build(),
-        counts,
-        notes,
-        violations,
-        unlisted);
+        rows.counts(),
+        violations.notes(),
+        violations.listed(),
+        violations.unlisted());
   }
 
   private void readAll(ZipFile zip) throws IOException {
@@ -125,14 +98,14 @@ final class BookReader {
     for (BookFile file : BookSchema.FILES) {
       ZipEntry entry = entries.get(file.name());
       if (file.name().equals(BookSchema.ACTIVITY)) {
-        activity = ActivityIntake.of(rows, this::violation);
+        activity = ActivityIntake.of(rows.rows(), violations);
       }
-      if (heldBytes > mostHeld) {
+      if (rows.isFull()) {
         return;
       } else if (entry != null) {
         readFile(zip, entry, file);
       } else if (file.required()) {
-        violation(file.name(), null, null, null, "The file is missing. A book must have it.");
+        violations.of(file.name(), "The file is missing. A book must have it.");
       }
     }
   }
@@ -148,16 +121,11 @@ final class BookReader {
             zip.getInputStream(entry), MOST_OF_MANIFEST, "The manifest is too long.")) {
       manifest = BookManifest.read(in);
     } catch (IOException e) {
-      violation(BookManifest.FILE, null, null, null, "The manifest cannot be read. " + AS_WANTED);
+      violations.of(BookManifest.FILE, "The manifest cannot be read. " + AS_WANTED);
     }
     for (String file : manifest.files()) {
       if (!entries.containsKey(file)) {
-        violation(
-            file,
-            null,
-            null,
-            null,
-            "The manifest names this file, and it is missing. " + AS_WANTED);
+        violations.of(file, "The manifest names this file, and it is missing. " + AS_WANTED);
       }
     }
   }
@@ -170,9 +138,9 @@ final class BookReader {
           name.equals(BookManifest.FILE)
               || BookSchema.FILES.stream().anyMatch(file -> file.name().equals(name));
       if (known && entries.put(name, entry) != null) {
-        violation(name, null, null, null, "The zip has two files of this name.");
-      } else if (!known && !name.equals(Package.FILE) && notes.size() < MOST_NOTES) {
-        notes.add("%s is not a file of a book; it was passed over.".formatted(entry.getName()));
+        violations.of(name, "The zip has two files of this name.");
+      } else if (!known && !name.equals(Package.FILE)) {
+        violations.note("%s is not a file of a book; it was passed over.".formatted(entry.getName()));
       }
     }
     return entries;
@@ -181,7 +149,7 @@ final class BookReader {
   private boolean isTooLarge(ZipFile zip) {
     long size = zip.stream().mapToLong(entry -> Math.max(0, entry.getSize())).sum();
     if (size > mostBytes) {
-      violation(
+      violations.at(
           null,
           null,
           null,
@@ -192,10 +160,8 @@ final class BookReader {
   }
 
   private void readFile(ZipFile zip, ZipEntry entry, BookFile file) throws IOException {
-    Set<String> knownKeys = new HashSet<>();
-    List<String[]> taken = new ArrayList<>();
-    keys.put(file.name(), knownKeys);
-    rows.put(file.name(), taken);
+    boolean isUse = file.name().equals(BookSchema.ACTIVITY);
+    RowReader.OneFile one = rows.file(file, isUse ? activity : null);
     MessageDigest digest = BookManifest.digest();
     try (InputStream in =
             new BoundedStream(
@@ -210,30 +176,24 @@ final class BookReader {
                 .allowUnclosedQuote(false)
                 .skipEmptyLines(true)
                 .ofCsvRecord(reader)) {
-      readRows(csv, file, knownKeys, taken);
-      if (heldBytes > mostHeld) {
+      one.read(csv);
+      if (rows.isFull()) {
         return;
       }
       in.transferTo(OutputStream.nullOutputStream());
       if (!manifest.fits(file.name(), digest)) {
-        violation(
-            file.name(),
-            null,
-            null,
-            null,
-            "The file is not the one that the manifest was written for. " + AS_WANTED);
+        violations.of(file.name(), "The file is not the one that the manifest was written for. " + AS_WANTED);
       }
     } catch (CsvParseException e) {
-      violation(file.name(), null, null, null, "The file is not readable CSV: " + e.getMessage());
+      violations.of(file.name(), "The file is not readable CSV: " + e.getMessage());
     } catch (UncheckedIOException | CharacterCodingException e) {
       String said =
           e.getCause() instanceof BoundedStream.TooLargeException tooLarge
               ? tooLarge.getMessage()
               : "The file cannot be read as UTF-8 text.";
-      violation(file.name(), null, null, null, said);
+      violations.of(file.name(), said);
     }
-    sortByKey(file, taken);
-    counts.putIfAbsent(file.name(), (long) taken.size());
+    one.finish();
   }
 
   private static Reader utf8(InputStream in) throws IOException {
@@ -244,197 +204,6 @@ final class BookReader {
       reader.reset();
     }
     return reader;
-  }
-
-  private void readRows(
-      CsvReader<CsvRecord> csv, BookFile file, Set<String> knownKeys, List<String[]> taken) {
-    int[] places = null;
-    int width = 0;
-    long activityRows = 0;
-    for (CsvRecord csvRow : csv) {
-      if (places == null) {
-        places = places(csvRow, file);
-        width = csvRow.getFieldCount();
-        if (places == null) {
-          return;
-        }
-      } else if (csvRow.getFieldCount() != width) {
-        String found = Integer.toString(csvRow.getFieldCount());
-        String message = "The row has %s fields, the header %d.".formatted(found, width);
-        violation(file.name(), csvRow.getStartingLineNumber(), null, found, message);
-      } else if (file.name().equals(BookSchema.ACTIVITY)) {
-        activityRows += requireNonNull(activity).add(csvRow, places) ? 1 : 0;
-      } else {
-        readRow(csvRow, file, places, knownKeys, taken);
-        if (heldBytes > mostHeld) {
-          taken.clear();
-          violation(
-              file.name(),
-              csvRow.getStartingLineNumber(),
-              null,
-              null,
-              "Up to here the rows take more memory than there is for a book (%,d MB)."
-                      .formatted(mostHeld >> 20)
-                  + " Give the application more (-Xmx), or leave rows out.");
-          violation(file.name(), null, null, null, "The file is too large to be taken in.");
-          return;
-        }
-      }
-    }
-    if (places == null) {
-      violation(file.name(), null, null, null, "The file is empty: it needs a header row.");
-    }
-    if (file.name().equals(BookSchema.PEOPLE)) {
-      checks.dropCircular(taken, knownKeys);
-      checks.dropUnmanaged(taken, knownKeys);
-    }
-    if (file.name().equals(BookSchema.ACTIVITY)) {
-      counts.put(file.name(), activityRows);
-    }
-  }
-
-  /** Where each column of the schema stands in the file, −1 for nowhere; null if one is missing. */
-  private int @Nullable [] places(CsvRecord header, BookFile file) {
-    Map<String, Integer> found = new HashMap<>();
-    for (int f = 0; f < header.getFieldCount(); f++) {
-      String name = header.getField(f).strip();
-      if (found.put(name, f) != null) {
-        violation(
-            file.name(), header.getStartingLineNumber(), name, name, "The column stands twice.");
-        return null;
-      }
-    }
-    int[] places = new int[file.columns().size()];
-    boolean whole = true;
-    for (int c = 0; c < places.length; c++) {
-      Column column = file.columns().get(c);
-      Integer place = found.remove(column.name());
-      places[c] = place == null ? -1 : place;
-      if (place == null && column.required()) {
-        whole = false;
-        violation(
-            file.name(),
-            header.getStartingLineNumber(),
-            column.name(),
-            null,
-            "The column is missing. Add it, or its name to the header row.");
-      }
-    }
-    for (String unknown : new TreeSet<>(found.keySet())) {
-      notes.add("%s: column %s is unknown; it was ignored.".formatted(file.name(), unknown));
-    }
-    return whole ? places : null;
-  }
-
-  private void readRow(
-      CsvRecord csvRow, BookFile file, int[] places, Set<String> knownKeys, List<String[]> taken) {
-    long line = csvRow.getStartingLineNumber();
-    String[] row = new String[places.length];
-    boolean good = true;
-    for (int c = 0; c < places.length; c++) {
-      String raw = places[c] < 0 ? "" : csvRow.getField(places[c]);
-      good &= readValue(file, line, c, raw, row);
-    }
-    String key = key(file, row);
-    if (good && !knownKeys.add(key)) {
-      good = false;
-      Column column = file.columns().get(file.keyColumns().get(0));
-      String shown = key.replace(KEY_SEPARATOR, ' ');
-      violation(file.name(), line, column.name(), shown, "The key stands on an earlier row too.");
-    }
-    if (good && !checks.fits(file, line, row)) {
-      good = false;
-      knownKeys.remove(key);
-    }
-    if (good) {
-      taken.add(row);
-      heldBytes += bytesOf(row);
-    }
-  }
-
-  /** About what a row takes in memory: its array, and each text with what comes with it. */
-  private static long bytesOf(String[] row) {
-    long bytes = 24 + 4L * row.length + 48;
-    for (String value : row) {
-      bytes += value == null ? 0 : 48 + value.length();
-    }
-    return bytes;
-  }
-
-  private boolean readValue(BookFile file, long line, int c, String raw, String[] row) {
-    Column column = file.columns().get(c);
-    if (raw.isEmpty()) {
-      if (column.required()) {
-        violation(file.name(), line, column.name(), "", "A value is needed here.");
-      }
-      return !column.required();
-    }
-    try {
-      row[c] = column.type().canonicalOf(raw);
-    } catch (BadValueException e) {
-      violation(file.name(), line, column.name(), raw, e.getMessage());
-      return false;
-    }
-    String other = column.references();
-    boolean elsewhere = other != null && !other.equals(file.name());
-    if (other != null && elsewhere && !keys.getOrDefault(other, Set.of()).contains(row[c])) {
-      String message = "No row of %s has this %s.".formatted(other, keyOf(other));
-      violation(file.name(), line, column.name(), raw, message);
-      return false;
-    }
-    return true;
-  }
-
-  private static String keyOf(String fileName) {
-    BookFile target = BookSchema.byName(fileName);
-    return target.columns().get(0).name();
-  }
-
-  private static String key(BookFile file, String[] row) {
-    List<Integer> keyColumns = file.keyColumns();
-    if (keyColumns.size() == 1) {
-      return row[keyColumns.get(0)];
-    }
-    StringBuilder key = new StringBuilder();
-    for (int c : keyColumns) {
-      key.append(key.isEmpty() ? "" : KEY_SEPARATOR).append(row[c] == null ? "" : row[c]);
-    }
-    return key.toString();
-  }
-
-  private static void sortByKey(BookFile file, List<String[]> taken) {
-    Comparator<String[]> order = null;
-    for (int c : file.keyColumns()) {
-      boolean number = file.columns().get(c).type().storage() == Type.Storage.INTEGER;
-      Comparator<String[]> next =
-          number
-              ? Comparator.comparingInt(row -> Integer.parseInt(row[c]))
-              : Comparator.comparing(row -> row[c] == null ? "" : row[c]);
-      order = order == null ? next : order.thenComparing(next);
-    }
-    taken.sort(order);
-  }
-
-  private void violation(
-      @Nullable String file,
-      @Nullable Long row,
-      @Nullable String column,
-      @Nullable String value,
-      String message) {
-    if (violations.size() < MOST_LISTED) {
-      violations.add(new Violation(file, row, column, clipped(value), message));
-    } else {
-      unlisted++;
-    }
-  }
-
-  private static @Nullable String clipped(@Nullable String value) {
-    return value == null || value.length() <= 200 ? value : value.substring(0, 200) + "…";
-  }
-
-  /** Takes what is wrong with a row. */
-  interface Fault {
-    void at(String file, @Nullable Long row, String column, String value, String message);
   }
 
   static @Nullable LocalDate day(String canonical) {

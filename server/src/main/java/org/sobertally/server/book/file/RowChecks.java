@@ -3,7 +3,6 @@ package org.sobertally.server.book.file;
 import java.time.LocalDate;
 import java.time.OffsetDateTime;
 import java.util.ArrayList;
-import java.util.Collections;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.Iterator;
@@ -17,13 +16,14 @@ import org.sobertally.server.book.schema.BookFile;
 import org.sobertally.server.book.schema.BookSchema;
 import org.sobertally.server.book.schema.DatedRows;
 import org.sobertally.server.book.schema.StageRows;
+import org.sobertally.server.book.schema.TierRows;
 import org.sobertally.server.book.schema.Type;
 
 /** What must be true of a row beyond its single values. */
 final class RowChecks {
 
   private final Map<String, List<String[]>> rows;
-  private final BookReader.Fault fault;
+  private final Violations violations;
   private final Map<String, Long> personLines = new HashMap<>();
   private final Map<String, List<String[]>> holdingsOf = new HashMap<>();
   private @Nullable Map<String, String> accountVendor;
@@ -31,9 +31,9 @@ final class RowChecks {
   private @Nullable Map<String, String> linePlan;
   private final DatedRows dated;
 
-  RowChecks(Map<String, List<String[]>> rows, BookReader.Fault fault) {
+  RowChecks(Map<String, List<String[]>> rows, Violations violations) {
     this.rows = rows;
-    this.fault = fault;
+    this.violations = violations;
     this.dated = new DatedRows(file -> rows.getOrDefault(file, List.of()));
   }
 
@@ -59,7 +59,7 @@ final class RowChecks {
     DatedRows.Wrong wrong = dated.wrong(file.name(), row);
     if (wrong != null) {
       String value = row[file.indexOf(wrong.column())];
-      fault.at(file.name(), line, wrong.column(), value, wrong.message());
+      violations.at(file.name(), line, wrong.column(), value, wrong.message());
     }
     return wrong == null;
   }
@@ -74,7 +74,7 @@ final class RowChecks {
     int order = LocalDate.parse(from).compareTo(LocalDate.parse(until));
     if (order > 0 || apart && order == 0) {
       String message = "The day must come after %s (%s).".formatted(first, from);
-      fault.at(file.name(), line, second, until, message);
+      violations.at(file.name(), line, second, until, message);
       return false;
     }
     return true;
@@ -89,7 +89,7 @@ final class RowChecks {
       String message =
           "Account %s is at vendor %s, the subscription is of a plan of %s."
               .formatted(account, at, sold);
-      fault.at(file.name(), line, "line", subscription, message);
+      violations.at(file.name(), line, "line", subscription, message);
       return false;
     }
     return noOverlap(file, line, row, account + '\u0001' + subscription);
@@ -106,7 +106,7 @@ final class RowChecks {
       if (!apart) {
         String message =
             "Holding %s of the same account and subscription overlaps it.".formatted(other[0]);
-        fault.at(file.name(), line, "from", row[from], message);
+        violations.at(file.name(), line, "from", row[from], message);
         return false;
       }
     }
@@ -141,7 +141,7 @@ final class RowChecks {
     String ended = row[file.indexOf("ended")];
     if (ended != null && OffsetDateTime.parse(ended).isBefore(OffsetDateTime.parse(started))) {
       String message = "A session cannot end before it started (%s).".formatted(started);
-      fault.at(file.name(), line, "ended", ended, message);
+      violations.at(file.name(), line, "ended", ended, message);
       return false;
     }
     return true;
@@ -159,7 +159,7 @@ final class RowChecks {
       row[1] = type.canonicalOf(row[1]);
       return true;
     } catch (Type.BadValueException e) {
-      fault.at(BookSchema.SETTINGS, line, "value", row[1], e.getMessage());
+      violations.at(BookSchema.SETTINGS, line, "value", row[1], e.getMessage());
       return false;
     }
   }
@@ -179,7 +179,7 @@ final class RowChecks {
       String message =
           "%s, after %s, stage %s: %s"
               .formatted(wrong.row()[0], wrong.row()[1], wrong.row()[2], wrong.message());
-      fault.at(BookSchema.DATA_RULES, null, wrong.column(), value, message);
+      violations.at(BookSchema.DATA_RULES, null, wrong.column(), value, message);
     }
   }
 
@@ -204,7 +204,7 @@ final class RowChecks {
             });
     missing.forEach(
         (currency, agreement) ->
-            fault.at(
+            violations.at(
                 BookSchema.RATES,
                 null,
                 "currency",
@@ -213,35 +213,13 @@ final class RowChecks {
                     .formatted(agreement, currency, reporting, today)));
   }
 
-  /** Of two tiers that nothing tells apart the cheaper would always do. */
   private void lookAtTiers() {
-    BookFile file = BookSchema.byName(BookSchema.PLANS);
-    Map<String, String> known = new HashMap<>();
-    for (String[] row : rows.getOrDefault(BookSchema.PLANS, List.of())) {
-      String parts = row[file.indexOf("parts")];
-      if (row[file.indexOf("ladder")] == null || parts == null) {
-        continue;
-      }
-      List<String> sorted = new ArrayList<>(List.of(parts.split(" ")));
-      Collections.sort(sorted);
-      String key =
-          String.join(
-              "\n",
-              row[file.indexOf("vendor")],
-              row[file.indexOf("ladder")],
-              row[file.indexOf("model")],
-              String.join(" ", sorted),
-              String.valueOf(row[file.indexOf("capacity_gb")]));
-      String other = known.putIfAbsent(key, row[0]);
-      if (other != null) {
-        fault.at(
-            BookSchema.PLANS,
-            null,
-            "parts",
-            parts,
-            "%s and %s are tiers of one ladder with the same parts: nothing tells them apart. Give each its own parts, or take one off the ladder."
-                .formatted(other, row[0]));
-      }
+    int parts = BookSchema.byName(BookSchema.PLANS).indexOf("parts");
+    for (TierRows.Same same : TierRows.same(rows.getOrDefault(BookSchema.PLANS, List.of()))) {
+      String message =
+          "%s and %s are tiers of one ladder with the same parts: nothing tells them apart. Give each its own parts, or take one off the ladder."
+              .formatted(same.other(), same.row()[0]);
+      violations.at(BookSchema.PLANS, null, "parts", same.row()[parts], message);
     }
   }
 
@@ -255,7 +233,7 @@ final class RowChecks {
         String[] row = all.next();
         if (row[manager] != null && !keys.contains(row[manager])) {
           String message = "No row of people.csv has this person.";
-          fault.at(BookSchema.PEOPLE, personLines.get(row[0]), "manager", row[manager], message);
+          violations.at(BookSchema.PEOPLE, personLines.get(row[0]), "manager", row[manager], message);
           all.remove();
           keys.remove(row[0]);
           again = true;
@@ -275,7 +253,7 @@ final class RowChecks {
           List<String> chain = chains.get(row[0]);
           if (chain != null) {
             String message = ManagerChains.say(chain);
-            fault.at(BookSchema.PEOPLE, personLines.get(row[0]), "manager", row[manager], message);
+            violations.at(BookSchema.PEOPLE, personLines.get(row[0]), "manager", row[manager], message);
             keys.remove(row[0]);
           }
           return chain != null;

@@ -98,6 +98,24 @@ public record MoveRequest(
         MoveKind.WAKE, null, account, null, plan, null, null, null, null, null, null, null, null);
   }
 
+  /** A seat of the plan for a person, whose account is opened where they have none. */
+  public static MoveRequest handOutTo(String person, String plan) {
+    return new MoveRequest(
+        MoveKind.HAND_OUT,
+        null,
+        null,
+        person,
+        plan,
+        null,
+        null,
+        null,
+        null,
+        null,
+        null,
+        null,
+        null);
+  }
+
   /** A seat of the plan for an account. */
   public static MoveRequest handOut(String account, @Nullable String plan) {
     return new MoveRequest(
