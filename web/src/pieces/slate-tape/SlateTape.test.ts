@@ -67,6 +67,20 @@ it('names one-way doors and the day on which data is lost', () => {
   expect(screen.getByText(/Data of 1 account is lost after 28 Dec 2026/)).toBeTruthy();
 });
 
+it('tells the first of several days on which data is lost, and none for seats given back', () => {
+  slates.all = [
+    aSlate({
+      moves: [
+        aMove({ undoUntil: '2026-12-28' }),
+        aMove({ id: 'm2', undoUntil: '2026-12-09' }),
+        aMove({ id: 'm3', kind: 'GIVE_BACK', undoUntil: '2026-10-30' }),
+      ],
+    }),
+  ];
+  tape();
+  expect(screen.getByText(/Data of 2 accounts is lost, the first after 9 Dec 2026/)).toBeTruthy();
+});
+
 it('takes one move off', async () => {
   slates.all = [aSlate()];
   const remove = vi.spyOn(slates, 'remove').mockResolvedValue(true);

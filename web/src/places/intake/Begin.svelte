@@ -1,15 +1,17 @@
 <!-- The beginning: what is here, what is missing, what each brings, and what can be said already. -->
 <script lang="ts">
   import FileField from '../../pieces/controls/FileField.svelte';
-  import { api, dataOf, saveXlsx, type Schemas } from '../../api/client';
+  import { api, dataOf, saveXlsx } from '../../api/client';
   import { navigate } from '../../router';
   import { search, to, today } from '../../state/address.svelte';
   import { book } from '../../state/book.svelte';
   import { handed } from '../../state/handed.svelte';
   import { Question } from '../../state/question.svelte';
   import { session } from '../../state/session.svelte';
-  import { sayCount, sayDay, sayMoney, sayShortDay } from '../../state/say';
+  import { sayDay } from '../../state/say';
   import type { FileKind } from './mapping';
+  import SaidAlready from './SaidAlready.svelte';
+  import { steps } from './beginning';
 
   const STEPS = 4;
   const NAMED_AT_MOST = 4;
@@ -22,76 +24,6 @@
   );
   const mayBring = $derived(session.me?.role === 'STEWARD' || session.me?.role === 'KEEPER');
   let fault = $state('');
-
-  interface Step {
-    name: string;
-    about: string;
-    kind: FileKind;
-    done: boolean;
-    has: string;
-    more: string;
-    gives: string;
-    missing: string[];
-    links: { text: string; path: string }[];
-  }
-
-  const from = (file: string | null | undefined) => (file ? `from ${file}` : '');
-
-  function steps(b: Schemas['Beginning']): Step[] {
-    const of = (step: Schemas['BeginningVendors']) =>
-      `of ${step.vendors} of ${sayCount(step.of, 'vendor')}`;
-    return [
-      {
-        name: 'People',
-        about: 'who they are, and who has left',
-        kind: 'PEOPLE',
-        done: b.people.people > 0,
-        has: `${sayCount(b.people.people, 'person', 'people')}, ${b.people.away} of them away or gone, ${sayCount(b.people.departments, 'department')}`,
-        more: from(b.people.from),
-        gives: 'With it: seats have owners, and those of people who left are found.',
-        missing: [],
-        links: [{ text: 'all people', path: '/people' }],
-      },
-      {
-        name: 'Contracts',
-        about: 'what is bought, until when, for how much',
-        kind: 'CONTRACTS',
-        done: b.contracts.plans > 0,
-        has: `${sayCount(b.contracts.vendors, 'vendor')}, ${sayCount(b.contracts.plans, 'plan')}, ${sayMoney(b.contracts.yearlyCost)} a year`,
-        more: from(b.contracts.from),
-        gives: 'With it: what is paid, the days by which notice must be given, prices that dip.',
-        missing: [],
-        links: [
-          { text: 'the subscriptions', path: '/subscriptions' },
-          { text: 'the terms, by vendor', path: '/intake' },
-        ],
-      },
-      {
-        name: 'Who holds what',
-        about: 'a vendor’s own export',
-        kind: 'HOLDINGS',
-        done: b.seats.count > 0,
-        has: `${sayCount(b.seats.count, 'seat')} held, ${of(b.seats)}`,
-        more: from(b.seats.from),
-        gives:
-          'With it: seats held against seats bought, seats of people who left, people covered twice.',
-        missing: b.seats.missing,
-        links: [{ text: 'or link a vendor, to be read by itself', path: '/intake' }],
-      },
-      {
-        name: 'Who used what',
-        about: 'last sign-ins, or last uses by part',
-        kind: 'LAST_USE',
-        done: b.use.vendors > 0,
-        has: `use is known ${of(b.use)}`,
-        more: from(b.use.from),
-        gives:
-          'With it: idle seats, seats never opened. Often it is a column of the file before: name it there.',
-        missing: b.use.missing,
-        links: [],
-      },
-    ];
-  }
 
   const all = $derived(asked.value ? steps(asked.value) : []);
   /** The first that is not here yet is the one to go on with. */
@@ -195,53 +127,7 @@
       {/each}
     </ol>
     <div class="below">
-      <section aria-labelledby="said">
-        <h2 id="said">What can be said already</h2>
-        <ul>
-          {#if found}
-            <li>
-              <span class="num">now</span>
-              <span><a href={to('/findings')}>What was found</a>: paid and not needed</span>
-              <b class="num">{sayMoney(recoverable)} a year</b>
-            </li>
-          {/if}
-          {#if b.people.away > 0}
-            <li>
-              <span class="num">now</span>
-              <span>{sayCount(b.people.away, 'person', 'people')} away or gone</span>
-              <span class="sub"
-                >{b.seats.count > 0 ? '' : 'their seats are known after step 3'}</span
-              >
-            </li>
-          {/if}
-          {#each b.notices as notice (notice.day + notice.agreement)}
-            <li>
-              <span class="num">{sayShortDay(notice.day, today())}</span>
-              <span>
-                the last day for notice on <b>{notice.vendor}</b>{notice.agreement === notice.vendor
-                  ? ''
-                  : `, ${notice.agreement}`}
-              </span>
-              <span class="sub"
-                >{notice.byItself ? 'it renews by itself' : 'it ends unless renewed'}</span
-              >
-            </li>
-          {/each}
-          {#each b.dips as dip (dip.line)}
-            <li>
-              <span class="num">now</span>
-              <span>
-                <a href={to(`/subscriptions/${dip.line}`)}>{dip.plan}</a>: {dip.seats} seats cost more
-                than {dip.instead} would
-              </span>
-              <b class="num">{sayMoney(dip.less)} a year</b>
-            </li>
-          {/each}
-          {#if !found && b.people.away === 0 && b.notices.length === 0 && b.dips.length === 0}
-            <li class="none">Nothing yet: bring the first file.</li>
-          {/if}
-        </ul>
-      </section>
+      <SaidAlready {b} recoverable={found ? recoverable : undefined} />
       <aside>
         {#if found}
           <p>
@@ -333,22 +219,6 @@
     padding-top: var(--s-16);
     border-top: 1px solid var(--ink);
     margin-top: -1px;
-  }
-  .below li {
-    display: grid;
-    grid-template-columns: 70px minmax(0, 1fr) auto;
-    gap: var(--s-10);
-    padding: var(--s-6) 0;
-    border-bottom: 1px solid var(--fine);
-    font-size: var(--type-text);
-  }
-  .below li.none {
-    display: block;
-    color: var(--soft);
-  }
-  .below li > .num:first-child {
-    color: var(--soft);
-    font-size: var(--type-note);
   }
   .below aside {
     display: grid;

@@ -9,11 +9,13 @@
   import { bindKeys } from '../../state/keys.svelte';
   import { ListState } from '../../state/list.svelte';
   import { Question } from '../../state/question.svelte';
-  import { sayCount, sayDay, sayMoney } from '../../state/say';
+  import { sayCount, sayDay } from '../../state/say';
   import { session } from '../../state/session.svelte';
   import { slates } from '../../state/slate.svelte';
+  import EstateOptions from './EstateOptions.svelte';
+  import EstateStages from './EstateStages.svelte';
   import TriedRules from './TriedRules.svelte';
-  import { REACH_WORDS, ROUTE_WORDS, STATE_WORDS, WHY_WORDS } from './words';
+  import { STATE_WORDS, WHY_WORDS } from './words';
 
   type Lying = Schemas['EstateAccount'];
 
@@ -113,8 +115,6 @@
       }),
     ),
   );
-  const sayVersion = (version: string | null | undefined) =>
-    version ? `, rules from ${sayDay(version)}` : '';
   const COLUMNS = [
     { name: 'Whose' },
     { name: 'stands' },
@@ -157,88 +157,9 @@
       <TriedRules vendor={all.vendor} onanswer={(answer) => (tried = answer)} />
     </div>
     <div>
-      <table class="list dense">
-        <caption>Where it lies</caption>
-        <tbody>
-          {#each all.stages as stage (`${stage.state}${stage.version}${stage.stage}`)}
-            <tr>
-              <td>
-                <button
-                  class="word"
-                  onclick={() => {
-                    setParam('state', stage.state);
-                    setParam('stage', stage.stage === null ? null : `${stage.stage}`);
-                  }}>{stage.name ?? STATE_WORDS[stage.state]}</button
-                >
-                <span class="sub"
-                  >{STATE_WORDS[stage.state]}, reached by {REACH_WORDS[stage.reach]}{sayVersion(
-                    stage.version,
-                  )}{stage.known ? '' : '; no rule is known'}</span
-                >
-              </td>
-              <td class="r num">{stage.accounts}</td>
-              <td class="r num">{stage.gb} GB</td>
-              <td class="r num">{stage.pooled ? 'pooled' : `${sayMoney(stage.yearly)} a year`}</td>
-            </tr>
-          {/each}
-        </tbody>
-      </table>
-      <table class="list dense">
-        <caption>What passes within a year</caption>
-        <tbody>
-          {#each all.passing.slice(0, 8) as one (`${one.day}${one.state}${one.stage}${one.reach}`)}
-            <tr>
-              <td class="num">{sayDay(one.day)}</td>
-              <td class={[one.reach === 'NOBODY' && 'neg']}
-                >{one.name ?? (one.reach === 'NOBODY' ? 'gone' : STATE_WORDS[one.state])}
-                <span class="sub">{one.reach === 'NOBODY' ? '' : REACH_WORDS[one.reach]}</span></td
-              >
-              <td class="r num">{one.accounts}</td>
-              <td class="r num">{one.gb} GB</td>
-            </tr>
-          {:else}
-            <tr><td class="sub">Nothing passes within a year.</td></tr>
-          {/each}
-        </tbody>
-      </table>
-      {#if all.pool}
-        <p class="pool">
-          Opening one account of the archive costs <b>{sayMoney(all.pool.once)}</b> once and
-          <b>{sayMoney(all.pool.monthly)}</b> a month, for all {all.pool.gb} GB of it.
-          {#if all.pool.seat}
-            A seat of {all.pool.seat.planName} for a month costs
-            <b>{sayMoney(all.pool.seat.cost)}</b>{all.pool.seat.spare > 0
-              ? `: ${all.pool.seat.spare} are spare`
-              : ''}. {all.pool.cheaper === 'SEAT' ? 'The seat is cheaper.' : 'Opening is cheaper.'}
-          {/if}
-        </p>
-      {/if}
+      <EstateStages {all} />
       {#if options.value && options.value.length > 0}
-        <table class="list dense">
-          <caption>Something about {list.chosen.size > 0 ? 'those chosen' : 'all of it'}</caption>
-          <tbody>
-            {#each options.value as option (option.route)}
-              <tr>
-                <td
-                  >{ROUTE_WORDS[option.route]}
-                  <span class="sub"
-                    >{sayCount(option.accounts, 'account')}{option.missing > 0
-                      ? `, ${option.missing} not kept long enough`
-                      : ''}{option.lost > 0 ? `, ${option.lost} lost in the end` : ''}</span
-                  ></td
-                >
-                <td class="r num">{sayMoney(option.cost)}</td>
-                <td class="r">
-                  {#if session.mayDraft && option.route !== 'KEEP'}
-                    <button class="word" disabled={slates.busy} onclick={() => act(option)}
-                      >put on the slate</button
-                    >
-                  {/if}
-                </td>
-              </tr>
-            {/each}
-          </tbody>
-        </table>
+        <EstateOptions options={options.value} some={list.chosen.size > 0} onact={act} />
       {/if}
       {#if said}<p role="status">{said}</p>{/if}
     </div>
@@ -308,21 +229,12 @@
     gap: var(--s-30);
     padding: var(--s-8) 0 var(--s-12);
   }
-  caption {
-    text-align: left;
-    font: 600 var(--type-text) var(--font-serif);
-    padding: var(--s-6) 0 var(--s-3);
-  }
   td {
     font-size: var(--type-row);
   }
   td.num {
     font-size: var(--type-note);
     white-space: nowrap;
-  }
-  .pool {
-    padding: var(--s-8) 0;
-    font-size: var(--type-row);
   }
   .name {
     white-space: nowrap;

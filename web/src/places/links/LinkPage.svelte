@@ -1,9 +1,6 @@
 <!-- How a vendor is reached: where it is, how it is shown who asks, what its words mean; tried first. -->
 <script lang="ts">
   import { untrack } from 'svelte';
-  import Check from '../../pieces/controls/Check.svelte';
-  import FileField from '../../pieces/controls/FileField.svelte';
-  import Pick from '../../pieces/controls/Pick.svelte';
   import { api, dataOf, type Schemas } from '../../api/client';
   import { navigate, route } from '../../router';
   import { asOf, to } from '../../state/address.svelte';
@@ -11,23 +8,9 @@
   import { Question } from '../../state/question.svelte';
   import { session } from '../../state/session.svelte';
   import { LinkDraft } from './draft.svelte';
+  import LinkTerms from './LinkTerms.svelte';
   import Reading from './Reading.svelte';
   import TheirWords from './TheirWords.svelte';
-
-  const KINDS: Record<string, string> = {
-    scim: 'SCIM 2.0',
-    rest: 'an interface of its own, as a file declares it',
-  };
-  const PROOFS: Record<Schemas['LinkForm']['proof'], string> = {
-    BEARER: 'one lasting token',
-    CLIENT_CREDENTIALS: 'a token for a client (OAuth 2.0)',
-    NOTHING: 'nothing',
-  };
-  const CARRIERS: Record<Schemas['LinkForm']['carrier'], string> = {
-    ENTITLEMENTS: 'an entitlement',
-    ROLES: 'a role',
-    GROUPS: 'being in a group',
-  };
 
   const vendor = $derived(route.params.vendor ?? '');
   const path = $derived({ path: { vendor } });
@@ -141,121 +124,7 @@
   {/if}
   <div class="page">
     <div class="sheet">
-      {#if mayEdit}
-        <p class="terms">
-          It speaks
-          <Pick
-            label="What it speaks"
-            value={draft.kind}
-            onchange={(e) => (draft!.kind = e.currentTarget.value)}
-          >
-            {#each link.kinds as kind (kind)}
-              <option value={kind}>{KINDS[kind] ?? kind}</option>
-            {/each}
-          </Pick>
-          at
-          <input
-            class="wide"
-            aria-label="Address"
-            type="url"
-            placeholder="https://vendor.example/scim/v2"
-            bind:value={draft.url}
-          />
-        </p>
-        <p class="terms">
-          Who asks is shown by
-          <Pick
-            label="How it is shown who asks"
-            value={draft.proof}
-            onchange={(e) => (draft!.proof = e.currentTarget.value as Schemas['LinkForm']['proof'])}
-          >
-            {#each Object.entries(PROOFS) as [value, text] (value)}
-              <option {value}>{text}</option>
-            {/each}
-          </Pick>
-          {#if draft.proof === 'CLIENT_CREDENTIALS'}
-            called
-            <input aria-label="Client’s id" autocomplete="off" bind:value={draft.clientId} />
-            with the secret
-          {/if}
-          {#if draft.proof !== 'NOTHING'}
-            <input
-              type="password"
-              aria-label={draft.proof === 'BEARER' ? 'Token' : 'Client’s secret'}
-              autocomplete="new-password"
-              placeholder={link.secretKept ? 'kept; type to replace it' : 'never shown again'}
-              bind:value={draft.secret}
-            />
-          {/if}
-          {#if draft.proof === 'CLIENT_CREDENTIALS'}
-            and given at
-            <input
-              class="wide"
-              aria-label="Address for tokens"
-              type="url"
-              placeholder="https://vendor.example/oauth/token"
-              bind:value={draft.tokenUrl}
-            />
-            for the scope
-            <input aria-label="Scope" placeholder="none" bind:value={draft.scope} />
-          {/if}
-        </p>
-        {#if draft.kind === 'scim'}
-          <p class="terms">
-            There, holding a seat is
-            <Pick
-              label="What a seat is there"
-              value={draft.carrier}
-              onchange={(e) =>
-                (draft!.carrier = e.currentTarget.value as Schemas['LinkForm']['carrier'])}
-            >
-              {#each Object.entries(CARRIERS) as [value, text] (value)}
-                <option {value}>{text}</option>
-              {/each}
-            </Pick>
-          </p>
-        {:else}
-          <p class="terms">
-            Its declaration says how accounts are read and which request makes which change:
-          </p>
-          <textarea
-            aria-label="Declaration"
-            rows="9"
-            spellcheck="false"
-            placeholder={'{ "accounts": { "path": "/members", … } }'}
-            bind:value={draft.template}></textarea>
-          <FileField
-            label="A declaration"
-            accept=".json,application/json"
-            onfile={(file) => void file?.text().then((text) => (draft!.template = text))}
-          />
-        {/if}
-        <p class="terms">
-          <Check bind:checked={draft.insideAllowed}>
-            the address may be one inside this network
-          </Check>
-        </p>
-      {:else}
-        <p class="terms">
-          {#if link.origin}
-            It speaks <b>{KINDS[link.kind] ?? link.kind}</b>{#if link.url}
-              at <b class="num">{link.url}</b>{/if}.
-          {:else}Nobody has linked {link.name}. A keeper of keys does that here.{/if}
-        </p>
-      {/if}
-      {#if mayHand}
-        <p class="terms">
-          Worked at by hand on
-          <input
-            class="wide"
-            type="url"
-            aria-label="Its own page"
-            placeholder="https://vendor.example/admin"
-            value={link.page ?? ''}
-            onchange={(e) => setPage(e.currentTarget.value)}
-          />
-        </p>
-      {/if}
+      <LinkTerms {draft} {link} {mayEdit} onpage={mayHand ? setPage : undefined} />
       {#if words.length > 0 || link.names.length > 0}
         <TheirWords {draft} {words} plans={link.plans} {mayEdit} />
       {/if}
@@ -332,41 +201,6 @@
     border: 1px solid var(--rule);
     padding: var(--s-16) var(--s-20) var(--s-20);
     align-self: start;
-  }
-  .terms {
-    font: var(--type-lead)/2.2 var(--font-serif);
-  }
-  input {
-    width: 170px;
-    border: 0;
-    border-bottom: 1px dotted var(--soft);
-    background: transparent;
-    color: var(--ink);
-    font: 600 var(--type-text) var(--font-sans);
-    padding: 1px var(--s-3);
-  }
-  input::placeholder {
-    font-weight: 400;
-    color: var(--soft);
-  }
-  input.wide {
-    width: 340px;
-    font: var(--type-text) var(--font-mono);
-  }
-  .terms :global(.pick) {
-    max-width: 340px;
-  }
-  .terms :global(.pick-list) {
-    font-size: var(--type-lead);
-  }
-  textarea {
-    width: 100%;
-    font: var(--type-note)/1.5 var(--font-mono);
-    border: 1px solid var(--rule);
-    background: var(--paper);
-    color: var(--ink);
-    padding: var(--s-8);
-    margin-bottom: var(--s-6);
   }
   aside h2 {
     font: 600 var(--type-lead) var(--font-serif);

@@ -10,22 +10,21 @@
   import Grounds from './Grounds.svelte';
   import HolderNarrow from './HolderNarrow.svelte';
   import Holders from './Holders.svelte';
+  import ListHead from './ListHead.svelte';
   import Title from './Title.svelte';
-  import { Narrowing } from './narrowing.svelte';
+  import { Counted } from './counted.svelte';
   import { cellsOf, pastTheLine, seatsOf, type Lower, type Show, SHOWS } from './seats';
-  import { allOf, api, dataOf, saveCsv, type Holding } from '../../api/client';
+  import type { Holding } from '../../api/client';
   import { navigate, route } from '../../router';
   import { asOf, param, search, setParam, to } from '../../state/address.svelte';
   import { book } from '../../state/book.svelte';
   import { bindKeys } from '../../state/keys.svelte';
   import { ListState } from '../../state/list.svelte';
-  import { Question } from '../../state/question.svelte';
   import { session } from '../../state/session.svelte';
   import { slates } from '../../state/slate.svelte';
-  import { sayCount, sayDay } from '../../state/say';
+  import { sayDay } from '../../state/say';
   import { TEXTURE_WORDS, type Texture } from '../../state/states';
 
-  const SETTLES_AFTER_MS = 90;
   /** Beyond this the seats need the room that the curve would take. */
   const MANY_SEATS = 260;
 
@@ -37,70 +36,24 @@
   const days = $derived(Math.min(365, Math.max(1, Number(param('idle') ?? usual) || usual)));
   const show = $derived<Show>((param('show') as Show | null) ?? 'past');
 
-  // A change of the book (a confirmed move, another day) shows in the subscription itself.
-  const how = {
-    again: () => [subscription?.states, subscription?.spare],
-    // What was counted of another subscription is not shown under this one's name.
-    subject: () => line,
-  };
-  const whole = new Question(
-    () => ({ ofLine: line, day: asOf(), lead: session.isLead }),
-    async ({ ofLine, day, lead }) => {
-      const params = { path: { line: ofLine }, query: { asOf: day } };
-      const [curve, ledger, series, tiers, again] = await Promise.all([
-        dataOf(api.GET('/api/v1/subscriptions/{line}/idle-curve', { params })),
-        dataOf(
-          api.GET('/api/v1/subscriptions/{line}/ledger', {
-            params: { ...params, query: { asOf: day, newest: '3' } },
-          }),
-        ),
-        dataOf(api.GET('/api/v1/subscriptions/{line}/series', { params })),
-        dataOf(api.GET('/api/v1/subscriptions/{line}/lower-tiers', { params })),
-        lead ? [] : dataOf(api.GET('/api/v1/rounds/returns')),
-      ]);
-      const floor = subscription?.floor?.check
-        ? await dataOf(api.GET('/api/v1/subscriptions/{line}/floor', { params })).catch(() => null)
-        : null;
-      const returns = again.find((one) => one.plan === subscription?.plan) ?? null;
-      return { curve, ledger, series, tiers, floor, returns };
-    },
-    how,
+  const { whole, smaller, holders, narrowing } = new Counted(
+    () => line,
+    () => days,
   );
   const curve = $derived(whole.value?.curve ?? null);
   const ledger = $derived(whole.value?.ledger ?? null);
   const returns = $derived(whole.value?.returns ?? null);
-  // Of a large subscription these are many; the line does not wait for them.
-  const smaller = new Question(
-    () => (whole.value === null ? undefined : { ofLine: line, day: asOf() }),
-    async ({ ofLine, day }): Promise<Lower> => {
-      const query = { asOf: day, line: ofLine, kind: 'SMALLER_TIER', limit: '10000' };
-      const found = await allOf((cursor) =>
-        api.GET('/api/v1/findings', { params: { query: { ...query, cursor } } }),
-      );
-      return new Map(found.flatMap((f) => (f.holding ? [[f.holding, f]] : [])));
-    },
-    how,
-  );
   const lower = $derived<Lower>(smaller.value ?? new Map());
-  const holders = new Question(
-    () => ({ ofLine: line, day: asOf(), idleLine: String(days) }),
-    ({ ofLine, day, idleLine }) =>
-      allOf((cursor) =>
-        api.GET('/api/v1/subscriptions/{line}/holdings', {
-          params: {
-            path: { line: ofLine },
-            query: { asOf: day, idleLine, limit: '10000', cursor },
-          },
-        }),
-      ),
-    { ...how, settles: SETTLES_AFTER_MS },
-  );
   /** Null until they are known: an empty list would say that nobody holds a seat. */
   const loaded = $derived(holders.value);
   const holdings = $derived(loaded ?? []);
-  const narrowing = new Narrowing(() => line, how);
   const some = $derived(narrowing.of(holdings));
   const listed = $derived(SHOWS[show]?.of(some, days, lower) ?? pastTheLine(some, days));
+  const counts = $derived(
+    Object.fromEntries(
+      Object.entries(SHOWS).map(([key, one]) => [key, one.of(some, days, lower).length]),
+    ),
+  );
   const list = new ListState<Holding>({
     rows: () => listed,
     among: () => holdings,
@@ -217,47 +170,18 @@
     />
   </div>
 
-  <div class="list-head">
-    <div class="shows" role="group" aria-label="Which holders">
-      {#each Object.entries(SHOWS) as [key, one] (key)}
-        {@const n = one.of(some, days, lower).length}
-        {#if n > 0 || key === 'past' || key === show}<button
-            class:on={show === key}
-            aria-pressed={show === key}
-            onclick={() => showOnly(key)}
-          >
-            {one.words} <span class="num">{loaded ? n : '…'}</span>
-          </button>{/if}
-      {/each}
-    </div>
-    <button
-      class="word"
-      onclick={() =>
-        saveCsv(
-          `/api/v1/subscriptions/${encodeURIComponent(line)}/holdings?${narrowing.query({ limit: '10000', asOf: asOf(), idleLine: String(days) })}`,
-          `${line}-holders.csv`,
-        )}
-    >
-      as CSV
-    </button>
-    {#if !session.isLead}<button
-        class="word"
-        aria-expanded={auditing}
-        onclick={() => (auditing = !auditing)}>for an auditor</button
-      >{/if}
-    {#if session.mayDraft}
-      <button class="word" onclick={() => list.chooseAll()}
-        >choose all past the line <kbd>a</kbd></button
-      >
-      <button
-        class="plain"
-        disabled={chosen.size === 0 || slates.busy}
-        onclick={() => toSlate([...chosen])}
-      >
-        {chosen.size > 0 ? `Take back ${sayCount(chosen.size, 'seat')}` : 'Take back'} <kbd>.</kbd>
-      </button>
-    {/if}
-  </div>
+  <ListHead
+    {line}
+    {days}
+    {show}
+    {narrowing}
+    counts={loaded === null ? null : counts}
+    chosen={chosen.size}
+    bind:auditing
+    onshow={showOnly}
+    onall={() => void list.chooseAll()}
+    onslate={() => void toSlate([...chosen])}
+  />
   {#if auditing}<ForAuditors {line} />{/if}
   {#if !session.isLead}<HolderNarrow choices={narrowing.choices.value} />{/if}
   <Holders
@@ -302,48 +226,5 @@
     gap: var(--s-2) var(--s-12);
     font-size: var(--type-note);
     color: var(--soft);
-  }
-  .list-head {
-    display: flex;
-    flex-wrap: wrap;
-    align-items: center;
-    gap: var(--s-4) var(--s-16);
-    margin-top: var(--s-14);
-    font-size: var(--type-note);
-    position: sticky;
-    top: -14px;
-    background: var(--paper);
-    padding: var(--s-6) 0 var(--s-4);
-    z-index: 5;
-  }
-  .shows {
-    display: flex;
-    flex-wrap: wrap;
-    gap: var(--s-2) var(--s-16);
-    margin-right: auto;
-  }
-  .list-head > button,
-  .shows button {
-    white-space: nowrap;
-    min-height: 24px;
-  }
-  .shows button {
-    color: var(--soft);
-    font-size: var(--type-row);
-    padding: var(--s-2) 0;
-    border-bottom: 2px solid transparent;
-  }
-  .shows button.on {
-    color: var(--ink);
-    font-weight: 600;
-    border-color: var(--ink);
-  }
-  .shows .num {
-    font-size: var(--type-note);
-    font-weight: 400;
-    color: var(--soft);
-  }
-  .plain {
-    padding: var(--s-3) var(--s-10);
   }
 </style>

@@ -2,32 +2,21 @@
 <script lang="ts">
   import Pick from '../../pieces/controls/Pick.svelte';
   import List from '../../pieces/list/List.svelte';
-  import NoticeWedge from '../../pieces/notice-wedge/NoticeWedge.svelte';
   import StateSwatch from '../../pieces/state-swatch/StateSwatch.svelte';
-  import TallyBar from '../../pieces/tally-bar/TallyBar.svelte';
-  import { api, dataOf, saveCsv, type Subscription } from '../../api/client';
+  import { api, dataOf, saveCsv } from '../../api/client';
   import { navigate } from '../../router';
   import { asOf, param, search, setParam, to } from '../../state/address.svelte';
   import { book } from '../../state/book.svelte';
   import { bindKeys } from '../../state/keys.svelte';
   import { ListState } from '../../state/list.svelte';
   import { Question } from '../../state/question.svelte';
-  import { sayCount, sayDay, sayMoney, sayShortDay } from '../../state/say';
+  import { sayCount } from '../../state/say';
   import { TEXTURE_WORDS, shares, type Texture } from '../../state/states';
 
+  import SubscriptionRow from './SubscriptionRow.svelte';
   import VendorRow from './VendorRow.svelte';
   import { folded, isVendor, keyOf, type Row } from './folded';
-
-  type Order = 'recoverable' | 'notice' | 'name' | 'used' | 'paid' | 'working' | 'spare';
-  const ORDERS: Record<Order, string> = {
-    recoverable: 'money that could be had back',
-    notice: 'the day by which to decide',
-    name: 'vendor and plan',
-    used: 'how well they are used',
-    paid: 'what is paid',
-    working: 'what does work',
-    spare: 'what is spare',
-  };
+  import { ORDERS, sorted, type Order } from './orders';
 
   let field = $state<HTMLInputElement>();
   const order = $derived((param('order') as Order) ?? 'recoverable');
@@ -59,48 +48,6 @@
   const legend = $derived(
     (Object.keys(TEXTURE_WORDS) as Texture[]).filter((texture) => shown.includes(texture)),
   );
-
-  function sorted(all: Subscription[], by: Order): Subscription[] {
-    const name = (s: Subscription) => `${s.vendorName} ${s.tier} ${s.planName}`;
-    const copy = [...all].sort((a, b) => name(a).localeCompare(name(b)));
-    const value: Record<Order, (s: Subscription) => number> = {
-      recoverable: (s) => -Number(s.recoverable.amount),
-      notice: (s) => decideIn(s) ?? 1e9,
-      name: () => 0,
-      used: (s) => s.utilisation.percent ?? 1e9,
-      paid: (s) => -Number(s.yearlyCost.amount),
-      working: (s) => -s.states.inUse * Number(s.seatPrice.amount),
-      spare: (s) => -Math.max(0, s.spare - (s.mostAtOnce ?? 0)) * Number(s.seatPrice.amount),
-    };
-    return copy.sort((a, b) => value[by](a) - value[by](b));
-  }
-
-  function decideIn(s: Subscription): number | null {
-    return s.mayShrink === 'MONTHLY' ? daysUntil(s.cashFrom) : (s.noticeInDays ?? null);
-  }
-
-  function daysUntil(day: string | null | undefined): number | null {
-    return day ? Math.round((Date.parse(day) - Date.parse(asOf())) / 86_400_000) : null;
-  }
-
-  function kind(s: Subscription): string {
-    const words = [s.vendorName];
-    if (s.tiers > 1) words.push(`tier ${s.tier} of ${s.tiers}`);
-    if (s.model === 'RESTING') words.push('resting plan');
-    if (s.model === 'FLOATING') words.push('shared pool');
-    if (s.model === 'ADDON') words.push('add-on');
-    if (s.signOutFirst) words.push('sign-out first');
-    return words.join(' · ');
-  }
-
-  function decide(s: Subscription): string {
-    if (s.mayShrink === 'NEVER') return 'never shrinks';
-    if (s.mayShrink === 'MONTHLY') return `monthly · next on ${sayShortDay(s.cashFrom, asOf())}`;
-    const days = s.noticeInDays;
-    if (days === null || days === undefined) return 'over; must be renewed by hand';
-    const renews = `renews ${sayShortDay(s.renews, asOf())}`;
-    return days < 0 ? `notice has passed · ${renews}` : `notice in ${days} d · ${renews}`;
-  }
 
   function enter(s: Row | undefined) {
     if (!s) return;
@@ -190,7 +137,7 @@
   >
     {#snippet row(s)}
       {#if isVendor(s)}<VendorRow of={s} open={open.has(s.vendor)} onfold={() => fold(s.vendor)} />
-      {:else}{@render one(s)}{/if}
+      {:else}<SubscriptionRow {s} />{/if}
     {/snippet}
   </List>
   <p class="keys sub no-print">
@@ -201,54 +148,6 @@
   <p class="sub">Counting…</p>
 {/if}
 {#if sums.fault}<p class="neg" role="alert">{sums.fault}</p>{/if}
-
-{#snippet one(s: Subscription)}
-  {@const days = decideIn(s)}
-  <td>
-    <a
-      class="name"
-      href={to(s.model === 'FLOATING' ? `/pools/${s.plan}` : `/subscriptions/${s.line}`)}
-      >{s.planName}</a
-    >
-    <div class="sub">{kind(s)}</div>
-  </td>
-  <td>
-    <div class="seats">
-      <span class="num">{s.bought}</span>
-      <div class="bar"><TallyBar of={s} /></div>
-    </div>
-  </td>
-  <td
-    class={['r num', s.floor?.status === 'BELOW' && 'low']}
-    title="{s.utilisation.used} of {s.utilisation.of} used in {s.utilisation
-      .windowDays} days to {sayDay(s.measureDay)}"
-  >
-    {#if s.model === 'RESTING'}
-      <span class="sub">–</span>
-    {:else if s.model === 'FLOATING'}
-      <span class="sub">{s.mostAtOnce ?? 0} at once</span>
-    {:else if s.utilisation.percent === null || s.utilisation.percent === undefined}
-      <span class="sub">cannot say</span>
-    {:else}
-      {s.floor ? s.utilisation.percent.toFixed(1) : Math.round(s.utilisation.percent)} %
-    {/if}
-    {#if s.floor}<div class="under">floor {s.floor.percent} %</div>{/if}
-  </td>
-  <td class="r num">
-    {sayMoney(s.recoverable)}
-    {#if s.evidence.daysBehind > 3 || !s.evidence.known}
-      <div class="under stale">
-        {s.evidence.known ? `counted to ${sayShortDay(s.measureDay, asOf())}` : 'no evidence'}
-      </div>
-    {/if}
-  </td>
-  <td>
-    {#if days !== null}<NoticeWedge {days} of={s.termDays} />{/if}
-    <div class="sub">
-      {decide(s)}{s.floor?.check ? ` · check ${sayShortDay(s.floor.check, asOf())}` : ''}
-    </div>
-  </td>
-{/snippet}
 
 <style>
   .find {
@@ -282,41 +181,6 @@
     height: 13px;
     background: var(--locked);
     margin: 0 var(--s-4) calc(-1 * var(--s-3)) var(--s-4);
-  }
-  td {
-    vertical-align: middle;
-  }
-  td:last-child {
-    padding-left: var(--s-14);
-  }
-  .name {
-    font: 600 var(--type-lead) var(--font-serif);
-    text-decoration: none;
-  }
-  .seats {
-    display: flex;
-    align-items: center;
-    gap: var(--s-8);
-  }
-  .seats .num {
-    width: 34px;
-    text-align: right;
-  }
-  .bar {
-    flex: 1;
-    min-width: 0;
-  }
-  .low {
-    color: var(--locked);
-    font-weight: 600;
-  }
-  .under {
-    font: var(--type-fine) var(--font-sans);
-    color: var(--soft);
-    font-weight: 400;
-  }
-  .under.stale {
-    color: var(--idle-text);
   }
   .keys {
     margin: var(--s-10) 0 var(--s-14);
