@@ -12,6 +12,9 @@ export default defineConfig({
     include: ['src/**/*.test.ts'],
     // A busy machine is slow, not wrong.
     testTimeout: 30_000,
+    // One less than there are processors would be one of two.
+    pool: 'threads',
+    maxWorkers: '100%',
     setupFiles: ['src/testing/setup.ts'],
   },
 });
