@@ -2,16 +2,16 @@
 <script lang="ts">
   import { api, dataOf, saveCsv, type Schemas } from '../../api/client';
   import List from '../../pieces/list/List.svelte';
-  import { asOf, param, to, today } from '../../state/address.svelte';
+  import { asOf, to, today } from '../../state/address.svelte';
   import { book } from '../../state/book.svelte';
   import { bindKeys } from '../../state/keys.svelte';
   import { ListState } from '../../state/list.svelte';
   import { Question } from '../../state/question.svelte';
   import { session } from '../../state/session.svelte';
   import { slates } from '../../state/slate.svelte';
-  import { sayCount, sayDay, sayMoney, sayShortDay } from '../../state/say';
-  import { ABOUT_WORDS, parts, sayDaysLeft, sayNote, type Does } from './about';
-  import SayForm from './SayForm.svelte';
+  import { sayCount, sayDay } from '../../state/say';
+  import { mayRest, parts, rests, type Does } from './about';
+  import DeskRow from './DeskRow.svelte';
 
   type Line = Schemas['DeskLine'];
 
@@ -57,20 +57,10 @@
     });
   const take = (line: Line) => void say(line, line.mine ? 'LEAVE' : 'TAKE');
   const ask = (line: Line, does: 'PUT_OFF' | 'SETTLE') => (saying = { key: line.key, does });
-  /** What is to be done today at the latest cannot come back later. */
-  const mayRest = (line: Line) => (line.daysLeft ?? 1) > 0;
-  const rests = (line: Line) => line.note !== null && line.note.state !== 'OPEN';
-
   /** Of the line at the cursor, where that can be said of it. */
   function atCursor(may: (line: Line) => boolean, run: (line: Line) => void) {
     const line = list.current;
     if (line && maySay && may(line)) run(line);
-  }
-
-  /** The page that settles it; the as-of day stays. */
-  function link(line: Line): string {
-    const day = param('asOf');
-    return day ? `${line.path}${line.path.includes('?') ? '&' : '?'}asOf=${day}` : line.path;
   }
 
   const follow = () => document.querySelector<HTMLElement>(`#line-${list.cursor} a`)?.click();
@@ -142,53 +132,15 @@
       ]}
     >
       {#snippet row(line)}
-        <td>
-          {#if line.by}
-            <b class={['num', (line.daysLeft ?? 99) <= 3 && 'neg']}
-              >{sayShortDay(line.by, today())}</b
-            >
-            <span class="sub block">{sayDaysLeft(line.daysLeft ?? 0)}</span>
-          {:else}<span class="sub">no day</span>{/if}
-        </td>
-        <td>
-          <a class="name" href={link(line)}>{line.what}</a>
-          <span class="sub block">
-            {ABOUT_WORDS[line.about]}{line.note ? ` · ${sayNote(line.note)}` : ''}
-          </span>
-          {#if saying?.key === line.key}
-            <SayForm
-              {line}
-              does={saying.does}
-              fault={desk.fault}
-              onsay={(more) => void say(line, saying!.does, more)}
-              onleave={() => (saying = null)}
-            />
-          {/if}
-        </td>
-        <td class="sub">{line.ifNothing}</td>
-        <td class="r num">{line.amount ? sayMoney(line.amount) : ''}</td>
-        <td class="who">
-          {#if line.mine}<b>you</b>{:else if line.owner}{line.owner}{:else}<span class="sub"
-              >nobody yet</span
-            >{/if}
-          {#if maySay}
-            <span class="does">
-              {#if rests(line)}
-                <button class="word" onclick={() => void say(line, 'PUT_BACK')}>put back</button>
-              {:else}
-                <button class="word" onclick={() => take(line)}
-                  >{line.mine ? 'leave' : 'take'}</button
-                >
-                {#if mayRest(line)}
-                  <button class="word" onclick={() => ask(line, 'PUT_OFF')}>put off</button>
-                {/if}
-                {#if line.maySettle}
-                  <button class="word" onclick={() => ask(line, 'SETTLE')}>settle</button>
-                {/if}
-              {/if}
-            </span>
-          {/if}
-        </td>
+        <DeskRow
+          {line}
+          {maySay}
+          saying={saying?.key === line.key ? saying.does : null}
+          fault={desk.fault}
+          onsay={(does, more) => void say(line, does, more)}
+          onask={(does) => ask(line, does)}
+          onleave={() => (saying = null)}
+        />
       {/snippet}
     </List>
   {/if}
@@ -221,29 +173,6 @@
   .csv {
     margin-left: auto;
     font-size: var(--type-note);
-  }
-  td {
-    vertical-align: top;
-  }
-  .who {
-    font-size: var(--type-row);
-  }
-  /* Of the line that one is at; of all others where nothing hovers. */
-  .does {
-    display: flex;
-    flex-wrap: wrap;
-    gap: var(--s-2) var(--s-10);
-    opacity: 0;
-  }
-  :global(tr.at) .does,
-  :global(tr:hover) .does,
-  :global(tr:focus-within) .does {
-    opacity: 1;
-  }
-  @media (hover: none) {
-    .does {
-      opacity: 1;
-    }
   }
   section {
     margin: var(--s-20) 0;

@@ -57,3 +57,9 @@ export function sayNote(note: Schemas['DeskNote']): string {
   const said = { OPEN: 'was put off', PUT_OFF: rests, SETTLED: 'settled' }[note.state];
   return `${said} by ${note.by}: ${note.reason}`;
 }
+
+/** What is to be done today at the latest cannot come back later. */
+export const mayRest = (line: Schemas['DeskLine']) => (line.daysLeft ?? 1) > 0;
+
+export const rests = (line: Schemas['DeskLine']) =>
+  line.note !== null && line.note.state !== 'OPEN';

@@ -10,10 +10,12 @@
   import { bindKeys } from '../../state/keys.svelte';
   import { ListState } from '../../state/list.svelte';
   import { Question } from '../../state/question.svelte';
-  import { sayCount, sayDay, sayMoney } from '../../state/say';
+  import { sayCount, sayDay } from '../../state/say';
   import { session } from '../../state/session.svelte';
   import { slates } from '../../state/slate.svelte';
-  import { KIND_WORDS, ROUTE_WORDS, type RouteKind } from './words';
+  import LeaverFilters from './LeaverFilters.svelte';
+  import LeaverRow from './LeaverRow.svelte';
+  import { ROUTE_WORDS, type RouteKind } from './words';
 
   type Row = Schemas['LeaverPerson'];
 
@@ -40,15 +42,6 @@
         (!department || row.department === department),
     ),
   );
-  const vendors = $derived([...new Set(all.flatMap((row) => row.vendors))].sort());
-  const departments = $derived([...new Set(all.flatMap((row) => row.department ?? []))].sort());
-  const kinds = $derived(
-    (Object.keys(KIND_WORDS) as Row['kind'][]).map((of) => ({
-      of,
-      count: all.filter((row) => row.kind === of).length,
-    })),
-  );
-
   const list = new ListState<Row>({
     rows: () => rows,
     key: (row) => row.person,
@@ -107,12 +100,6 @@
     { name: 'left as it is', right: true, title: 'over the horizon of the house rules' },
     { name: 'recommended', right: true, title: 'the cheapest way that keeps what must be kept' },
   ];
-  const when = (row: Row) =>
-    row.kind === 'LEAVING' || row.kind === 'LEFT'
-      ? row.leftOn
-        ? `${KIND_WORDS[row.kind]} ${sayDay(row.leftOn)}`
-        : KIND_WORDS[row.kind]
-      : `${KIND_WORDS[row.kind]}${row.until ? `, back ${sayDay(row.until)}` : ''}`;
 </script>
 
 <svelte:head><title>Leavers – Sober Tally</title></svelte:head>
@@ -130,41 +117,7 @@
 </div>
 
 <div class="filters">
-  <div class="kinds" role="group" aria-label="Who">
-    <button class="word" class:on={!kind} onclick={() => setParam('kind', null)}
-      >all <b>{all.length}</b></button
-    >
-    {#each kinds as one (one.of)}
-      <button
-        class="word"
-        class:on={kind === one.of}
-        onclick={() => setParam('kind', kind === one.of ? null : one.of)}
-        >{KIND_WORDS[one.of]} <b>{one.count}</b></button
-      >
-    {/each}
-  </div>
-  {#if vendors.length > 1}
-    <Pick
-      label="At which vendor"
-      value={vendor ?? ''}
-      marked={vendor !== null}
-      onchange={(e) => setParam('vendor', e.currentTarget.value || null)}
-    >
-      <option value="">at any vendor</option>
-      {#each vendors as one (one)}<option value={one}>{one}</option>{/each}
-    </Pick>
-  {/if}
-  {#if departments.length > 1}
-    <Pick
-      label="Of which department"
-      value={department ?? ''}
-      marked={department !== null}
-      onchange={(e) => setParam('department', e.currentTarget.value || null)}
-    >
-      <option value="">of any department</option>
-      {#each departments as one (one)}<option value={one}>{one}</option>{/each}
-    </Pick>
-  {/if}
+  <LeaverFilters {all} />
   {#if session.mayDraft}
     <span class="act">
       <span class="sub"
@@ -206,35 +159,12 @@
   {list}
   dense
   columns={COLUMNS}
-  {row}
   known={asked.value !== null}
   busy={asked.stale}
   empty="Nobody leaves, has left or is away."
-/>
-
-{#snippet row(one: Row)}
-  <td class="name">
-    <a href={to(`/leavers/${one.person}`)}>{one.name}</a>
-    <span class="sub">{one.department ?? ''}</span>
-  </td>
-  <td class="when">
-    {when(one)}
-    {#if one.signsInStill}<span class="neg">still signs in</span>{/if}
-    {#if one.dutyUntil}<span class="sub"
-        >{one.dutyUntil > asOf() ? 'keep until' : 'may be deleted since'}
-        {sayDay(one.dutyUntil)}</span
-      >{/if}
-  </td>
-  <td class="when">{one.nextDay ? `${sayDay(one.nextDay)}: ${one.nextWhat}` : '–'}</td>
-  <td class="r num" title={one.vendors.join(', ')}
-    >{one.accounts}{#if one.holding > 0 && one.holding < one.accounts}
-      <span class="sub">{one.holding} held</span>{/if}</td
-  >
-  <td class="r num">{one.storedGb === null ? '–' : `${one.storedGb} GB`}</td>
-  <td class="r num">{sayMoney(one.seatYearly)}</td>
-  <td class="r num">{sayMoney(one.asItIs)}</td>
-  <td class="r num">{sayMoney(one.recommended)}</td>
-{/snippet}
+>
+  {#snippet row(one)}<LeaverRow {one} />{/snippet}
+</List>
 
 <style>
   .title {
@@ -256,14 +186,6 @@
     border-bottom: 1px solid var(--rule);
     font-size: var(--type-note);
   }
-  .kinds {
-    display: flex;
-    gap: var(--s-12);
-  }
-  .kinds .on {
-    border-bottom: 2px solid var(--ink);
-    text-decoration: none;
-  }
   .act {
     display: flex;
     flex-wrap: wrap;
@@ -283,25 +205,5 @@
   }
   .estates .num {
     font-size: var(--type-note);
-  }
-  td {
-    font-size: var(--type-row);
-  }
-  .name a {
-    font: 600 var(--type-text) var(--font-serif);
-    text-decoration: none;
-  }
-  .name a:hover {
-    text-decoration: underline;
-  }
-  .name {
-    white-space: nowrap;
-  }
-  .when {
-    font-size: var(--type-note);
-  }
-  td.num {
-    font-size: var(--type-note);
-    white-space: nowrap;
   }
 </style>

@@ -2,14 +2,14 @@
 <script lang="ts">
   import { SvelteMap } from 'svelte/reactivity';
   import AccountWay from './AccountWay.svelte';
-  import DayCount from './DayCount.svelte';
+  import WayOutSum from './WayOutSum.svelte';
   import { api, dataOf, type Schemas } from '../../api/client';
   import { route as address } from '../../router';
   import { asOf, to } from '../../state/address.svelte';
   import { book } from '../../state/book.svelte';
   import { bindKeys } from '../../state/keys.svelte';
   import { Question } from '../../state/question.svelte';
-  import { sayCount, sayDay, sayMoney } from '../../state/say';
+  import { sayDay } from '../../state/say';
   import { session } from '../../state/session.svelte';
   import { slates } from '../../state/slate.svelte';
   import { KIND_WORDS, type RouteKind } from './words';
@@ -66,12 +66,6 @@
     { again: () => book.version, subject: () => person },
   );
   const costOf = (account: string) => way.value?.chosen.find((one) => one.account === account);
-  const steps = $derived(
-    (way.value?.chosen ?? [])
-      .flatMap((one) => one.steps.map((step, n) => ({ ...step, n, vendor: one.vendorName })))
-      .sort((a, b) => a.day.localeCompare(b.day) || a.n - b.n),
-  );
-
   const years = $derived.by(() => {
     if (!routes) return [];
     const first = Number(routes.from.slice(0, 4)) + 1;
@@ -144,56 +138,7 @@
       />
     {/each}
 
-    <div class="sum">
-      <div>
-        <h2>In this order, on these days</h2>
-        {#if steps.length === 0}<p class="sub">Nothing is to be done.</p>{/if}
-        <ol>
-          {#each steps as step (`${step.vendor}${step.n}${step.what}`)}
-            <li>
-              <span class="num">{sayDay(step.day)}</span>
-              <span>{step.what}{step.what.includes(step.vendor) ? '' : ` at ${step.vendor}`}</span>
-              <span class="sub">{step.n > 0 ? 'once the step before it is confirmed' : ''}</span>
-            </li>
-          {/each}
-        </ol>
-        {#each way.value?.notGone ?? [] as one (one.account)}
-          <p class="neg">{one.reason}</p>
-        {/each}
-        {#if way.fault}<p class="neg" role="alert">{way.fault}</p>{/if}
-      </div>
-      <div class="act">
-        {#if way.value}
-          <p>
-            <span class="sub">together</span> <b class="num big">{sayMoney(way.value.total)}</b>
-          </p>
-          <p class="sub">
-            {sayMoney(way.value.asItIs)} if all is left as it is, over the days to {sayDay(
-              routes.until,
-            )}
-          </p>
-          {#if way.value.missing > 0}
-            <p class="neg">
-              {sayCount(way.value.missing, 'account')} would not be kept as long as it must be.
-            </p>
-          {/if}
-          {#if way.value.unsure > 0}
-            <p class="sub">Of {sayCount(way.value.unsure, 'account')} nobody can say it.</p>
-          {/if}
-        {/if}
-        <DayCount label="delete" bind:days={deleteAfter} />
-        {#if session.mayDraft}
-          <button class="go" disabled={!mayAct} onclick={() => act()}
-            >Put the way out on the slate <kbd>.</kbd></button
-          >
-          <p class="sub">
-            Somebody else decides. What has a later day waits for it, and is looked at again before
-            it leaves.
-          </p>
-        {/if}
-        {#if slates.fault}<p class="neg" role="alert">{slates.fault}</p>{/if}
-      </div>
-    </div>
+    <WayOutSum {way} until={routes.until} {mayAct} bind:deleteAfter onact={() => void act()} />
   {/if}
 {:else if asked.waiting}<p class="sub">Looking…</p>{/if}
 
@@ -223,55 +168,5 @@
   .scale span {
     position: absolute;
     white-space: nowrap;
-  }
-  .sum {
-    display: grid;
-    grid-template-columns: minmax(0, 1fr) 300px;
-    gap: var(--s-24);
-    border-top: 1px solid var(--ink);
-    margin-top: var(--s-10);
-    padding-top: var(--s-10);
-  }
-  .sum h2 {
-    font: 600 var(--type-lead) var(--font-serif);
-  }
-  ol {
-    list-style: none;
-    padding: var(--s-4) 0;
-  }
-  li {
-    display: grid;
-    grid-template-columns: 96px minmax(0, 1fr) 210px;
-    gap: var(--s-10);
-    padding: var(--s-2) 0;
-    font-size: var(--type-row);
-  }
-  .act {
-    display: grid;
-    gap: var(--s-6);
-    align-content: start;
-  }
-  .big {
-    font-size: var(--type-head);
-  }
-  .act p:first-child {
-    display: flex;
-    justify-content: space-between;
-    align-items: baseline;
-  }
-  .go {
-    padding: var(--s-6) var(--s-10);
-    background: var(--ink);
-    color: var(--paper);
-    border-radius: 3px;
-    font-weight: 600;
-  }
-  .go:disabled {
-    opacity: 0.45;
-  }
-  @media (max-width: 1100px) {
-    .sum {
-      grid-template-columns: 1fr;
-    }
   }
 </style>

@@ -4,8 +4,8 @@
   import FileField from '../../pieces/controls/FileField.svelte';
   import { api, dataOf, sendProof, type Schemas } from '../../api/client';
   import { today } from '../../state/address.svelte';
-  import { plusDays, sayDay, sayMoney } from '../../state/say';
-  import { STATE_WORDS, WAY } from './words';
+  import { plusDays, sayMoney } from '../../state/say';
+  import CaseSaid from './CaseSaid.svelte';
 
   interface Props {
     one: Schemas['RenewalCase'];
@@ -22,7 +22,6 @@
 
   const params = $derived({ path: { agreement } });
   const may = (step: Schemas['RenewalStepToDo']) => one.mayDo.includes(step);
-  const reached = $derived(WAY.indexOf(one.state));
 
   let busy = $state(false);
   let fault = $state('');
@@ -127,46 +126,7 @@
 </script>
 
 <section aria-label="How far it has come">
-  {#if one.state === 'KEPT_ON_PURPOSE' && one.kept}
-    <p>
-      <b>Kept as it is on purpose</b> until {sayDay(one.kept.until)}: “{one.kept.reason}”
-    </p>
-  {:else}
-    <ol class="way">
-      {#each WAY as state, n (state)}
-        <li class:done={n <= reached} aria-current={n === reached ? 'step' : undefined}>
-          {STATE_WORDS[state]}
-        </li>
-      {/each}
-    </ol>
-  {/if}
-  {#if one.choice}
-    <p class="said">
-      {one.choice.preparedBy} chose on {sayDay(one.choice.preparedOn)}
-      {one.choice.offerName ? `“${one.choice.offerName}”` : 'the agreement’s own terms'}:
-      {#each one.choice.seats as row, n (row.plan)}{n > 0 ? ', ' : ''}<b>{row.seats} {row.name}</b
-        >{row.seats === row.before ? '' : ` (now ${row.before})`}{/each}. {sayMoney(
-        one.choice.yearlyAfter,
-      )} a year in place of {sayMoney(one.choice.yearlyBefore)}.{one.choice.note
-        ? ` “${one.choice.note}”`
-        : ''}
-      {#if one.decision?.decidedBy}
-        {one.decision.granted ? 'Granted' : 'Refused'} by {one.decision.decidedBy} on {sayDay(
-          one.decision.decidedOn,
-        )}.{one.decision.note ? ` “${one.decision.note}”` : ''}
-      {:else if one.decision?.decideBy}To be decided by {sayDay(one.decision.decideBy)}.{/if}
-      {#if one.notice}
-        The vendor was told on {sayDay(one.notice.day)} of the renewal on {sayDay(one.renews)}
-        {one.notice.way}{one.notice.address ? ` to ${one.notice.address}` : ''}{one.notice.proof
-          ? ''
-          : ', without a proof'}.
-        {#if one.notice.proof}<a href={`${letter.replace(/letter$/, 'notice/proof')}`} download
-            >{one.notice.proof}</a
-          >{/if}
-      {/if}
-      {#if one.renewedOn}The next term stands in the book since {sayDay(one.renewedOn)}.{/if}
-    </p>
-  {/if}
+  <CaseSaid {one} {letter} />
   <div class="do">
     {#if may('DECIDE')}
       <label>note <input bind:value={note} size="30" maxlength="2000" /></label>
@@ -260,30 +220,6 @@
 </section>
 
 <style>
-  .way {
-    display: flex;
-    list-style: none;
-    max-width: 720px;
-    font-size: var(--type-row);
-    color: var(--soft);
-  }
-  .way li {
-    flex: 1;
-    border-bottom: 2px solid var(--rule);
-    padding-bottom: var(--s-4);
-  }
-  .way li.done {
-    color: var(--ink);
-    border-color: var(--used);
-  }
-  .way li[aria-current] {
-    font-weight: 600;
-  }
-  .said {
-    font-size: var(--type-text);
-    padding-top: var(--s-8);
-    max-width: 110ch;
-  }
   .do {
     display: flex;
     flex-wrap: wrap;

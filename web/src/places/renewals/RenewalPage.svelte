@@ -2,12 +2,11 @@
 <script lang="ts">
   import PromiseCurve from '../../pieces/promise-curve/PromiseCurve.svelte';
   import SeatOutlook from '../../pieces/seat-outlook/SeatOutlook.svelte';
-  import { api, dataOf, type Schemas } from '../../api/client';
+  import type { Schemas } from '../../api/client';
   import { route } from '../../router';
   import { asOf, param, to } from '../../state/address.svelte';
   import { book } from '../../state/book.svelte';
   import { bindKeys } from '../../state/keys.svelte';
-  import { Question } from '../../state/question.svelte';
   import { session } from '../../state/session.svelte';
   import { slates } from '../../state/slate.svelte';
   import { sayCount, sayDay, sayMoney } from '../../state/say';
@@ -18,33 +17,15 @@
   import OtherWays from './OtherWays.svelte';
   import PoolPart from './PoolPart.svelte';
   import Promised from './Promised.svelte';
+  import RenewalTitle from './RenewalTitle.svelte';
+  import { AskedRenewal } from './asked.svelte';
   import { Trying } from './trying.svelte';
 
-  const SETTLES_MS = 60;
-  const DAY_MS = 86_400_000;
-
   const agreement = $derived(route.params.agreement ?? '');
-  const path = $derived({ agreement });
   const maySteer = $derived(session.me?.role === 'STEWARD');
   const trying = new Trying();
-  let given = $state.raw<Record<string, number>>({});
-  const query = $derived({
-    asOf: asOf(),
-    offer: trying.offer || undefined,
-    u: trying.u || undefined,
-    known: trying.knownTexts,
-    margin: trying.margin(given),
-  });
-
-  const asked = new Question(
-    () => (agreement ? { path, query } : undefined),
-    async (params) => {
-      const answer = await dataOf(api.GET('/api/v1/agreements/{agreement}/renewal', { params }));
-      given = Object.fromEntries(answer.plans.map((row) => [row.plan, row.given]));
-      return answer;
-    },
-    { again: () => book.version, subject: () => agreement, settles: SETTLES_MS },
-  );
+  const study = new AskedRenewal(() => agreement, trying);
+  const { asked, decision, offers, movers, returns } = study;
   const renewal = $derived(asked.value);
   /** Subscriptions on it of which the vendor looks at how much they are used. */
   const floors = $derived(
@@ -55,24 +36,6 @@
   /** Whether the vendor was told of it: it is too late to change it only because it was. */
   const toldOf = (renews: string | undefined) =>
     decision.value?.state === 'NOTICE_GIVEN' && decision.value.renews === renews;
-  const decision = new Question(
-    () => agreement || undefined,
-    () =>
-      dataOf(api.GET('/api/v1/agreements/{agreement}/renewal/case', { params: { path } })).then(
-        (one) => {
-          if (one.choice && Object.keys(trying.promised).length === 0) trying.take(one.choice);
-          return one;
-        },
-      ),
-    { again: () => book.version, subject: () => agreement },
-  );
-  const offers = new Question(
-    () => ({ agreement, asOf: asOf() }),
-    ({ agreement: of }) =>
-      dataOf(api.GET('/api/v1/offers', { params: { query: { agreement: of } } })),
-    { again: () => book.version },
-  );
-
   let all = $state(false);
   const matters = (row: Schemas['RenewalPlan']) =>
     row.held + row.resting + row.bought + row.seats + row.given > 0;
@@ -83,27 +46,7 @@
       [...rows].sort((a, b) => Number(b.yearly.amount) - Number(a.yearly.amount))[0],
   );
   const chosenPlan = $derived(chosen?.plan);
-  const close = new Question(
-    () =>
-      chosenPlan ? { path, query: { ...query, margin: undefined, plan: chosenPlan } } : undefined,
-    (params) => dataOf(api.GET('/api/v1/agreements/{agreement}/renewal/plan', { params })),
-    { again: () => book.version, subject: () => chosenPlan, settles: SETTLES_MS },
-  );
-  const movers = new Question(
-    () => (renewal?.renews ? { path, query: { asOf: asOf(), offer: query.offer } } : undefined),
-    (params) => dataOf(api.GET('/api/v1/agreements/{agreement}/renewal/movers', { params })),
-    { again: () => book.version, subject: () => agreement },
-  );
-
-  const returns = new Question(
-    () => (renewal?.renews ? { path, query: { asOf: asOf() } } : undefined),
-    (params) => dataOf(api.GET('/api/v1/agreements/{agreement}/renewal/returns', { params })),
-    { again: () => book.version, subject: () => agreement },
-  );
-
-  const left = $derived(
-    renewal?.noticeBy ? (Date.parse(renewal.noticeBy) - Date.parse(asOf())) / DAY_MS : 0,
-  );
+  const close = study.close(() => chosenPlan);
   const name = $derived(decision.value?.name ?? agreement);
   /** Whether there is a quantity of named seats to be chosen; pools and extras go by slates. */
   const choosable = $derived((renewal?.plans.length ?? 0) > 0);
@@ -136,25 +79,7 @@
 
 {#if asked.fault}<p class="neg" role="alert">{asked.fault}</p>{/if}
 {#if renewal && renewal.renews}
-  <div class="title">
-    <h1>{name}</h1>
-    <span class="sub">
-      renews {sayDay(renewal.renews)} · {sayMoney(renewal.all)} a year as it stands ·
-      <a href={to(`/terms/${renewal.vendor}`)}>terms</a>
-      · <a href={to(`/renewals/${agreement}/brief`)}>brief</a>
-    </span>
-    <span class="due" class:soon={left <= 30}>
-      {left < 0
-        ? `notice day ${sayDay(renewal.noticeBy)} is gone`
-        : `notice in ${sayCount(left, 'day')}`}
-    </span>
-  </div>
-  {#if renewal.missed.length > 0 && !toldOf(renewal.missed[0])}
-    <p class="neg">
-      {sayDay(renewal.missed[0])} can no longer be changed: it renews then as it stands. The next chance
-      is {sayDay(renewal.renews)}.
-    </p>
-  {/if}
+  <RenewalTitle {renewal} {agreement} {name} told={toldOf(renewal.missed[0])} />
   {#if decision.value}
     <CaseWay
       one={decision.value}
@@ -166,7 +91,7 @@
         offer: trying.offer || null,
         u: trying.u || null,
         known: trying.knownTexts,
-        margin: query.margin,
+        margin: study.query().margin,
       }}
       yearly={renewal.shown?.yearly ?? null}
       onchanged={async () => {
@@ -266,20 +191,6 @@
 {:else if !asked.fault}<p class="sub">Looking for the cheapest mix…</p>{/if}
 
 <style>
-  .title {
-    display: flex;
-    flex-wrap: wrap;
-    align-items: baseline;
-    gap: var(--s-2) var(--s-14);
-    padding-bottom: var(--s-8);
-  }
-  .due {
-    margin-left: auto;
-    font: 600 var(--type-text) var(--font-mono);
-  }
-  .due.soon {
-    color: var(--locked);
-  }
   .bench {
     display: grid;
     grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);

@@ -3,15 +3,16 @@
   import List from '../../pieces/list/List.svelte';
   import { api, dataOf, type Schemas } from '../../api/client';
   import { navigate } from '../../router';
-  import { search, to, today } from '../../state/address.svelte';
+  import { search } from '../../state/address.svelte';
   import { bindKeys } from '../../state/keys.svelte';
   import { kinds as findingKinds } from '../../state/kinds.svelte';
   import { ListState } from '../../state/list.svelte';
   import { Question } from '../../state/question.svelte';
   import { session } from '../../state/session.svelte';
-  import { sayCount, sayDay, sayMoney, sayShortDay } from '../../state/say';
+  import { sayCount, sayDay } from '../../state/say';
   import PlanForm from './PlanForm.svelte';
-  import { MOVING, sayReturns, sayRound, steps, WEEKDAYS } from './words';
+  import RoundRow from './RoundRow.svelte';
+  import { MOVING, WEEKDAYS } from './words';
 
   type Plan = Schemas['RoundPlan'];
   type Round = Schemas['Round'];
@@ -182,33 +183,7 @@
     ]}
   >
     {#snippet row(round)}
-      <td>
-        <a class="name" href={to(`/rounds/${round.id}`)}>{round.number}</a>
-        <span class="sub">{sayShortDay(round.gathered.slice(0, 10), today())}</span>
-      </td>
-      <td>
-        <span class="gates" role="img" aria-label={sayRound(round)}>
-          {#each steps(round) as step (step.words)}
-            <i class={[step.reached && 'on', step.ended && 'end']} title={step.words}></i>
-          {/each}
-        </span>
-        <span class="sub">{sayRound(round)}</span>
-      </td>
-      <td class="r num">{round.found}</td>
-      <td class="r num">{sayMoney(round.yearly)}</td>
-      <td class="r num">{round.answered}</td>
-      <td class="r num">{round.counts['KEPT'] ?? 0}</td>
-      <td class="r num">{round.counts['TAKEN_BACK'] ?? '–'}</td>
-      <td class="r num">{round.counts['TAKEN_BACK'] ? sayMoney(round.back) : '–'}</td>
-      <td class="sub">
-        {round.outcome ??
-          (round.state === 'ASKING'
-            ? `until ${sayDay(round.askUntil)}`
-            : round.state === 'DECIDING'
-              ? `until ${sayDay(round.decideUntil)}`
-              : '')}
-        {sayReturns(round, today()) ?? ''}
-      </td>
+      <RoundRow {round} />
     {/snippet}
   </List>
 {/if}
@@ -249,27 +224,5 @@
   }
   .plain {
     padding: var(--s-3) var(--s-10);
-  }
-  .gates {
-    display: inline-flex;
-    gap: var(--s-3);
-    margin-right: var(--s-6);
-  }
-  .gates i {
-    width: 14px;
-    height: 9px;
-    border: 1px solid var(--rule);
-    background: var(--sheet);
-  }
-  .gates i.on {
-    background: var(--used);
-    border-color: var(--used);
-  }
-  .gates i.end {
-    background: var(--locked);
-    border-color: var(--locked);
-  }
-  td {
-    vertical-align: baseline;
   }
 </style>

@@ -11,6 +11,7 @@
   import { Question } from '../../state/question.svelte';
   import { sayMoney, sayMonth } from '../../state/say';
   import { slates } from '../../state/slate.svelte';
+  import BearerRow from './BearerRow.svelte';
   import BillsBeside from './BillsBeside.svelte';
   import KeptSums from './KeptSums.svelte';
   import ShareRows from './ShareRows.svelte';
@@ -62,8 +63,6 @@
   });
   const open = (month: string, id: string) =>
     setParam('cell', cell?.month === month && cell.id === id ? null : `${month}.${id}`);
-  const isOpen = (month: string, id: string) => cell?.month === month && cell.id === id;
-
   const query = $derived(
     `/api/v1/statement?by=${by.toLowerCase()}&spread=${spread}&asOf=${asOf()}`,
   );
@@ -146,38 +145,27 @@
       {list}
       dense
       {columns}
-      {row}
       after={sums}
       known={statement.value !== null}
       busy={statement.stale}
       empty="Nothing was bought yet by that day."
-    />
+    >
+      {#snippet row(one)}
+        <BearerRow
+          {one}
+          {most}
+          openMonth={cell?.id === one.id ? cell.month : null}
+          {shown}
+          onopen={open}
+        />
+      {/snippet}
+    </List>
   </div>
   <div class="beside">
     <KeptSums />
     <BillsBeside />
   </div>
 </div>
-
-{#snippet row(one: Bearer)}
-  <td class="bearer" class:sub={one.key === null}>{one.name}</td>
-  {#each one.shares as share, n (n)}
-    <td class="r num">
-      {#if share}
-        <button
-          class="cell"
-          class:on={isOpen(shown[n]!.month, one.id)}
-          aria-expanded={isOpen(shown[n]!.month, one.id)}
-          title="what it is made of"
-          onclick={() => open(shown[n]!.month, one.id)}>{sayMoney(share.amount, true)}</button
-        >
-        <span class="share" style:width="{Math.max(1, (Number(share.amount.amount) / most) * 80)}px"
-        ></span>
-      {:else}–{/if}
-    </td>
-  {/each}
-  <td class="r num">{one.shares.at(-1) ? sayMoney(one.shares.at(-1)!.work, true) : '–'}</td>
-{/snippet}
 
 {#snippet sums()}
   <tr class="sum">
@@ -246,34 +234,6 @@
     margin-left: auto;
     font-size: var(--type-note);
   }
-  .bearer {
-    font: 600 var(--type-text) var(--font-serif);
-  }
-  .bearer.sub {
-    font: var(--type-row) var(--font-sans);
-  }
-  td.num {
-    font-size: var(--type-note);
-    white-space: nowrap;
-  }
-  .cell {
-    all: unset;
-    cursor: pointer;
-    font: inherit;
-  }
-  .cell:hover,
-  .cell.on {
-    text-decoration: underline;
-  }
-  .cell:focus-visible {
-    outline: 2px solid var(--ink);
-  }
-  .share {
-    display: block;
-    height: 2px;
-    margin: var(--s-2) 0 0 auto;
-    background: var(--used);
-  }
   .sum td {
     border-top: 1.5px solid var(--ink);
     font-weight: 700;
@@ -281,6 +241,10 @@
   }
   .label {
     font-family: var(--font-sans);
+  }
+  .sum td,
+  .ago td {
+    white-space: nowrap;
   }
   .ago td {
     color: var(--soft);

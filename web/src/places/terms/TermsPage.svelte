@@ -1,20 +1,20 @@
 <!-- A vendor's terms as one sheet: read like a contract, typed over in place, saved in one stroke. -->
 <script lang="ts">
-  import { api, dataOf, type Schemas } from '../../api/client';
+  import { api, dataOf } from '../../api/client';
   import { route } from '../../router';
   import { asOf, param, setParam, to, today } from '../../state/address.svelte';
   import { book } from '../../state/book.svelte';
   import { Question } from '../../state/question.svelte';
   import { session } from '../../state/session.svelte';
-  import { sayDay, sayMoney } from '../../state/say';
+  import { sayDay } from '../../state/say';
   import Pick from '../../pieces/controls/Pick.svelte';
   import DayField from '../../pieces/controls/DayField.svelte';
   import AgreementSheet from './AgreementSheet.svelte';
   import { Edits } from './edits.svelte';
+  import TermsDifferences from './TermsDifferences.svelte';
   import VendorRows from './VendorRows.svelte';
 
   const SETTLES_MS = 250;
-  const DAY_MS = 86_400_000;
 
   const vendor = $derived(route.params.vendor ?? '');
   const params = $derived({ path: { vendor } });
@@ -42,9 +42,6 @@
 
   const asRows = $derived(mayEdit && param('sheet') === 'rows');
 
-  const left = (day: string | null | undefined) =>
-    day ? Math.round((Date.parse(day) - Date.parse(today())) / DAY_MS) : null;
-
   async function save() {
     busy = true;
     [fault, saved] = ['', ''];
@@ -63,21 +60,6 @@
       await asked.reload();
       busy = false;
     }
-  }
-
-  interface Row {
-    what: string;
-    before: string;
-    after: string;
-  }
-  function rows(d: Schemas['TermsDifference']): Row[] {
-    const days = (n: number | null) => (n === null ? '–' : `${n} days`);
-    return [
-      { what: 'notice by', before: sayDay(d.noticeBefore), after: sayDay(d.noticeAfter) },
-      { what: 'time left', before: days(left(d.noticeBefore)), after: days(left(d.noticeAfter)) },
-      { what: 'renewal', before: sayDay(d.renewalBefore), after: sayDay(d.renewalAfter) },
-      { what: 'paid a year', before: sayMoney(d.yearlyBefore), after: sayMoney(d.yearlyAfter) },
-    ];
   }
 </script>
 
@@ -119,28 +101,7 @@
       <aside aria-label="What this changes">
         <h2>What this changes</h2>
         {#if tried}
-          {#each tried.differences as d (d.agreement)}
-            <h3>{d.name}</h3>
-            <table>
-              <tbody>
-                {#each rows(d) as row (row.what)}
-                  <tr class:same={row.before === row.after}>
-                    <td>{row.what}</td>
-                    <td class="r num">
-                      {#if row.before !== row.after}{row.before} → <b>{row.after}</b>
-                      {:else}{row.before}{/if}
-                    </td>
-                  </tr>
-                {/each}
-              </tbody>
-            </table>
-          {/each}
-          <p class="sub all">
-            All of the house: {sayMoney(tried.before)} → <b>{sayMoney(tried.after)}</b> a year.
-          </p>
-          {#each tried.findings as one (one.kind)}
-            <p class="sub">{one.title}: {one.before} → <b>{one.after}</b></p>
-          {/each}
+          <TermsDifferences {tried} />
           {#if faults.length > 0}<p class="neg">{faults[0]!.message}</p>{/if}
           <div class="from">
             <Pick
@@ -225,28 +186,6 @@
   }
   aside h2 {
     font: 600 var(--type-lead) var(--font-serif);
-  }
-  h3 {
-    font: 600 var(--type-row) var(--font-sans);
-    padding-top: var(--s-10);
-  }
-  aside table {
-    width: 100%;
-    font-size: var(--type-row);
-  }
-  aside td {
-    padding: var(--s-4) 0;
-    border-bottom: 1px solid var(--fine);
-  }
-  aside .num {
-    font-size: var(--type-note);
-    text-align: right;
-  }
-  .same td {
-    color: var(--soft);
-  }
-  .all {
-    padding: var(--s-8) 0;
   }
   .from {
     font-size: var(--type-text);

@@ -1,7 +1,6 @@
 <!-- Invitations that nobody answered beside the people who wait for those very seats. -->
 <script lang="ts">
   import List from '../../pieces/list/List.svelte';
-  import QuantityMoves from '../../pieces/quantity-moves/QuantityMoves.svelte';
   import { api, dataOf, saveCsv, type Schemas } from '../../api/client';
   import { navigate } from '../../router';
   import { asOf, search, to, today } from '../../state/address.svelte';
@@ -12,7 +11,7 @@
   import { session } from '../../state/session.svelte';
   import { slates } from '../../state/slate.svelte';
   import { sayCount, sayDay, sayMoney, sayShortDay } from '../../state/say';
-  import AskLinks from './AskLinks.svelte';
+  import Queue from './Queue.svelte';
   import Reminder from './Reminder.svelte';
 
   type Invitation = Schemas['Invitation'];
@@ -41,33 +40,14 @@
   });
   const chosen = list.chosen;
   const past = $derived((invitations ?? []).filter((i) => i.pastGrace));
-  /** The subscriptions of plans for which somebody waits and no seat is spare. */
-  const short = $derived(
-    [...new Set(queue.filter((q) => !q.seatNow).map((q) => q.plan))].flatMap((plan) => {
-      const one = (book.subscriptions ?? []).find((s) => s.plan === plan);
-      return one ? [one.line] : [];
-    }),
-  );
-  const servable = $derived(queue.filter((q) => q.seatNow));
-
   async function takeBack() {
     const ids = (await list.picked()).map((i) => i.holding);
     if (session.mayDraft && (await slates.add(ids))) chosen.clear();
   }
 
-  const offer = () =>
-    slates.plan(
-      servable.map((q) => ({ kind: 'HAND_OUT' as const, person: q.person, plan: q.plan })),
-    );
-
   async function remind() {
     if (session.mayDraft) reminding = await list.picked();
   }
-
-  const leave = (id: string) =>
-    waiting.attempt(async () =>
-      waiting.set(await dataOf(api.DELETE('/api/v1/queue/{id}', { params: { path: { id } } }))),
-    );
 
   $effect(() =>
     bindKeys([
@@ -164,50 +144,7 @@
     </List>
   </section>
 
-  <section aria-labelledby="waiting">
-    <div class="head">
-      <h2 id="waiting">Waiting for a seat</h2>
-    </div>
-    <ol>
-      {#each queue as q (q.id)}
-        <li>
-          <span class="num">{q.place}</span>
-          <span>
-            <a href={to(`/people/${q.person}`)}>{q.name}</a>
-            <span class="sub block">
-              {q.planName}, since {sayDay(q.since.slice(0, 10))}{q.seatNow
-                ? ' · a seat is spare'
-                : ''}
-            </span>
-          </span>
-          {#if session.mayDraft}
-            <button
-              class="word"
-              aria-label="end: {q.name} waits no longer"
-              onclick={() => leave(q.id)}>end</button
-            >
-          {/if}
-        </li>
-      {:else}
-        <li class="sub">{invitations ? 'Nobody waits.' : 'Looking…'}</li>
-      {/each}
-    </ol>
-    {#if session.mayDraft && servable.length > 0}
-      <button class="plain" disabled={slates.busy} onclick={offer}>
-        Hand out to the next {servable.length}
-      </button>
-    {:else if queue.length > 0}
-      <p class="sub">
-        No seat is spare for them. Seats taken back on the left serve them first; somebody new joins
-        from their own page.
-      </p>
-    {/if}
-    {#if session.maySteer}
-      {#each short as line (line)}<QuantityMoves {line} titled />{/each}
-    {/if}
-    {#if slates.fault}<p class="neg" role="alert">{slates.fault}</p>{/if}
-    {#if session.mayDraft}<AskLinks />{/if}
-  </section>
+  <Queue {waiting} />
 </div>
 
 <style>
@@ -241,22 +178,5 @@
   }
   .plain {
     padding: var(--s-3) var(--s-10);
-  }
-  li {
-    display: grid;
-    grid-template-columns: 22px 1fr auto;
-    gap: var(--s-6);
-    padding: var(--s-4) 0;
-    border-bottom: 1px solid var(--fine);
-  }
-  li.sub {
-    display: block;
-  }
-  ol {
-    border-top: 1px solid var(--ink);
-    margin-bottom: var(--s-10);
-  }
-  .block {
-    display: block;
   }
 </style>
