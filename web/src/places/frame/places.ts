@@ -1,5 +1,5 @@
 /** The places of the application, each with the second letter of the keys that lead there. */
-export const PLACES = [
+const PLACES = [
   { path: '/desk', name: 'Desk', key: 'd' },
   { path: '/subscriptions', name: 'Subscriptions', key: 's' },
   { path: '/people', name: 'People', key: 'p' },

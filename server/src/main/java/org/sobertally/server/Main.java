@@ -7,6 +7,7 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.attribute.PosixFilePermissions;
+import org.sobertally.server.store.DatabaseFile;
 
 /**
  * Starts the application. With {@code --once} it stops as soon as it is up, which is how the build
@@ -24,7 +25,13 @@ public final class Main {
     if (done >= 0) {
       System.exit(done);
     }
-    System.setProperty(DATA, dataFolder().toString());
+    Path data = dataFolder();
+    String whyNot = DatabaseFile.whyNotOpened(data);
+    if (whyNot != null) {
+      System.err.println(whyNot);
+      System.exit(1);
+    }
+    System.setProperty(DATA, data.toString());
     if (args.length == 1 && args[0].equals("--once")) {
       Quarkus.run(Once.class, args);
     } else {

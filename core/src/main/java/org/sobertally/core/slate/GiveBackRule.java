@@ -32,9 +32,10 @@ final class GiveBackRule implements MoveRule<Move.GiveBack> {
       String text = "%s may never shrink.".formatted(agreement.name());
       sheet.block(Code.NEVER_SHRINKS, text);
     }
-    blockHeld(move, line, sheet);
+    GivableSeats givable = GivableSeats.of(book, line, at.asOf, at.look(line).before);
+    blockHeld(move, line, givable, sheet);
     if (sheet.canGo()) {
-      blockBelowMinimum(move, line, from.get(), sheet);
+      blockBelowMinimum(move, line, givable, sheet);
     }
     if (!sheet.canGo()) {
       return;
@@ -57,27 +58,28 @@ final class GiveBackRule implements MoveRule<Move.GiveBack> {
   }
 
   /** What is given back already for a later day is not there to be given back again. */
-  private void blockHeld(Move.GiveBack move, int line, PreviewInProgress sheet) {
-    Workings.Effect seats = at.look(line);
-    int goes = book.lowestFrom(line, at.asOf) - book.boughtOn(line, at.asOf);
-    int spare = seats.spareNow() + seats.resting + seats.before.resting() + goes;
-    if (move.seats() > spare) {
+  private void blockHeld(
+      Move.GiveBack move, int line, GivableSeats givable, PreviewInProgress sheet) {
+    Workings.Effect soFar = at.look(line);
+    int free = givable.free() + soFar.spare + soFar.resting;
+    if (move.seats() > free) {
       String text = "Only %d of %s are spare or rest%s; more would be held than bought.";
+      int given = book.boughtOn(line, at.asOf) - givable.lowest();
       String already =
-          goes == 0 ? "" : ", beside the %d that are given back already".formatted(-goes);
+          given == 0 ? "" : ", beside the %d that are given back already".formatted(given);
       String plan = at.plan(line).name();
-      sheet.block(Code.WOULD_BE_SHORT, text.formatted(Math.max(0, spare), plan, already));
+      sheet.block(Code.WOULD_BE_SHORT, text.formatted(Math.max(0, free), plan, already));
     }
   }
 
   private void blockBelowMinimum(
-      Move.GiveBack move, int line, LocalDate day, PreviewInProgress sheet) {
-    int minimum = book.lines().get(line).pricesOn(day).minimum();
-    int left = book.lowestFrom(line, at.asOf) + at.look(line).bought - move.seats();
-    if (left < minimum) {
+      Move.GiveBack move, int line, GivableSeats givable, PreviewInProgress sheet) {
+    int left = givable.lowest() + at.look(line).bought - move.seats();
+    if (left < givable.minimum()) {
       String text = "%s promises at least %d seats of %s; %d would be left.";
       String of = book.agreementOfLine(line).name();
-      sheet.block(Code.NEVER_SHRINKS, text.formatted(of, minimum, at.plan(line).name(), left));
+      String plan = at.plan(line).name();
+      sheet.block(Code.NEVER_SHRINKS, text.formatted(of, givable.minimum(), plan, left));
     }
   }
 

@@ -36,6 +36,7 @@ import java.util.zip.ZipEntry;
 import java.util.zip.ZipException;
 import java.util.zip.ZipFile;
 import java.util.zip.ZipOutputStream;
+import org.sobertally.server.store.DatabaseFile;
 import org.sobertally.server.store.HighWater;
 
 /**
@@ -50,7 +51,7 @@ public final class BackupFile {
   /** The newest migration that this version knows. */
   static final int NEWEST_SCHEMA = 42;
 
-  private static final String DATABASE = "tally.mv.db";
+  private static final String DATABASE = DatabaseFile.NAME;
   private static final String MANIFEST = "manifest.json";
   private static final String USER = "sober";
   private static final JsonMapper JSON =

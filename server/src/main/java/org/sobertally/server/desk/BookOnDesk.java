@@ -59,6 +59,7 @@ class BookOnDesk implements DeskSource {
     }
   }
 
+  /** What is used changes from day to day: it stands beside the sentence, not in it. */
   private static Line floor(Book book, int line, LocalDate day) {
     FloorForecast forecast = FloorForecast.of(book, line, day);
     String stands =
@@ -71,16 +72,25 @@ class BookOnDesk implements DeskSource {
                     .toPlainString());
     return new Line(
             About.FLOOR,
-            forecast == null ? stands : "%s: %s".formatted(stands, forecast.whatItTakes()),
-            forecast == null || forecast.expectedPercent() == null
+            forecast == null
+                ? stands
+                : "%s, which is looked at on %s".formatted(stands, Words.day(forecast.check())),
+            forecast == null
                 ? "The promise is not met; the price it is granted at may go."
-                : "As expected it stands at %s %% on %s; the price it is granted at may go."
-                    .formatted(
-                        forecast.expectedPercent().toPlainString(), Words.day(forecast.check())),
+                : ifNothing(forecast),
             book.yearlyCost(line, day),
             forecast == null ? null : forecast.check(),
             "/subscriptions/" + book.lines().get(line).id())
         .of(book.agreementOfLine(line).id());
+  }
+
+  private static String ifNothing(FloorForecast forecast) {
+    String stands =
+        forecast.expectedPercent() == null
+            ? "The promise is not met; the price it is granted at may go."
+            : "As expected it stands at %s %% on %s; the price it is granted at may go."
+                .formatted(forecast.expectedPercent().toPlainString(), Words.day(forecast.check()));
+    return "%s To meet it, %s.".formatted(stands, forecast.whatItTakes());
   }
 
   private static void addShort(Book book, int line, LocalDate day, List<Line> lines) {

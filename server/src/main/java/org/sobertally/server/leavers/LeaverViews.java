@@ -56,7 +56,11 @@ final class LeaverViews {
             one.clock().since(),
             one.storedGb()),
         new LeaverDto.Stage(
-            SegmentWords.stage(now), SegmentWords.stageName(now), now == null ? null : now.reach(), lost, leaver.dutyUntil()),
+            SegmentWords.stage(now),
+            SegmentWords.stageName(now),
+            now == null ? null : now.reach(),
+            lost,
+            leaver.dutyUntil()),
         new LeaverDto.Worth(
             MoneyDto.of(seatYearly(one)),
             recommended.map(Route::kind).orElse(null),
@@ -136,7 +140,9 @@ final class LeaverViews {
       }
       for (Segment segment : one.timeline()) {
         if (segment.from().isAfter(asOf)) {
-          next = next.or(segment.from(), segment.isGone() ? "data gone" : SegmentWords.nameOf(segment));
+          next =
+              next.or(
+                  segment.from(), segment.isGone() ? "data gone" : SegmentWords.nameOf(segment));
           break;
         }
       }
@@ -274,5 +280,4 @@ final class LeaverViews {
   private @Nullable MoneyDto money(BigDecimal amount) {
     return MoneyDto.of(amount, book.rates().reportingCurrency());
   }
-
 }

@@ -22,6 +22,7 @@ import org.sobertally.core.findings.Surplus;
 import org.sobertally.core.ledger.Ledger;
 import org.sobertally.core.ledger.Places;
 import org.sobertally.core.slate.Cash;
+import org.sobertally.core.slate.GivableSeats;
 import org.sobertally.core.slate.Move;
 import org.sobertally.core.slate.Preview;
 import org.sobertally.core.slate.Previewer;
@@ -130,7 +131,7 @@ public class QuantityResource {
     }
 
     Quantity quantity() {
-      int most = most();
+      int most = GivableSeats.of(book, line, day).most();
       Optional<LocalDate> from = agreement.shrinksFrom(day);
       return new Quantity(
           id,
@@ -144,17 +145,6 @@ public class QuantityResource {
           most > 0 ? null : whyNot(from.isPresent()),
           agreement.inForce(day),
           advice(most));
-    }
-
-    /** As many as a slate would let go: spare or resting, not given back yet, above the minimum. */
-    private int most() {
-      LocalDate from = agreement.shrinksFrom(day).orElse(null);
-      if (from == null) {
-        return 0;
-      }
-      int minimum = book.lines().get(line).pricesOn(from).minimum();
-      int free = places.spare() + places.resting() - (bought - ends);
-      return Math.max(0, Math.min(free, ends - minimum));
     }
 
     private String whyNot(boolean mayShrink) {

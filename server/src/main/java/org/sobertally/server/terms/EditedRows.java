@@ -1,6 +1,5 @@
 package org.sobertally.server.terms;
 
-
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -225,4 +224,5 @@ final class EditedRows {
       }
     }
     return said;
-  }}
+  }
+}

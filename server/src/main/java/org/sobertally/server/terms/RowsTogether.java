@@ -2,11 +2,11 @@ package org.sobertally.server.terms;
 
 import static org.sobertally.server.terms.RowsAfter.value;
 
+import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashMap;
 import java.util.HashSet;
-import java.time.LocalDate;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -91,9 +91,12 @@ final class RowsTogether {
               null,
               "It cannot be taken out: %s still names %s %s.".formatted(file, column, value)));
     } else if (!known.contains(value)) {
-      add(file, row, column,
-              "There is no %s %s of this vendor; there is %s."
-                  .formatted(column, value, String.join(", ", known)));
+      add(
+          file,
+          row,
+          column,
+          "There is no %s %s of this vendor; there is %s."
+              .formatted(column, value, String.join(", ", known)));
     }
   }
 
@@ -123,8 +126,11 @@ final class RowsTogether {
     for (String[] row : after.of(BookSchema.AGREEMENTS)) {
       String starts = value(BookSchema.AGREEMENTS, row, "starts");
       if (starts.compareTo(value(BookSchema.AGREEMENTS, row, "ends")) >= 0) {
-        add(BookSchema.AGREEMENTS, row, "ends",
-                "It starts on %s: the term must end after that.".formatted(starts));
+        add(
+            BookSchema.AGREEMENTS,
+            row,
+            "ends",
+            "It starts on %s: the term must end after that.".formatted(starts));
       }
     }
   }
@@ -134,9 +140,12 @@ final class RowsTogether {
     for (String[] row : after.of(BookSchema.AGREEMENTS)) {
       String currency = value(BookSchema.AGREEMENTS, row, "currency");
       if (!hasRate(currency)) {
-        add(BookSchema.AGREEMENTS, row, "currency",
-                "Nothing says what %s is in %s. Write its rate down first."
-                    .formatted(currency, book.rates().reportingCurrency()));
+        add(
+            BookSchema.AGREEMENTS,
+            row,
+            "currency",
+            "Nothing says what %s is in %s. Write its rate down first."
+                .formatted(currency, book.rates().reportingCurrency()));
       }
     }
   }

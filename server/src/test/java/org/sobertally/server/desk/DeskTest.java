@@ -129,16 +129,18 @@ class DeskTest {
     assertThat(floor.get("by").asText()).isEqualTo("2026-12-01");
     JsonNode ahead = steward.get("/api/v1/subscriptions/th-talk/floor").json();
     assertThat(floor.get("what").asText())
-        .isEqualTo(
-            "Talk stands at less than its promised 80 %: "
+        .as("nothing in it changes from day to day")
+        .isEqualTo("Talk stands at less than its promised 80 %, which is looked at on 1 Dec 2026");
+    assertThat(floor.get("ifNothing").asText())
+        .startsWith("As expected it stands at " + ahead.get("expectedPercent").asText() + " %")
+        .endsWith(
+            "To meet it, "
                 + ahead.get("mustSignIn")
                 + " people must sign in by 1 Dec 2026 ("
                 + ahead.get("expectedToSignIn")
                 + " are expected to), or "
                 + ahead.get("giveUpExpected")
-                + " seats least likely to be used be given up");
-    assertThat(floor.get("ifNothing").asText())
-        .startsWith("As expected it stands at " + ahead.get("expectedPercent").asText() + " %");
+                + " seats least likely to be used be given up.");
   }
 
   private static JsonNode line(Caller caller, String key) {

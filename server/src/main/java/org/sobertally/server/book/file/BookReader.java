@@ -1,6 +1,5 @@
 package org.sobertally.server.book.file;
 
-
 import de.siegmar.fastcsv.reader.CsvParseException;
 import de.siegmar.fastcsv.reader.CsvReader;
 import de.siegmar.fastcsv.reader.CsvRecord;
@@ -140,7 +139,8 @@ final class BookReader {
       if (known && entries.put(name, entry) != null) {
         violations.of(name, "The zip has two files of this name.");
       } else if (!known && !name.equals(Package.FILE)) {
-        violations.note("%s is not a file of a book; it was passed over.".formatted(entry.getName()));
+        violations.note(
+            "%s is not a file of a book; it was passed over.".formatted(entry.getName()));
       }
     }
     return entries;
@@ -182,7 +182,8 @@ final class BookReader {
       }
       in.transferTo(OutputStream.nullOutputStream());
       if (!manifest.fits(file.name(), digest)) {
-        violations.of(file.name(), "The file is not the one that the manifest was written for. " + AS_WANTED);
+        violations.of(
+            file.name(), "The file is not the one that the manifest was written for. " + AS_WANTED);
       }
     } catch (CsvParseException e) {
       violations.of(file.name(), "The file is not readable CSV: " + e.getMessage());

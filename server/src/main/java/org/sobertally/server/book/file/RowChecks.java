@@ -233,7 +233,8 @@ final class RowChecks {
         String[] row = all.next();
         if (row[manager] != null && !keys.contains(row[manager])) {
           String message = "No row of people.csv has this person.";
-          violations.at(BookSchema.PEOPLE, personLines.get(row[0]), "manager", row[manager], message);
+          violations.at(
+              BookSchema.PEOPLE, personLines.get(row[0]), "manager", row[manager], message);
           all.remove();
           keys.remove(row[0]);
           again = true;
@@ -253,7 +254,8 @@ final class RowChecks {
           List<String> chain = chains.get(row[0]);
           if (chain != null) {
             String message = ManagerChains.say(chain);
-            violations.at(BookSchema.PEOPLE, personLines.get(row[0]), "manager", row[manager], message);
+            violations.at(
+                BookSchema.PEOPLE, personLines.get(row[0]), "manager", row[manager], message);
             keys.remove(row[0]);
           }
           return chain != null;

@@ -138,7 +138,9 @@ final class RowReader {
       violations.of(file.name(), "The file is too large to be taken in.");
     }
 
-    /** Where each column of the schema stands in the file, −1 for nowhere; null if one is missing. */
+    /**
+     * Where each column of the schema stands in the file, −1 for nowhere; null if one is missing.
+     */
     private int @Nullable [] places(CsvRecord header) {
       Map<String, Integer> found = new HashMap<>();
       for (int f = 0; f < header.getFieldCount(); f++) {
@@ -166,7 +168,8 @@ final class RowReader {
         }
       }
       for (String unknown : new TreeSet<>(found.keySet())) {
-        violations.note("%s: column %s is unknown; it was ignored.".formatted(file.name(), unknown));
+        violations.note(
+            "%s: column %s is unknown; it was ignored.".formatted(file.name(), unknown));
       }
       return whole ? places : null;
     }
@@ -184,7 +187,8 @@ final class RowReader {
         good = false;
         Column column = file.columns().get(file.keyColumns().get(0));
         String shown = key.replace(KEY_SEPARATOR, ' ');
-        violations.at(file.name(), line, column.name(), shown, "The key stands on an earlier row too.");
+        violations.at(
+            file.name(), line, column.name(), shown, "The key stands on an earlier row too.");
       }
       if (good && !checks.fits(file, line, row)) {
         good = false;
