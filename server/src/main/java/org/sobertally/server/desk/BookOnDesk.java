@@ -7,6 +7,7 @@ import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.catalogue.Vendor;
 import org.sobertally.core.findings.FindingKind;
@@ -156,35 +157,29 @@ class BookOnDesk implements DeskSource {
     }
     UseStates states = figures.of(book, day).states();
     for (int h = 0; h < book.holdings().size(); h++) {
-      if (!states.isOpen(h)) {
-        continue;
-      }
-      Keep keep = book.keepOn(book.holdings().id(h), day);
+      Keep keep = states.isOpen(h) ? book.keepOn(book.holdings().id(h), day) : null;
       if (keep != null && !keep.until().isAfter(day.plusDays(KEEP_DAYS))) {
-        Account account = book.accounts().get(book.holdings().account(h));
-        String name =
-            account.person() == null
-                ? account.email()
-                : book.people().byId(account.person()).name();
-        LocalDate used = Days.date(states.lastUsed(h));
-        lines.add(
-            new Line(
-                    About.KEEP,
-                    "%s’s %s is kept until %s: %s"
-                        .formatted(
-                            name,
-                            book.planOfLine(book.holdings().line(h)).name(),
-                            Words.day(keep.until()),
-                            keep.reason()),
-                    used == null
-                        ? "Then it can be taken back; no use of it is known."
-                        : "Then it can be taken back; it was last used on %s."
-                            .formatted(Words.day(used)),
-                    book.seatPrice(book.holdings().line(h), day),
-                    keep.until(),
-                    "/house-rules?part=keeps")
-                .on(keep.id()));
+        lines.add(keep(book, h, keep, Days.date(states.lastUsed(h)), day));
       }
     }
+  }
+
+  private static Line keep(Book book, int h, Keep keep, @Nullable LocalDate used, LocalDate day) {
+    Account account = book.accounts().get(book.holdings().account(h));
+    int line = book.holdings().line(h);
+    String name =
+        account.person() == null ? account.email() : book.people().byId(account.person()).name();
+    String what = "%s’s %s is kept until %s: %s";
+    return new Line(
+            About.KEEP,
+            what.formatted(
+                name, book.planOfLine(line).name(), Words.day(keep.until()), keep.reason()),
+            used == null
+                ? "Then it can be taken back; no use of it is known."
+                : "Then it can be taken back; it was last used on %s.".formatted(Words.day(used)),
+            book.seatPrice(line, day),
+            keep.until(),
+            "/house-rules?part=keeps")
+        .on(keep.id());
   }
 }

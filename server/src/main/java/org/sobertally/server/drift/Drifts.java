@@ -144,20 +144,7 @@ class Drifts {
     JournalEntry entry = new JournalEntry();
     entry.person = drift.person();
     if (drift.onlyAtVendor()) {
-      if (!book.accounts().has(drift.account())) {
-        String person = people.getOrDefault(drift.name().toLowerCase(Locale.ROOT), "");
-        entry.person = person.isEmpty() ? null : person;
-        editor.put(change, opened(vendor, drift, entry.person));
-      }
-      entry.line = lineOf(book, drift.plan(), today);
-      entry.holding =
-          editor.openHolding(
-              change,
-              drift.account() + "-" + entry.line,
-              drift.account(),
-              entry.line,
-              today,
-              Holding.Method.VENDOR);
+      takeIn(change, vendor, drift, people, entry);
     } else {
       String held = requireNonNull(drift.holding(), "only what is held is not at the vendor");
       entry.holding = held;
@@ -173,6 +160,29 @@ class Drifts {
         "DRIFT_TAKEN_OVER",
         text.formatted(book.vendors().byId(vendor).name(), drift.name(), drift.planName()),
         entry);
+  }
+
+  /** What the vendor has and the book does not: the account where need be, and its seat. */
+  private void takeIn(
+      Books.Change change,
+      String vendor,
+      Drift drift,
+      Map<String, String> people,
+      JournalEntry entry) {
+    if (!change.book().accounts().has(drift.account())) {
+      String person = people.getOrDefault(drift.name().toLowerCase(Locale.ROOT), "");
+      entry.person = person.isEmpty() ? null : person;
+      editor.put(change, opened(vendor, drift, entry.person));
+    }
+    entry.line = lineOf(change.book(), drift.plan(), clock.today());
+    entry.holding =
+        editor.openHolding(
+            change,
+            drift.account() + "-" + entry.line,
+            drift.account(),
+            entry.line,
+            clock.today(),
+            Holding.Method.VENDOR);
   }
 
   /** An account that the book did not know; whose it is its mail says. */

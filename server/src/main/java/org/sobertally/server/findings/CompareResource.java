@@ -18,7 +18,6 @@ import org.eclipse.microprofile.openapi.annotations.media.Schema;
 import org.eclipse.microprofile.openapi.annotations.tags.Tag;
 import org.jspecify.annotations.Nullable;
 import org.sobertally.core.book.Book;
-import org.sobertally.core.people.Group;
 import org.sobertally.core.roll.PeopleRoll;
 import org.sobertally.server.access.OpenToLeads;
 import org.sobertally.server.book.store.Books;
@@ -88,28 +87,14 @@ public class CompareResource {
     PeopleRoll now = figures.roll(book, day);
     PeopleRoll before = figures.roll(book, then);
     List<Compared> rows = new ArrayList<>();
-    if (by == By.GROUP) {
-      for (Group group : reach.groups(book)) {
-        BitSet members = Reach.members(book, List.of(group));
-        rows.add(
-            new Compared(
-                group.id(),
-                group.name(),
-                members.cardinality(),
-                day(day, now.total(members)),
-                day(then, before.total(members))));
-      }
-    } else {
-      sites(book)
-          .forEach(
-              (site, members) ->
-                  rows.add(
-                      new Compared(
-                          site,
-                          site,
-                          members.cardinality(),
-                          day(day, now.total(members)),
-                          day(then, before.total(members)))));
+    for (Some some : by == By.GROUP ? groups(book) : sites(book)) {
+      rows.add(
+          new Compared(
+              some.id,
+              some.name,
+              some.members.cardinality(),
+              day(day, now.total(some.members)),
+              day(then, before.total(some.members))));
     }
     rows.sort(
         (a, b) ->
@@ -118,7 +103,18 @@ public class CompareResource {
     return rows;
   }
 
-  private Map<String, BitSet> sites(Book book) {
+  /**
+   * @param members numbers of those who are counted together
+   */
+  private record Some(String id, String name, BitSet members) {}
+
+  private List<Some> groups(Book book) {
+    return reach.groups(book).stream()
+        .map(group -> new Some(group.id(), group.name(), Reach.members(book, List.of(group))))
+        .toList();
+  }
+
+  private List<Some> sites(Book book) {
     BitSet seen = reach.people(book);
     Map<String, BitSet> sites = new TreeMap<>();
     for (int p = 0; p < book.people().size(); p++) {
@@ -127,7 +123,9 @@ public class CompareResource {
         sites.computeIfAbsent(site, s -> new BitSet()).set(p);
       }
     }
-    return sites;
+    return sites.entrySet().stream()
+        .map(one -> new Some(one.getKey(), one.getKey(), one.getValue()))
+        .toList();
   }
 
   private static ComparedDay day(LocalDate day, PeopleRoll.Total total) {

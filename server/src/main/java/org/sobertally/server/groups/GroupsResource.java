@@ -104,21 +104,6 @@ public class GroupsResource {
   public Sheet look(@PathParam("group") String id) {
     Book book = books.current();
     Group group = Groups.known(book, id);
-    Set<String> leads = new HashSet<>(group.leads());
-    List<Member> members =
-        group.members().stream()
-            .distinct()
-            .map(book.people()::byId)
-            .map(
-                person ->
-                    new Member(
-                        person.id(),
-                        person.name(),
-                        person.email(),
-                        person.department(),
-                        leads.contains(person.id())))
-            .sorted(Comparator.comparing(Member::name).thenComparing(Member::person))
-            .toList();
     List<String> departments =
         book.people().all().stream()
             .map(Person::department)
@@ -132,8 +117,25 @@ public class GroupsResource {
         group.retentionDays(),
         groups.follows().get(id),
         directory.keeps(id),
-        members,
+        members(book, group),
         departments);
+  }
+
+  private static List<Member> members(Book book, Group group) {
+    Set<String> leads = new HashSet<>(group.leads());
+    return group.members().stream()
+        .distinct()
+        .map(book.people()::byId)
+        .map(
+            person ->
+                new Member(
+                    person.id(),
+                    person.name(),
+                    person.email(),
+                    person.department(),
+                    leads.contains(person.id())))
+        .sorted(Comparator.comparing(Member::name).thenComparing(Member::person))
+        .toList();
   }
 
   /** As a book may hold it. */

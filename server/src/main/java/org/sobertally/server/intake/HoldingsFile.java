@@ -107,7 +107,8 @@ final class HoldingsFile {
   }
 
   private void row(int row) throws BadRowException, BookRows.NotAValueException {
-    if (draft.text(row, "who").isEmpty()) {
+    String who = draft.text(row, "who");
+    if (who.isEmpty()) {
       throw new BadRowException("who", "The row names nobody.");
     }
     LocalDate given = draft.day(row, "from", null);
@@ -116,24 +117,13 @@ final class HoldingsFile {
       throw new BadRowException(
           "from", "The file was made on %s, before they would hold it.".formatted(day));
     }
-    List<Integer> lines = new ArrayList<>();
-    for (String product : products(draft.text(row, "plan"))) {
-      if (LEFT_OUT.equals(draft.mapping.meant(product))) {
-        draft.count(Count.LEFT_OUT);
-      } else {
-        int line = line(product);
-        if (!lines.contains(line)) {
-          lines.add(line);
-        }
-      }
-    }
+    List<Integer> lines = lines(row);
     if (given != null && until != null && until.isBefore(given)) {
       throw new BadRowException("until", "The seat would end before it begins.");
     }
     if (lines.isEmpty()) {
       return;
     }
-    String who = draft.text(row, "who");
     String account = whos.account(who, "who");
     if (account == null) {
       account = accounts.open(who, row);
@@ -149,6 +139,22 @@ final class HoldingsFile {
       draft.backTo(mark);
       throw e;
     }
+  }
+
+  /** The subscriptions of the row's products, without those that are left out on purpose. */
+  private List<Integer> lines(int row) throws BadRowException {
+    List<Integer> lines = new ArrayList<>();
+    for (String product : products(draft.text(row, "plan"))) {
+      if (LEFT_OUT.equals(draft.mapping.meant(product))) {
+        draft.count(Count.LEFT_OUT);
+      } else {
+        int line = line(product);
+        if (!lines.contains(line)) {
+          lines.add(line);
+        }
+      }
+    }
+    return lines;
   }
 
   /** The products that the cell names. */

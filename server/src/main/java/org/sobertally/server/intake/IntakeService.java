@@ -207,12 +207,22 @@ class IntakeService {
   }
 
   private void read(FileChanges draft, Progress progress) {
-    Mapping mapping = draft.mapping;
     LocalDate today = clock.today();
-    LocalDate to = Params.day("to", mapping.to()).orElse(today);
+    LocalDate to = Params.day("to", draft.mapping.to()).orElse(today);
     if (to.isAfter(today)) {
       throw Refusal.badInput("to: %s has not come yet.".formatted(to));
     }
+    try {
+      read(draft, to, progress);
+    } catch (BookRows.NotAValueException e) {
+      throw Refusal.notTaken(e.getMessage(), List.of());
+    }
+  }
+
+  private void read(FileChanges draft, LocalDate to, Progress progress)
+      throws BookRows.NotAValueException {
+    Mapping mapping = draft.mapping;
+    LocalDate from = Params.day("from", mapping.from()).orElse(null);
     switch (mapping.kind()) {
       case PEOPLE -> new PeopleFile(draft, to).take(progress);
       case CONTRACTS -> new ContractsFile(draft, to).take(progress);
@@ -222,33 +232,15 @@ class IntakeService {
         HoldingsFile seats = new HoldingsFile(draft, mapping.ofVendor(), to);
         seats.take(progress);
         if (!mapping.parts().isEmpty()) {
-          seats.takeUse(Params.day("from", mapping.from()).orElse(null));
+          seats.takeUse(from);
         }
       }
-      case LAST_USE ->
-          new LastUseFile(
-                  draft, mapping.ofVendor(), Params.day("from", mapping.from()).orElse(null), to)
-              .take(progress);
-      case USE ->
-          new UseFile(
-                  draft, mapping.ofVendor(), Params.day("from", mapping.from()).orElse(null), to)
-              .take(progress);
+      case LAST_USE -> new LastUseFile(draft, mapping.ofVendor(), from, to).take(progress);
+      case USE -> new UseFile(draft, mapping.ofVendor(), from, to).take(progress);
       case PRICES -> new PricesFile(draft, mapping.ofVendor()).take(progress);
-      case OFFER -> {
-        try {
-          new OfferFile(draft, mapping.ofVendor(), to).take(progress);
-        } catch (BookRows.NotAValueException e) {
-          throw Refusal.notTaken(e.getMessage(), List.of());
-        }
-      }
+      case OFFER -> new OfferFile(draft, mapping.ofVendor(), to).take(progress);
       case METER -> new MeterFile(draft, mapping.ofVendor(), to).take(progress);
-      case BILL -> {
-        try {
-          new BillFile(draft, mapping.ofVendor()).take(progress);
-        } catch (BookRows.NotAValueException e) {
-          throw Refusal.notTaken(e.getMessage(), List.of());
-        }
-      }
+      case BILL -> new BillFile(draft, mapping.ofVendor()).take(progress);
       case SESSIONS -> new SessionsFile(draft, mapping.ofVendor(), clock.zone()).take(progress);
     }
   }

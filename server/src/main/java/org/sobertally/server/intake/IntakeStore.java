@@ -3,7 +3,9 @@ package org.sobertally.server.intake;
 import com.fasterxml.jackson.core.JsonProcessingException;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import jakarta.enterprise.context.ApplicationScoped;
+import java.sql.Connection;
 import java.sql.PreparedStatement;
+import java.sql.SQLException;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
@@ -81,30 +83,40 @@ class IntakeStore {
     // By the hundred thousand: these two go in by set.
     entities.doWork(
         connection -> {
-          try (PreparedStatement insert =
-              connection.prepareStatement("insert into intake_change values (?, ?, ?, ?, ?)")) {
-            for (int n = 0; n < changes.size(); n++) {
-              BookRows.Change change = changes.get(n);
-              insert.setString(1, intake.id);
-              insert.setInt(2, n);
-              insert.setString(3, change.file());
-              insert.setString(4, change.before() == null ? null : write(change.before()));
-              insert.setString(5, change.after() == null ? null : write(change.after()));
-              insert.addBatch();
-            }
-            insert.executeBatch();
-          }
-          try (PreparedStatement insert =
-              connection.prepareStatement("insert into intake_use values (?, ?, ?)")) {
-            for (Map.Entry<Long, Integer> use : uses.entrySet()) {
-              insert.setString(1, intake.id);
-              insert.setLong(2, use.getKey());
-              insert.setInt(3, use.getValue());
-              insert.addBatch();
-            }
-            insert.executeBatch();
-          }
+          insertChanges(connection, intake.id, changes);
+          insertUses(connection, intake.id, uses);
         });
+  }
+
+  private void insertChanges(Connection connection, String intake, List<BookRows.Change> changes)
+      throws SQLException {
+    try (PreparedStatement insert =
+        connection.prepareStatement("insert into intake_change values (?, ?, ?, ?, ?)")) {
+      for (int n = 0; n < changes.size(); n++) {
+        BookRows.Change change = changes.get(n);
+        insert.setString(1, intake);
+        insert.setInt(2, n);
+        insert.setString(3, change.file());
+        insert.setString(4, change.before() == null ? null : write(change.before()));
+        insert.setString(5, change.after() == null ? null : write(change.after()));
+        insert.addBatch();
+      }
+      insert.executeBatch();
+    }
+  }
+
+  private static void insertUses(Connection connection, String intake, Map<Long, Integer> uses)
+      throws SQLException {
+    try (PreparedStatement insert =
+        connection.prepareStatement("insert into intake_use values (?, ?, ?)")) {
+      for (Map.Entry<Long, Integer> use : uses.entrySet()) {
+        insert.setString(1, intake);
+        insert.setLong(2, use.getKey());
+        insert.setInt(3, use.getValue());
+        insert.addBatch();
+      }
+      insert.executeBatch();
+    }
   }
 
   /** What came in, the newest first. */

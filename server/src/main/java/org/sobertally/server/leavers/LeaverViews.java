@@ -76,6 +76,24 @@ final class LeaverViews {
   LeaverDto.PersonRow personRow(PersonRoutes leaver) {
     Person person = book.people().get(leaver.person());
     List<LeaverDto.Row> rows = rows(leaver);
+    Next next = next(leaver, person);
+    return new LeaverDto.PersonRow(
+        new LeaverDto.Leaving(
+            person.id(),
+            person.name(),
+            kind(leaver),
+            person.department(),
+            kind(leaver).leftOn(person),
+            kind(leaver).isAway() ? person.until() : null),
+        all(leaver, rows.stream().map(LeaverDto.Row::vendorName).distinct().toList()),
+        rows.stream().anyMatch(LeaverDto.Row::signsInStill),
+        next.day(),
+        next.what(),
+        rows.stream().map(row -> row.lies().account()).toList());
+  }
+
+  /** The sums over all the leaver's accounts. */
+  private LeaverDto.All all(PersonRoutes leaver, List<String> vendors) {
     Money asItIs = Money.zero(book.rates().reportingCurrency());
     Money recommended = asItIs;
     BigDecimal gb = null;
@@ -88,28 +106,15 @@ final class LeaverViews {
       gb = one.storedGb() == null ? gb : gb == null ? one.storedGb() : gb.add(one.storedGb());
       holding += one.seats().isEmpty() ? 0 : 1;
     }
-    Next next = next(leaver, person);
-    return new LeaverDto.PersonRow(
-        new LeaverDto.Leaving(
-            person.id(),
-            person.name(),
-            kind(leaver),
-            person.department(),
-            kind(leaver).leftOn(person),
-            kind(leaver).isAway() ? person.until() : null),
-        new LeaverDto.All(
-            leaver.accounts().size(),
-            holding,
-            rows.stream().map(LeaverDto.Row::vendorName).distinct().toList(),
-            MoneyDto.of(seatYearly(leaver)),
-            gb,
-            MoneyDto.of(asItIs),
-            MoneyDto.of(recommended),
-            leaver.dutyUntil()),
-        rows.stream().anyMatch(LeaverDto.Row::signsInStill),
-        next.day(),
-        next.what(),
-        rows.stream().map(row -> row.lies().account()).toList());
+    return new LeaverDto.All(
+        leaver.accounts().size(),
+        holding,
+        vendors,
+        MoneyDto.of(seatYearly(leaver)),
+        gb,
+        MoneyDto.of(asItIs),
+        MoneyDto.of(recommended),
+        leaver.dutyUntil());
   }
 
   private record Next(@Nullable LocalDate day, @Nullable String what) {

@@ -56,26 +56,11 @@ final class WayIn {
   /** Those that rules give first, then by how many colleagues hold them. */
   List<Offered> of(Person person) {
     Set<String> own = plansOf(person.id());
-    Set<String> mates = new HashSet<>();
-    for (Group group : book.groupsOf(person.id())) {
-      mates.addAll(group.members());
-    }
-    mates.remove(person.id());
-    mates.removeIf(
-        mate ->
-            !book.people().has(mate)
-                || book.people().byId(mate).statusOn(asOf) != Person.Status.ACTIVE);
+    Set<String> mates = mates(person);
     Map<String, Integer> held = new TreeMap<>();
     mates.forEach(mate -> plansOf(mate).forEach(plan -> held.merge(plan, 1, Integer::sum)));
-    Map<String, String> rules = new TreeMap<>();
-    for (StandingRule rule : book.standingRules()) {
-      boolean theirs =
-          book.groupsOf(person.id()).stream().anyMatch(group -> group.id().equals(rule.group()));
-      if (rule.inForce(asOf) && theirs) {
-        rules.put(rule.plan(), rule.id());
-        held.putIfAbsent(rule.plan(), 0);
-      }
-    }
+    Map<String, String> rules = rules(person);
+    rules.keySet().forEach(plan -> held.putIfAbsent(plan, 0));
     List<Offered> offered = new ArrayList<>();
     held.forEach(
         (plan, count) -> {
@@ -90,6 +75,33 @@ final class WayIn {
             .thenComparing(one -> -one.colleagues())
             .thenComparing(Offered::plan));
     return offered;
+  }
+
+  /** Those at work in their groups, without themselves. */
+  private Set<String> mates(Person person) {
+    Set<String> mates = new HashSet<>();
+    for (Group group : book.groupsOf(person.id())) {
+      mates.addAll(group.members());
+    }
+    mates.remove(person.id());
+    mates.removeIf(
+        mate ->
+            !book.people().has(mate)
+                || book.people().byId(mate).statusOn(asOf) != Person.Status.ACTIVE);
+    return mates;
+  }
+
+  /** Standing rules for their groups, by the plan. */
+  private Map<String, String> rules(Person person) {
+    Map<String, String> rules = new TreeMap<>();
+    for (StandingRule rule : book.standingRules()) {
+      boolean theirs =
+          book.groupsOf(person.id()).stream().anyMatch(group -> group.id().equals(rule.group()));
+      if (rule.inForce(asOf) && theirs) {
+        rules.put(rule.plan(), rule.id());
+      }
+    }
+    return rules;
   }
 
   /** Whether they hold it, or another tier of its ladder. */

@@ -172,10 +172,7 @@ public class WayOutResource {
       sums.skip(choice, "Nothing can be done about it any more.");
       return;
     }
-    Route route =
-        choice.route() == null
-            ? one.recommended().orElseGet(() -> one.route(Route.Kind.KEEP).orElseThrow())
-            : one.route(choice.route()).orElse(null);
+    Route route = route(one, choice.route());
     if (route == null) {
       sums.skip(
           choice,
@@ -185,6 +182,13 @@ public class WayOutResource {
       return;
     }
     sums.add(one, route, way.steps(of, one, route, choice.kinds()));
+  }
+
+  /** The recommended one where none was chosen; null where there is no such way. */
+  private static @Nullable Route route(PersonRoutes.OfAccount one, Route.@Nullable Kind chosen) {
+    return chosen == null
+        ? one.recommended().orElseGet(() -> one.route(Route.Kind.KEEP).orElseThrow())
+        : one.route(chosen).orElse(null);
   }
 
   /** What the choices come to so far. */

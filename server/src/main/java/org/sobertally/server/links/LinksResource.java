@@ -137,15 +137,7 @@ public class LinksResource {
         vendor,
         books.current().vendors().byId(vendor).name(),
         origin.orElse(made.isPresent() ? VendorLinks.Origin.MADE : null),
-        new Way(
-            made.isPresent() ? link.kind : links.kind(vendor).orElse(link.kind),
-            link.url,
-            link.proof,
-            link.sealed != null,
-            !service.opens(link),
-            link.tokenUrl,
-            link.clientId,
-            link.scope),
+        way(link, made.isPresent() ? link.kind : links.kind(vendor).orElse(link.kind)),
         new Allowed(link.carrier, link.inside, link.template),
         names,
         link.accounts.size(),
@@ -153,6 +145,18 @@ public class LinksResource {
         plans,
         List.copyOf(new TreeSet<>(links.kinds())),
         link.changes);
+  }
+
+  private Way way(VendorLink link, String kind) {
+    return new Way(
+        kind,
+        link.url,
+        link.proof,
+        link.sealed != null,
+        !service.opens(link),
+        link.tokenUrl,
+        link.clientId,
+        link.scope);
   }
 
   private static @Nullable String planOrNone(String plan) {

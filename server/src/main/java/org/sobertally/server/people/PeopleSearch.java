@@ -188,14 +188,20 @@ class PeopleSearch {
         .map(wanted -> wanted == Flag.TRUE)
         .ifPresent(wanted -> tests.add(p -> people.get(p).kind() == Person.Kind.SERVICE == wanted));
     if (Params.choice("owner", filter.owner, Owner.class).isPresent()) {
-      BitSet led = new BitSet();
-      for (Group one : book.groups().all()) {
-        if (!one.leads().isEmpty()) {
-          led.or(members(book, one));
-        }
-      }
+      BitSet led = led(book);
       tests.add(p -> people.get(p).manager() == null && !led.get(p));
     }
+  }
+
+  /** Numbers of those who are in a group that somebody leads. */
+  private static BitSet led(Book book) {
+    BitSet led = new BitSet();
+    for (Group one : book.groups().all()) {
+      if (!one.leads().isEmpty()) {
+        led.or(members(book, one));
+      }
+    }
+    return led;
   }
 
   private static BitSet members(Book book, Group group) {

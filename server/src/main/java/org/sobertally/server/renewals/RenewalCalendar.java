@@ -105,22 +105,30 @@ final class RenewalCalendar {
       String id = "renews-" + key(agreement.id(), missed);
       event(id, missed, "%s renews".formatted(name), agreement, false);
     }
+    addOffers(agreement, told);
+    addCheck(agreement);
+  }
+
+  private void addOffers(Agreement agreement, boolean told) {
     for (Offer offer : book.offers().all()) {
       if (offer.agreement().equals(agreement.id()) && offer.validUntil() != null) {
         event(
             "offer-" + offer.id(),
             offer.validUntil(),
-            "Last day to take %s for %s".formatted(offer.name(), name),
+            "Last day to take %s for %s".formatted(offer.name(), agreement.name()),
             agreement,
             told);
       }
     }
-    if (agreement.floor() != null && agreement.floor().check() != null) {
-      LocalDate check = agreement.floor().check();
+  }
+
+  private void addCheck(Agreement agreement) {
+    LocalDate check = agreement.floor() == null ? null : agreement.floor().check();
+    if (check != null) {
       event(
           "check-" + agreement.id() + "-" + check,
           check,
-          "The promised use of %s is looked at".formatted(name),
+          "The promised use of %s is looked at".formatted(agreement.name()),
           agreement,
           false);
     }

@@ -92,27 +92,6 @@ record RenewalCaseDto(
       List<Step> mayDo) {
     RenewalState state = one.stateOn(day);
     boolean chosen = one.preparedOn != null && !seats.isEmpty();
-    Choice choice = chosen ? choice(book, one, seats, nameOf) : null;
-    Decision decision =
-        one.decideBy == null
-            ? null
-            : new Decision(
-                one.decideBy,
-                one.decidedBy == null ? null : nameOf.apply(one.decidedBy),
-                one.decidedOn,
-                one.granted,
-                one.decisionNote);
-    Notice notice =
-        one.noticeOn == null
-            ? null
-            : new Notice(
-                one.noticeOn,
-                one.noticeWay,
-                one.noticeAddress,
-                nameOf.apply(one.noticeByWhom),
-                one.proofName);
-    Kept kept =
-        state == RenewalState.KEPT_ON_PURPOSE ? new Kept(one.keptReason, one.keptUntil) : null;
     return new RenewalCaseDto(
         one.agreement,
         book.agreements().byId(one.agreement).name(),
@@ -120,12 +99,34 @@ record RenewalCaseDto(
         one.noticeBy,
         one.id == null ? -1 : one.version,
         state,
-        choice,
-        decision,
-        notice,
-        kept,
+        chosen ? choice(book, one, seats, nameOf) : null,
+        decision(one, nameOf),
+        notice(one, nameOf),
+        state == RenewalState.KEPT_ON_PURPOSE ? new Kept(one.keptReason, one.keptUntil) : null,
         one.renewedOn,
         mayDo);
+  }
+
+  private static @Nullable Decision decision(RenewalCase one, UnaryOperator<String> nameOf) {
+    return one.decideBy == null
+        ? null
+        : new Decision(
+            one.decideBy,
+            one.decidedBy == null ? null : nameOf.apply(one.decidedBy),
+            one.decidedOn,
+            one.granted,
+            one.decisionNote);
+  }
+
+  private static @Nullable Notice notice(RenewalCase one, UnaryOperator<String> nameOf) {
+    return one.noticeOn == null
+        ? null
+        : new Notice(
+            one.noticeOn,
+            one.noticeWay,
+            one.noticeAddress,
+            nameOf.apply(one.noticeByWhom),
+            one.proofName);
   }
 
   private static Choice choice(

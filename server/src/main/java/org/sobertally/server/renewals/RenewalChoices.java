@@ -68,18 +68,10 @@ class RenewalChoices {
             life.move(one, RenewalState.PREPARED);
           }
           RenewalOption option = option(book, study, form, tried);
-          forget(one);
-          one.offer = option.offer();
-          one.months = option.months();
-          one.margin = form.margin();
-          boolean nothingKnown = form.known() == null || form.known().isEmpty();
-          one.known = nothingKnown ? null : String.join("\n", form.known());
-          one.note = form.note() == null ? null : form.note().strip();
-          one.preparedBy = actor;
-          one.preparedBehind = String.join("\n", new TreeSet<>(sessions.behind(actor)));
-          one.preparedOn = clock.today();
-          one.currency = book.rates().reportingCurrency();
           RenewalOption stands = study.asItStands(study.ownTerms(tried.added()), tried.known());
+          forget(one);
+          fill(one, form, option, actor);
+          one.currency = book.rates().reportingCurrency();
           one.yearlyBefore = stands.yearly();
           one.yearlyAfter = option.yearly();
           cases.put(one, seats(book, one, option, stands));
@@ -94,6 +86,18 @@ class RenewalChoices {
                       MoneyWords.exact(one.before().rounded())));
           return one;
         });
+  }
+
+  private void fill(RenewalCase one, RenewalForms.Choice form, RenewalOption option, String actor) {
+    one.offer = option.offer();
+    one.months = option.months();
+    one.margin = form.margin();
+    boolean nothingKnown = form.known() == null || form.known().isEmpty();
+    one.known = nothingKnown ? null : String.join("\n", form.known());
+    one.note = form.note() == null ? null : form.note().strip();
+    one.preparedBy = actor;
+    one.preparedBehind = String.join("\n", new TreeSet<>(sessions.behind(actor)));
+    one.preparedOn = clock.today();
   }
 
   private void requireSeen(RenewalStudy study, RenewalForms.Choice form) {

@@ -94,23 +94,29 @@ class RenewalReminders {
     if (due.isEmpty() || left < 0 || settled || !first(agreement, chance, due.get(), today)) {
       return;
     }
-    String body =
-        """
+    String days = Words.count((int) left, "day");
+    mailroom.send(
+        book.people().byId(owner).email(),
+        "%s to give notice on %s".formatted(days, agreement.name()),
+        letter(agreement, chance, days, state),
+        "RENEWAL");
+  }
+
+  private String letter(
+      Agreement agreement, RenewalChance chance, String days, RenewalState state) {
+    return """
         %s renews on %s. Notice must be given by %s, in %s; it is %s.
 
         %s/renewals/%s
         """
-            .formatted(
-                agreement.name(),
-                Words.day(chance.renews()),
-                Words.day(chance.noticeBy()),
-                Words.count((int) left, "day"),
-                RenewalLife.words(state),
-                address,
-                agreement.id());
-    String subject =
-        "%s to give notice on %s".formatted(Words.count((int) left, "day"), agreement.name());
-    mailroom.send(book.people().byId(owner).email(), subject, body, "RENEWAL");
+        .formatted(
+            agreement.name(),
+            Words.day(chance.renews()),
+            Words.day(chance.noticeBy()),
+            days,
+            RenewalLife.words(state),
+            address,
+            agreement.id());
   }
 
   /** Whether nobody was reminded of that distance yet; then it is noted. */

@@ -66,45 +66,44 @@ class RenewalsOnDesk implements DeskSource {
       Book book, Asker asker, Agreement agreement, LocalDate renews, @Nullable RenewalCase one) {
     LocalDate day = asker.day();
     LocalDate by = agreement.noticeFor(renews);
-    String path = "/renewals/" + agreement.id();
     if (one == null) {
-      return open(book, agreement, day, renews, by, path);
+      return open(book, agreement, day, renews, by);
     }
-    switch (one.stateOn(day)) {
+    return switch (one.stateOn(day)) {
       case ASKED -> {
         boolean own = one.isPreparedByAnyOf(sessions.behind(asker.login()));
-        if (asker.role() == Role.DECIDER && !own) {
-          return Optional.of(
-              new Line(
-                      About.NOTICE,
-                      "Decide how %s renews".formatted(agreement.name()),
-                      "It renews on %s as it stands.".formatted(Words.day(renews)),
-                      less(one),
-                      one.decideBy,
-                      path)
-                  .of(agreement.id()));
-        }
-        return Optional.empty();
-      }
-      case DECIDED -> {
-        return Optional.of(
-            new Line(
-                    About.NOTICE,
-                    "Tell the vendor how %s renews: it is decided".formatted(agreement.name()),
-                    "It renews on %s as it stands, whatever was decided."
-                        .formatted(Words.day(renews)),
+        yield asker.role() == Role.DECIDER && !own
+            ? Optional.of(
+                notice(
+                    agreement,
+                    "Decide how %s renews".formatted(agreement.name()),
+                    "It renews on %s as it stands.".formatted(Words.day(renews)),
                     less(one),
-                    by,
-                    path)
-                .of(agreement.id()));
+                    one.decideBy))
+            : Optional.empty();
       }
-      case NOTICE_GIVEN, RENEWED, KEPT_ON_PURPOSE -> {
-        return Optional.empty();
-      }
-      default -> {
-        return open(book, agreement, day, renews, by, path);
-      }
-    }
+      case DECIDED ->
+          Optional.of(
+              notice(
+                  agreement,
+                  "Tell the vendor how %s renews: it is decided".formatted(agreement.name()),
+                  "It renews on %s as it stands, whatever was decided."
+                      .formatted(Words.day(renews)),
+                  less(one),
+                  by));
+      case NOTICE_GIVEN, RENEWED, KEPT_ON_PURPOSE -> Optional.empty();
+      default -> open(book, agreement, day, renews, by);
+    };
+  }
+
+  private static Line notice(
+      Agreement agreement,
+      String what,
+      String ifNothing,
+      @Nullable Money amount,
+      @Nullable LocalDate by) {
+    return new Line(About.NOTICE, what, ifNothing, amount, by, "/renewals/" + agreement.id())
+        .of(agreement.id());
   }
 
   /** The renewal has come, and nobody has said what the vendor made of the notice. */
@@ -127,7 +126,7 @@ class RenewalsOnDesk implements DeskSource {
 
   /** Nobody has decided anything: what it costs to let it be. */
   private Optional<Line> open(
-      Book book, Agreement agreement, LocalDate day, LocalDate renews, LocalDate by, String path) {
+      Book book, Agreement agreement, LocalDate day, LocalDate renews, LocalDate by) {
     boolean near = !by.isBefore(day) && !by.isAfter(day.plusDays(NOTICE_DAYS));
     Money paid = Money.zero(book.rates().reportingCurrency());
     Money waste = paid;
@@ -150,22 +149,18 @@ class RenewalsOnDesk implements DeskSource {
       return Optional.empty();
     }
     String does = agreement.termOn(day).renews() == Agreement.Renews.AUTO ? "renews" : "ends";
+    String how =
+        given == 0
+            ? "as it is"
+            : "with %s fewer, as given back".formatted(Words.count(given, "seat"));
     return Optional.of(
-        new Line(
-                About.NOTICE,
-                "Give notice on %s, or keep it".formatted(agreement.name()),
-                "It %s on %s %s, %s a year."
-                    .formatted(
-                        does,
-                        Words.day(renews),
-                        given == 0
-                            ? "as it is"
-                            : "with %s fewer, as given back".formatted(Words.count(given, "seat")),
-                        MoneyWords.about(paid)),
-                waste.amount().signum() > 0 ? waste : null,
-                by,
-                path)
-            .of(agreement.id()));
+        notice(
+            agreement,
+            "Give notice on %s, or keep it".formatted(agreement.name()),
+            "It %s on %s %s, %s a year."
+                .formatted(does, Words.day(renews), how, MoneyWords.about(paid)),
+            waste.amount().signum() > 0 ? waste : null,
+            by));
   }
 
   /** By the quantity and the prices of the renewal day. */

@@ -128,12 +128,6 @@ public class RenewalsResource {
     RenewalViews views = new RenewalViews(study);
     Optional<RenewalCase> told = cases.told(agreement.id());
     BigDecimal paid = RenewalViews.paidAtRenewal(study);
-    Money recoverable = Money.zero(book.rates().reportingCurrency());
-    for (int line = 0; line < book.lines().size(); line++) {
-      if (book.lines().get(line).agreement().equals(agreement.id())) {
-        recoverable = recoverable.plus(figures.of(book, study.asOf()).covers().recoverableOf(line));
-      }
-    }
     BigDecimal yearly =
         study.asItStands(study.ownTerms(RenewalTerms.USUALLY_ADDED), Known.NOTHING).yearly();
     BigDecimal needed = null;
@@ -158,13 +152,24 @@ public class RenewalsResource {
             .filter(day -> told.isEmpty() || !told.get().renews.equals(day))
             .toList(),
         book.vendors().byId(agreement.vendor()).name(),
-        MoneyDto.of(recoverable),
+        MoneyDto.of(recoverable(study)),
         views.money(paid),
         proposed == null ? null : views.money(paid.subtract(yearly).add(proposed)),
         told.map(one -> RenewalState.NOTICE_GIVEN)
             .orElseGet(() -> cases.stateOf(agreement.id(), study.chance().renews(), study.asOf())),
         note == null ? null : note.ownerName(),
         note == null ? null : note.payer());
+  }
+
+  private Money recoverable(RenewalStudy study) {
+    Book book = study.book();
+    Money sum = Money.zero(book.rates().reportingCurrency());
+    for (int line = 0; line < book.lines().size(); line++) {
+      if (book.lines().get(line).agreement().equals(study.agreement().id())) {
+        sum = sum.plus(figures.of(book, study.asOf()).covers().recoverableOf(line));
+      }
+    }
+    return sum;
   }
 
   /**

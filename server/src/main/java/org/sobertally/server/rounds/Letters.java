@@ -177,24 +177,27 @@ class Letters {
         (id, theirs) -> {
           Person lead = book.people().byId(id);
           if (canAnswer(lead, round.askUntil)) {
-            mailroom.send(
-                lead.email(),
-                "%s of your groups %s looked at"
-                    .formatted(
-                        Words.count(theirs.size(), "seat"), theirs.size() == 1 ? "is" : "are"),
-                """
-                Dear %s,
-
-                these seats of people in the groups you lead were found to do no work. Their
-                holders were asked whether they need them, until %s.
-
-                %s
-                Nothing is taken back before somebody has decided it.
-                """
-                    .formatted(lead.name(), Words.day(round.askUntil), list(book, theirs, true)),
-                "DIGEST");
+            tellLead(book, round, lead, theirs);
           }
         });
+  }
+
+  private void tellLead(Book book, Round round, Person lead, List<RoundItem> theirs) {
+    String subject = "%s of your groups %s looked at";
+    mailroom.send(
+        lead.email(),
+        subject.formatted(Words.count(theirs.size(), "seat"), theirs.size() == 1 ? "is" : "are"),
+        """
+        Dear %s,
+
+        these seats of people in the groups you lead were found to do no work. Their
+        holders were asked whether they need them, until %s.
+
+        %s
+        Nothing is taken back before somebody has decided it.
+        """
+            .formatted(lead.name(), Words.day(round.askUntil), list(book, theirs, true)),
+        "DIGEST");
   }
 
   /** Prompts everybody who may decide. */

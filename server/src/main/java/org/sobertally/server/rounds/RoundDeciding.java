@@ -61,17 +61,7 @@ class RoundDeciding {
           if (round.state != Round.State.ASKING) {
             return null;
           }
-          List<RoundItem> wanted = new ArrayList<>();
-          for (RoundItem item : store.items(id)) {
-            if (item.waitsForAnswers()) {
-              String reason = noLonger(change.book(), item);
-              if (reason == null) {
-                wanted.add(item);
-              } else {
-                item.leaveOutIfAsked(reason);
-              }
-            }
-          }
+          List<RoundItem> wanted = wanted(change.book(), id);
           List<String> slates = new ArrayList<>();
           for (int from = 0; from < wanted.size(); from += MOST_MOVES) {
             List<RoundItem> some = wanted.subList(from, Math.min(wanted.size(), from + MOST_MOVES));
@@ -92,6 +82,22 @@ class RoundDeciding {
           }
           return null;
         });
+  }
+
+  /** What is still to be taken back; the rest is left out with its reason. */
+  private List<RoundItem> wanted(Book book, String round) {
+    List<RoundItem> wanted = new ArrayList<>();
+    for (RoundItem item : store.items(round)) {
+      if (item.waitsForAnswers()) {
+        String reason = noLonger(book, item);
+        if (reason == null) {
+          wanted.add(item);
+        } else {
+          item.leaveOutIfAsked(reason);
+        }
+      }
+    }
+    return wanted;
   }
 
   private @Nullable String send(Books.Change change, Round round, List<RoundItem> items) {

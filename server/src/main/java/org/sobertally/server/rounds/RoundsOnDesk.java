@@ -5,7 +5,6 @@ import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
 import org.sobertally.core.book.Book;
-import org.sobertally.core.money.Money;
 import org.sobertally.core.words.Words;
 import org.sobertally.server.access.Role;
 import org.sobertally.server.desk.DeskSource;
@@ -46,20 +45,22 @@ class RoundsOnDesk implements DeskSource {
     }
     for (Round round : store.rounds()) {
       if (round.state == Round.State.ASKING) {
-        List<RoundItem> items = store.items(round.id);
-        Money sum = Gathering.sum(items, book.rates().reportingCurrency());
-        long silent = items.stream().filter(item -> item.answer == null).count();
-        lines.add(
-            new Line(
-                About.ROUND,
-                "%s, round %d: %,d of %s without an answer yet"
-                    .formatted(round.name, round.number, silent, Words.count(items.size(), "seat")),
-                "They are put up for decision the day after.",
-                sum,
-                round.askUntil,
-                "/rounds/" + round.id));
+        lines.add(asking(book, round));
       }
     }
     return lines;
+  }
+
+  private Line asking(Book book, Round round) {
+    List<RoundItem> items = store.items(round.id);
+    long silent = items.stream().filter(item -> item.answer == null).count();
+    return new Line(
+        About.ROUND,
+        "%s, round %d: %,d of %s without an answer yet"
+            .formatted(round.name, round.number, silent, Words.count(items.size(), "seat")),
+        "They are put up for decision the day after.",
+        Gathering.sum(items, book.rates().reportingCurrency()),
+        round.askUntil,
+        "/rounds/" + round.id);
   }
 }

@@ -44,14 +44,6 @@ class DeciderMail {
     if (recipients.isEmpty()) {
       return;
     }
-    StringBuilder list = new StringBuilder();
-    for (SlateMove move : moves.subList(0, Math.min(MOST_LISTED, moves.size()))) {
-      list.append("  - ").append(types.words(book, move)).append(" for ");
-      list.append(MoveWords.holder(book, move)).append('\n');
-    }
-    if (moves.size() > MOST_LISTED) {
-      list.append("  - and %,d more\n".formatted(moves.size() - MOST_LISTED));
-    }
     String deadline = Words.day(requireNonNull(slate.deadline));
     String note = slate.note == null || slate.note.isBlank() ? "" : "“" + slate.note + "”\n\n";
     String count = Words.count(moves.size(), "move");
@@ -72,11 +64,23 @@ class DeciderMail {
                 count,
                 money,
                 note,
-                list,
+                list(book, moves),
                 address,
                 slate.id,
                 deadline);
     String subject = "To decide by %s: %s, %s a year".formatted(deadline, count, money);
     recipients.forEach(recipient -> mailroom.send(recipient, subject, body, "DECIDE"));
+  }
+
+  private String list(Book book, List<SlateMove> moves) {
+    StringBuilder list = new StringBuilder();
+    for (SlateMove move : moves.subList(0, Math.min(MOST_LISTED, moves.size()))) {
+      list.append("  - ").append(types.words(book, move)).append(" for ");
+      list.append(MoveWords.holder(book, move)).append('\n');
+    }
+    if (moves.size() > MOST_LISTED) {
+      list.append("  - and %,d more\n".formatted(moves.size() - MOST_LISTED));
+    }
+    return list.toString();
   }
 }

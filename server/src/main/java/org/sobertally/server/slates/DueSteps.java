@@ -7,6 +7,7 @@ import java.time.LocalDate;
 import java.util.List;
 import java.util.Objects;
 import org.jboss.logging.Logger;
+import org.sobertally.core.book.Book;
 import org.sobertally.core.slate.Preview;
 import org.sobertally.core.slate.Previewer;
 import org.sobertally.core.slate.Remark;
@@ -105,19 +106,7 @@ class DueSteps {
     Preview preview = Previewer.of(change.book(), clock.today(), types.toCore(one));
     List<Remark> blocks = slateBlocks.of(change.book(), slate, one, preview).get(0);
     if (!blocks.isEmpty()) {
-      String reason = blocks.get(0).text();
-      if (!reason.equals(move.reason)) {
-        move.reason = reason;
-        journal.add(
-            SELF,
-            "STEP_HELD_UP",
-            "Cannot go on its day: %s for %s. %s"
-                .formatted(
-                    types.words(change.book(), move),
-                    MoveWords.holder(change.book(), move),
-                    reason),
-            move.journalEntry());
-      }
+      holdUp(change.book(), move, blocks.get(0).text());
       return false;
     }
     move.reason = null;
@@ -126,11 +115,25 @@ class DueSteps {
     journal.add(
         SELF,
         "STEP_MADE",
-        "Its day has come: %s for %s."
-            .formatted(types.words(change.book(), move), MoveWords.holder(change.book(), move)),
+        "Its day has come: %s.".formatted(said(change.book(), move)),
         move.journalEntry());
     outcomes.closeSlate(slate.id);
     return true;
+  }
+
+  private void holdUp(Book book, SlateMove move, String reason) {
+    if (!reason.equals(move.reason)) {
+      move.reason = reason;
+      journal.add(
+          SELF,
+          "STEP_HELD_UP",
+          "Cannot go on its day: %s. %s".formatted(said(book, move), reason),
+          move.journalEntry());
+    }
+  }
+
+  private String said(Book book, SlateMove move) {
+    return "%s for %s".formatted(types.words(book, move), MoveWords.holder(book, move));
   }
 
   /** Whether all that it waits for is done; what failed before it holds it up. */

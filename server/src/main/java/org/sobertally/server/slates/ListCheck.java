@@ -174,6 +174,21 @@ final class ListCheck {
   }
 
   private static List<String[]> read(String text) {
+    List<String[]> lines = rows(text);
+    if (lines.size() == 1 && areAddresses(lines.get(0))) {
+      // People on one line, as they are copied out of a mail.
+      return Arrays.stream(lines.get(0))
+          .filter(who -> !who.isBlank())
+          .map(who -> new String[] {who})
+          .toList();
+    }
+    if (lines.isEmpty()) {
+      throw Refusal.badInput("The list is empty. Write a person and a plan in each row.");
+    }
+    return lines;
+  }
+
+  private static List<String[]> rows(String text) {
     List<String[]> lines = new ArrayList<>();
     char separator = text.indexOf('\t') >= 0 ? '\t' : text.indexOf(';') >= 0 ? ';' : ',';
     String plain = text.startsWith("\uFEFF") ? text.substring(1) : text;
@@ -194,20 +209,10 @@ final class ListCheck {
               "A list has at most %,d rows. Split this one.".formatted(MOST_ROWS));
         }
       }
+      return lines;
     } catch (CsvParseException | IOException e) {
       throw Refusal.badInput("The list cannot be read: %s".formatted(e.getMessage()));
     }
-    if (lines.size() == 1 && areAddresses(lines.get(0))) {
-      // People on one line, as they are copied out of a mail.
-      return Arrays.stream(lines.get(0))
-          .filter(who -> !who.isBlank())
-          .map(who -> new String[] {who})
-          .toList();
-    }
-    if (lines.isEmpty()) {
-      throw Refusal.badInput("The list is empty. Write a person and a plan in each row.");
-    }
-    return lines;
   }
 
   private static boolean areAddresses(String[] fields) {

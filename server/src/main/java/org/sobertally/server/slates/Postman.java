@@ -209,21 +209,25 @@ class Postman {
                 fresh.said(reason);
               });
       readFirst(link, call);
-    } else if (answer instanceof Answer.Later later && call.attempts < mostAttempts) {
-      Duration asked = Duration.ofSeconds(later.seconds());
-      Duration own = backOff.after(call.attempts);
-      if (!asked.isZero()) {
-        // A vendor that says when to come again was not tried in vain.
-        call = change(call.id, fresh -> fresh.attempts--);
-      }
-      wait(call, VendorCall.State.PENDING, later.reason(), asked.compareTo(own) > 0 ? asked : own);
     } else if (answer instanceof Answer.Later later) {
-      String reason = "Gave up after %d attempts: %s".formatted(call.attempts, later.reason());
-      wait(call, VendorCall.State.STARTED, reason, backOff.first());
+      comeAgain(call, later);
     } else {
       Answer.Unknown unknown = (Answer.Unknown) answer;
       wait(call, VendorCall.State.STARTED, unknown.reason(), backOff.after(call.attempts));
     }
+  }
+
+  private void comeAgain(VendorCall call, Answer.Later later) {
+    if (call.attempts >= mostAttempts) {
+      String reason = "Gave up after %d attempts: %s".formatted(call.attempts, later.reason());
+      wait(call, VendorCall.State.STARTED, reason, backOff.first());
+      return;
+    }
+    Duration asked = Duration.ofSeconds(later.seconds());
+    Duration own = backOff.after(call.attempts);
+    // A vendor that says when to come again was not tried in vain.
+    VendorCall waits = asked.isZero() ? call : change(call.id, fresh -> fresh.attempts--);
+    wait(waits, VendorCall.State.PENDING, later.reason(), asked.compareTo(own) > 0 ? asked : own);
   }
 
   private static void accepted(VendorCall call) {

@@ -59,41 +59,36 @@ final class SlateList {
 
   SlateDto of(Slate slate) {
     List<Alike> all = moves.getOrDefault(slate.id, List.of());
-    int settled = 0;
-    int failed = 0;
-    int readBack = 0;
-    int count = 0;
-    for (Alike alike : all) {
-      count += (int) alike.count();
-      settled += alike.state().isSettled() ? (int) alike.count() : 0;
-      failed += alike.state() == SlateMove.State.FAILED ? (int) alike.count() : 0;
-      boolean seen = alike.settledHow() == SlateMove.How.READ_BACK;
-      readBack += seen ? (int) alike.count() : 0;
-    }
-    List<String> about =
-        all.stream()
-            .map(alike -> types.words(book, alike.sample()))
-            .distinct()
-            .limit(MOST_TOLD)
-            .toList();
-    SlateDto.Progress progress =
-        new SlateDto.Progress(
-            openCalls.getOrDefault(slate.id, 0),
-            byHand.getOrDefault(slate.id, 0),
-            count,
-            about,
-            settled,
-            failed,
-            readBack);
     return SlateDto.of(
         slate,
         asker,
         own.test(slate),
         today,
         sessions,
-        progress,
+        progress(slate, all),
         List.of(),
         frozen(types, book, today, all));
+  }
+
+  private SlateDto.Progress progress(Slate slate, List<Alike> all) {
+    List<String> about =
+        all.stream()
+            .map(alike -> types.words(book, alike.sample()))
+            .distinct()
+            .limit(MOST_TOLD)
+            .toList();
+    return new SlateDto.Progress(
+        openCalls.getOrDefault(slate.id, 0),
+        byHand.getOrDefault(slate.id, 0),
+        count(all, alike -> true),
+        about,
+        count(all, alike -> alike.state().isSettled()),
+        count(all, alike -> alike.state() == SlateMove.State.FAILED),
+        count(all, alike -> alike.settledHow() == SlateMove.How.READ_BACK));
+  }
+
+  private static int count(List<Alike> all, Predicate<Alike> which) {
+    return (int) all.stream().filter(which).mapToLong(Alike::count).sum();
   }
 
   /** What the moves that went through, are on their way or may go yet, save: as it was sent. */

@@ -15,6 +15,7 @@ import jakarta.ws.rs.core.UriInfo;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Collection;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -229,13 +230,7 @@ public class SubscriptionResource {
         slates.put(posting, cause == null ? null : cause.slate);
       }
     }
-    List<JournalEntry> cancelled =
-        recorded.values().stream()
-            .filter(entry -> !entry.day.isAfter(day))
-            // A book that replaced everything may not know of the seat any more.
-            .filter(entry -> entry.holding != null && book.holdings().numberOf(entry.holding) >= 0)
-            .sorted(Comparator.comparing(entry -> entry.id))
-            .toList();
+    List<JournalEntry> cancelled = cancelled(book, recorded.values(), day);
     int all = facts.size() + cancelled.size();
     int from = Math.max(0, all - newest.orElse(all));
     List<Dto.PostingDto> postings = new ArrayList<>(all - from);
@@ -246,6 +241,17 @@ public class SubscriptionResource {
         .skip(Math.max(0, from - facts.size()))
         .forEach(entry -> postings.add(cancelled(entry)));
     return postings;
+  }
+
+  /** Postings that were made and are no facts any more, in the order in which they were made. */
+  private static List<JournalEntry> cancelled(
+      Book book, Collection<JournalEntry> entries, LocalDate day) {
+    return entries.stream()
+        .filter(entry -> !entry.day.isAfter(day))
+        // A book that replaced everything may not know of the seat any more.
+        .filter(entry -> entry.holding != null && book.holdings().numberOf(entry.holding) >= 0)
+        .sorted(Comparator.comparing(entry -> entry.id))
+        .toList();
   }
 
   private static Dto.PostingDto cancelled(JournalEntry entry) {

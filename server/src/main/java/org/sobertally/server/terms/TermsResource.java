@@ -163,17 +163,7 @@ public class TermsResource {
     return books.write(
         change -> {
           Book book = known(change.book(), vendor);
-          if (!Terms.state(book, vendor).equals(edit.state())) {
-            throw Problem.conflict(
-                "Somebody else has changed this sheet since you opened it. Look at what it says"
-                    + " now; what you typed is still here.");
-          }
-          EditedTerms edited = new EditedTerms(book, vendor, edit, today);
-          if (!edited.faults.isEmpty()) {
-            EditedTerms.Fault first = edited.faults.get(0);
-            throw Problem.unprocessable(
-                "%s, %s: %s".formatted(first.of(), first.field(), first.message()), edited.faults);
-          }
+          EditedTerms edited = requireGood(book, vendor, edit, today);
           List<String> said = Terms.said(book, edited);
           if (said.isEmpty()) {
             throw Problem.conflict("Nothing on the sheet is otherwise: there is nothing to save.");
@@ -185,16 +175,31 @@ public class TermsResource {
                     edited.agreements.forEach(agreement -> editor.put(change, agreement));
                     edited.lines.forEach(line -> editor.put(change, line));
                   });
-          sheets.keep(
-              vendor, book.vendors().byId(vendor).name(), edit.why().strip(), stored, actor);
+          String name = book.vendors().byId(vendor).name();
+          sheets.keep(vendor, name, edit.why().strip(), stored, actor);
           journal.add(
               actor,
               "TERMS_CHANGED",
               "Changed the terms of %s: %s. “%s”"
-                  .formatted(
-                      book.vendors().byId(vendor).name(), Terms.joined(said), edit.why().strip()));
+                  .formatted(name, Terms.joined(said), edit.why().strip()));
           return Terms.sheet(change.book(), vendor, today);
         });
+  }
+
+  private static EditedTerms requireGood(
+      Book book, String vendor, TermsEdit edit, LocalDate today) {
+    if (!Terms.state(book, vendor).equals(edit.state())) {
+      throw Problem.conflict(
+          "Somebody else has changed this sheet since you opened it. Look at what it says"
+              + " now; what you typed is still here.");
+    }
+    EditedTerms edited = new EditedTerms(book, vendor, edit, today);
+    if (!edited.faults.isEmpty()) {
+      EditedTerms.Fault first = edited.faults.get(0);
+      throw Problem.unprocessable(
+          "%s, %s: %s".formatted(first.of(), first.field(), first.message()), edited.faults);
+    }
+    return edited;
   }
 
   private static Book known(Book book, String vendor) {

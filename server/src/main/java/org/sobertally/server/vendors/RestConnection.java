@@ -207,6 +207,24 @@ final class RestConnection implements VendorConnection {
     if (id == null) {
       throw new UnreadableException("%s has nothing at %s.".formatted(account, fields.id()));
     }
+    String email = fields.email() == null ? null : text(item, fields.email());
+    return new Found(
+        id,
+        new VendorAccount(
+            account,
+            email == null ? "" : email,
+            true,
+            flag(item, fields.active()),
+            Boolean.TRUE.equals(flag(item, fields.invited())),
+            Boolean.TRUE.equals(flag(item, fields.admin())),
+            plans(item, account, planNames),
+            fields.externalId() == null ? null : text(item, fields.externalId())));
+  }
+
+  /** The plans of which the account holds seats; what they are called is put into the map. */
+  private Set<String> plans(JsonNode item, String account, Map<String, String> planNames)
+      throws UnreadableException {
+    Fields fields = template.fields();
     Set<String> plans = new HashSet<>();
     for (JsonNode seat : items(item, fields.plans())) {
       String plan = fields.plan() == null ? scalar(seat) : text(seat, fields.plan());
@@ -219,18 +237,7 @@ final class RestConnection implements VendorConnection {
         planNames.put(plan, name);
       }
     }
-    String email = fields.email() == null ? null : text(item, fields.email());
-    return new Found(
-        id,
-        new VendorAccount(
-            account,
-            email == null ? "" : email,
-            true,
-            flag(item, fields.active()),
-            Boolean.TRUE.equals(flag(item, fields.invited())),
-            Boolean.TRUE.equals(flag(item, fields.admin())),
-            plans,
-            fields.externalId() == null ? null : text(item, fields.externalId())));
+    return plans;
   }
 
   private static @Nullable String text(JsonNode node, @Nullable String at) {

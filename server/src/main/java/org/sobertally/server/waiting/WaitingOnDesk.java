@@ -1,10 +1,12 @@
 package org.sobertally.server.waiting;
 
 import jakarta.enterprise.context.ApplicationScoped;
+import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.ledger.Ledger;
 import org.sobertally.core.money.Money;
@@ -38,19 +40,7 @@ class WaitingOnDesk implements DeskSource {
   }
 
   private List<Line> of(Book book, Asker asker, String plan, int people) {
-    UseStates states = figures.of(book, asker.day()).states();
-    int unanswered = 0;
-    int spare = 0;
-    Money price = null;
-    for (int line = 0; line < book.lines().size(); line++) {
-      if (book.planOfLine(line).id().equals(plan)) {
-        price = book.seatPrice(line, asker.day());
-        spare += Math.max(0, Ledger.count(book, line, asker.day()).spare());
-        for (int h = book.holdings().lineStart(line); h < book.holdings().lineEnd(line); h++) {
-          unanswered += states.isOpen(h) && states.state(h) == UseState.UNANSWERED ? 1 : 0;
-        }
-      }
-    }
+    Seats seats = seats(book, asker.day(), plan);
     String name = book.plans().byId(plan).name();
     String waits = people == 1 ? "1 person waits" : "%,d people wait".formatted(people);
     List<Line> lines = new ArrayList<>();
@@ -58,26 +48,51 @@ class WaitingOnDesk implements DeskSource {
         new Line(
                 About.QUEUE,
                 "%s for a seat of %s".formatted(waits, name),
-                spare > 0
+                seats.spare > 0
                     ? "They work without it, though %s %s spare."
-                        .formatted(Words.count(spare, "seat"), spare == 1 ? "is" : "are")
+                        .formatted(
+                            Words.count(seats.spare, "seat"), seats.spare == 1 ? "is" : "are")
                     : "They work without it, or somebody buys more.",
-                price == null || spare >= people ? null : price.times(people - spare),
+                seats.price == null || seats.spare >= people
+                    ? null
+                    : seats.price.times(people - seats.spare),
                 null,
                 PAGE)
             .on(plan));
-    if (unanswered > 0) {
+    if (seats.unanswered > 0) {
       lines.add(
           new Line(
                   About.INVITATIONS,
                   "%s to %s unanswered, and %s"
-                      .formatted(Words.count(unanswered, "invitation"), name, waits),
+                      .formatted(Words.count(seats.unanswered, "invitation"), name, waits),
                   "Promised seats serve nobody.",
-                  price == null ? null : price.times(unanswered),
+                  seats.price == null ? null : seats.price.times(seats.unanswered),
                   null,
                   PAGE)
               .on(plan));
     }
     return lines;
+  }
+
+  /**
+   * @param price of one a year; null where none is bought
+   */
+  private record Seats(int spare, int unanswered, @Nullable Money price) {}
+
+  private Seats seats(Book book, LocalDate day, String plan) {
+    UseStates states = figures.of(book, day).states();
+    int unanswered = 0;
+    int spare = 0;
+    Money price = null;
+    for (int line = 0; line < book.lines().size(); line++) {
+      if (book.planOfLine(line).id().equals(plan)) {
+        price = book.seatPrice(line, day);
+        spare += Math.max(0, Ledger.count(book, line, day).spare());
+        for (int h = book.holdings().lineStart(line); h < book.holdings().lineEnd(line); h++) {
+          unanswered += states.isOpen(h) && states.state(h) == UseState.UNANSWERED ? 1 : 0;
+        }
+      }
+    }
+    return new Seats(spare, unanswered, price);
   }
 }

@@ -3,27 +3,19 @@ package org.sobertally.server.pages;
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThat;
 
-import com.deque.html.axecore.args.AxeRuleOptions;
-import com.deque.html.axecore.args.AxeRunOptions;
-import com.deque.html.axecore.playwright.AxeBuilder;
-import com.deque.html.axecore.results.Rule;
 import com.fasterxml.jackson.databind.JsonNode;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.Route;
 import com.microsoft.playwright.assertions.LocatorAssertions;
 import com.microsoft.playwright.options.AriaRole;
-import com.microsoft.playwright.options.ColorScheme;
 import io.quarkus.narayana.jta.QuarkusTransaction;
 import io.quarkus.test.junit.QuarkusTest;
 import jakarta.inject.Inject;
 import jakarta.persistence.EntityManager;
 import java.time.Duration;
 import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.List;
-import java.util.Map;
-import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.AfterEach;
@@ -33,7 +25,6 @@ import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.junit.jupiter.params.ParameterizedTest;
-import org.junit.jupiter.params.provider.EnumSource;
 import org.junit.jupiter.params.provider.ValueSource;
 import org.sobertally.core.book.Book;
 import org.sobertally.demo.Demo;
@@ -316,67 +307,6 @@ class OneSeatComesHomeTest {
     assertThat(page.getByText("a week back")).isVisible();
   }
 
-  @ParameterizedTest
-  @EnumSource(
-      value = ColorScheme.class,
-      names = {"LIGHT", "DARK"})
-  void noSeriousAxeFindingByDayOrNight(ColorScheme colors) {
-    Page page = browser.open("/", colors);
-    assertThat(heading(page, "Sober Tally")).isVisible();
-    assertNothingSerious(page, "sign in", colors);
-    page = browser.visit("Runa Skarholt", colors);
-    for (String path :
-        List.of(
-            "/subscriptions",
-            "/subscriptions/pl-charts",
-            "/findings?sets=NEVER_OPENED.SMALLER_TIER",
-            "/journal")) {
-      lookAt(page, path, colors);
-    }
-  }
-
-  @ParameterizedTest
-  @EnumSource(
-      value = ColorScheme.class,
-      names = {"LIGHT", "DARK"})
-  void noSeriousAxeFindingInTheDailyWork(ColorScheme colors) {
-    Page page = browser.visit("Runa Skarholt", colors);
-    for (String path :
-        List.of(
-            "/people?group=legal",
-            "/people/p0003",
-            "/people/list",
-            "/people/waiting",
-            "/pools/plum-survey",
-            "/intake",
-            "/intake/file",
-            "/house-rules?group=deck&plan=helm-roster")) {
-      lookAt(page, path, colors);
-    }
-  }
-
-  @ParameterizedTest
-  @EnumSource(
-      value = ColorScheme.class,
-      names = {"LIGHT", "DARK"})
-  void noSeriousAxeFindingInWhatBecomesAHabit(ColorScheme colors) {
-    Page page = browser.visit("Runa Skarholt", colors);
-    for (String path :
-        List.of(
-            "/desk",
-            "/findings?compare=group&idleLine=45",
-            "/rounds",
-            "/subscriptions/qm-opus/use",
-            "/house-rules?part=lines",
-            "/house-rules?part=keeps",
-            "/house-rules?part=mail")) {
-      lookAt(page, path, colors);
-    }
-    lookAtSlatesAndRounds(page, colors);
-    Page keeper = browser.visit("Ottar Lindbeck", colors);
-    lookAt(keeper, "/house-rules?part=access", colors);
-  }
-
   /** Half a screen wide, and a whole one at twice the size. */
   @ParameterizedTest
   @ValueSource(ints = {1024, 640})
@@ -402,73 +332,5 @@ class OneSeatComesHomeTest {
           .as(path)
           .isEqualTo(0);
     }
-  }
-
-  /** Pages that there are only once something was drafted and gathered, and a holder's own. */
-  private void lookAtSlatesAndRounds(Page page, ColorScheme colors) {
-    Caller steward = Caller.steward();
-    String holding =
-        steward.get("/api/v1/findings?kind=IDLE&line=qm-opus").json().at("/0/holding").asText();
-    String move = "[{\"kind\":\"TAKE_BACK\",\"holding\":\"%s\"}]".formatted(holding);
-    String slate = steward.postJson("/api/v1/slates", move).json().get("id").asText();
-    lookAt(page, "/slates/" + slate, colors);
-    steward.postJson("/api/v1/slates/" + slate + "/send", "{}");
-    lookAt(page, "/slates", colors);
-    String plan =
-        """
-        {"name":"Looked at","weekday":1,"time":"09:00","zone":"Europe/Lisbon",
-         "vendors":["quillmoor"],"groups":["office"],"kinds":["IDLE","NEVER_OPENED"],
-         "askDays":6,"decideDays":3,"withService":false,"active":false}""";
-    String id = steward.postJson("/api/v1/rounds/plans", plan).json().get("id").asText();
-    String round = steward.post("/api/v1/rounds/plans/" + id + "/run").json().get("id").asText();
-    lookAt(page, "/rounds/" + round, colors);
-    for (JsonNode mail : steward.get("/api/v1/mail?limit=1000").json()) {
-      Matcher link = Pattern.compile("/answer/\\S+").matcher(mail.get("body").asText());
-      if (mail.get("kind").asText().equals("ASK") && link.find()) {
-        Page holder = browser.open(link.group(), colors);
-        assertThat(holder.getByText("I still need it").first()).isVisible();
-        assertNothingSerious(holder, "an answer", colors);
-        return;
-      }
-    }
-    throw new AssertionError("Nobody was asked.");
-  }
-
-  private static void lookAt(Page page, String path, ColorScheme colors) {
-    page.navigate(Caller.base() + path);
-    assertThat(page.locator("h1")).isVisible();
-    assertThat(page.getByText("Counting…")).hasCount(0);
-    assertThat(page.getByText("Looking…")).hasCount(0);
-    assertNothingSerious(page, path, colors);
-  }
-
-  /** Rules that are off by themselves, or said to be of little weight. */
-  private static final List<String> ASKED_FOR =
-      List.of(
-          "label-content-name-mismatch", "target-size", "empty-table-header", "landmark-unique");
-
-  private static void assertNothingSerious(Page page, String what, ColorScheme colors) {
-    AxeRunOptions options = new AxeRunOptions();
-    Map<String, AxeRuleOptions> asked = new HashMap<>();
-    for (String rule : ASKED_FOR) {
-      AxeRuleOptions on = new AxeRuleOptions();
-      on.setEnabled(true);
-      asked.put(rule, on);
-    }
-    options.setRules(asked);
-    List<String> serious =
-        new AxeBuilder(page)
-            .options(options).analyze().getViolations().stream()
-                .filter(
-                    rule ->
-                        List.of("serious", "critical").contains(rule.getImpact())
-                            || ASKED_FOR.contains(rule.getId()))
-                .map(OneSeatComesHomeTest::describe)
-                .toList();
-    assertThat(serious).as(what + " by " + colors).isEmpty();
-  }
-
-  private static String describe(Rule rule) {
-    return rule.getId() + ": " + rule.getNodes().get(0).getHtml();
   }
 }

@@ -169,13 +169,7 @@ final class BookReader {
                 mostBytes,
                 "Unpacked the file comes to more than %,d bytes.".formatted(mostBytes));
         Reader reader = utf8(in);
-        CsvReader<CsvRecord> csv =
-            CsvReader.builder()
-                .allowExtraFields(true)
-                .allowMissingFields(true)
-                .allowUnclosedQuote(false)
-                .skipEmptyLines(true)
-                .ofCsvRecord(reader)) {
+        CsvReader<CsvRecord> csv = csv(reader)) {
       one.read(csv);
       if (rows.isFull()) {
         return;
@@ -195,6 +189,15 @@ final class BookReader {
       violations.of(file.name(), said);
     }
     one.finish();
+  }
+
+  private static CsvReader<CsvRecord> csv(Reader reader) {
+    return CsvReader.builder()
+        .allowExtraFields(true)
+        .allowMissingFields(true)
+        .allowUnclosedQuote(false)
+        .skipEmptyLines(true)
+        .ofCsvRecord(reader);
   }
 
   private static Reader utf8(InputStream in) throws IOException {

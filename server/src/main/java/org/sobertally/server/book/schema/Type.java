@@ -37,6 +37,8 @@ public record Type(
   private static final int LONGEST_ID = 200;
   private static final LocalDate FIRST_DAY = LocalDate.of(1950, 1, 1);
   private static final LocalDate LAST_DAY = LocalDate.of(2149, 12, 31);
+  private static final String OUTSIDE =
+      "Use a day between %s and %s.".formatted(FIRST_DAY, LAST_DAY);
   private static final Pattern INTEGER = Pattern.compile("[+-]?\\d{1,9}");
   private static final Pattern DECIMAL = Pattern.compile("[+-]?\\d{1,18}(\\.\\d{1,10})?");
   private static final DateTimeFormatter INSTANT =
@@ -66,12 +68,13 @@ public record Type(
 
   public static Type oneOf(String... choices) {
     List<String> allowed = List.of(choices);
+    String other = "Use one of " + String.join(", ", allowed) + ".";
     return new Type(
         "string",
         Storage.TEXT,
         allowed,
         value -> {
-          require(allowed.contains(value), "Use one of " + String.join(", ", allowed) + ".");
+          require(allowed.contains(value), other);
           return value;
         });
   }
@@ -85,19 +88,23 @@ public record Type(
     return canonical.apply(value);
   }
 
+  // What would do instead is said once, not for every value of a book.
+
   private static Type text(String name, int longest) {
+    String tooLong = "At most %d characters.".formatted(longest);
     return new Type(
         name,
         Storage.TEXT,
         List.of(),
         value -> {
-          require(value.length() <= longest, "At most %d characters.".formatted(longest));
+          require(value.length() <= longest, tooLong);
           require(value.indexOf('\0') < 0, "A text holds no NUL character.");
           return value;
         });
   }
 
   private static Type integer(int lowest) {
+    String tooLow = "Use a whole number of %d or more.".formatted(lowest);
     return new Type(
         "integer",
         Storage.INTEGER,
@@ -105,12 +112,13 @@ public record Type(
         value -> {
           require(INTEGER.matcher(value).matches(), "Use a whole number.");
           int number = Integer.parseInt(value);
-          require(number >= lowest, "Use a whole number of %d or more.".formatted(lowest));
+          require(number >= lowest, tooLow);
           return Integer.toString(number);
         });
   }
 
   private static Type decimal(String range, Predicate<BigDecimal> fits) {
+    String outside = "Use a number %s.".formatted(range);
     return new Type(
         "number",
         Storage.DECIMAL,
@@ -120,7 +128,7 @@ public record Type(
               DECIMAL.matcher(value).matches(),
               "Use a number with '.' as decimal point and at most 10 decimals.");
           BigDecimal number = new BigDecimal(value);
-          require(fits.test(number), "Use a number %s.".formatted(range));
+          require(fits.test(number), outside);
           return plain(number);
         });
   }
@@ -132,19 +140,21 @@ public record Type(
   private static String date(String value) {
     try {
       LocalDate day = LocalDate.parse(value);
-      require(
-          !day.isBefore(FIRST_DAY) && !day.isAfter(LAST_DAY),
-          "Use a day between %s and %s.".formatted(FIRST_DAY, LAST_DAY));
+      requireWithin(day);
       return day.toString();
     } catch (DateTimeException e) {
       throw new BadValueException("Use a day of the calendar, written like 2026-09-30.");
     }
   }
 
+  private static void requireWithin(LocalDate day) {
+    require(!day.isBefore(FIRST_DAY) && !day.isAfter(LAST_DAY), OUTSIDE);
+  }
+
   private static String instant(String value) {
     try {
       OffsetDateTime instant = OffsetDateTime.parse(value);
-      date(instant.toLocalDate().toString());
+      requireWithin(instant.toLocalDate());
       return canonicalInstant(instant);
     } catch (DateTimeException e) {
       throw new BadValueException(
@@ -198,8 +208,7 @@ public record Type(
         value.indexOf(';') < 0 && value.indexOf(',') < 0,
         "Parts are separated by blanks, as in: mail drawing storage.");
     String joined = String.join(" ", new LinkedHashSet<>(List.of(value.strip().split("\\s+"))));
-    require(joined.length() <= LONGEST_TEXT, "At most %d characters.".formatted(LONGEST_TEXT));
-    return joined;
+    return TEXT.canonicalOf(joined);
   }
 
   private static void require(boolean holds, String message) {
