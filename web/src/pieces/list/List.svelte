@@ -147,6 +147,7 @@
   }
   .mark {
     width: 26px;
+    padding-right: 0;
     text-align: center;
   }
   .none {

@@ -78,7 +78,7 @@ other, onto the slate. Nothing is offered that would be refused.
           bind:value={typed}
         />
         <button class="word" disabled={!good || slates.busy}
-          >{by > 0 ? 'raise it' : 'lower it'}</button
+          >{by > 0 || (by === 0 && quantity.most === 0) ? 'raise it' : 'lower it'}</button
         >
         {#if tooMany}<span class="neg">at most {quantity.most} can be given back</span>{/if}
       </form>
@@ -96,6 +96,7 @@ other, onto the slate. Nothing is offered that would be refused.
   }
   .num {
     font-size: var(--type-note);
+    white-space: nowrap;
   }
   form {
     display: inline-flex;

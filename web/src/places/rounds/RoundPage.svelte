@@ -102,7 +102,7 @@
     {/each}
   </p>
 
-  <div class="pick" role="group" aria-label="Which seats">
+  <div class="which" role="group" aria-label="Which seats">
     <button class:on={!only} aria-pressed={!only} onclick={() => setParam('state', null)}
       >all {round.found}</button
     >
@@ -176,17 +176,17 @@
   .plain {
     padding: var(--s-3) var(--s-10);
   }
-  .pick {
+  .which {
     display: flex;
     gap: var(--s-14);
     margin: var(--s-12) 0 var(--s-8);
     font-size: var(--type-note);
   }
-  .pick button {
+  .which button {
     color: var(--soft);
     border-bottom: 2px solid transparent;
   }
-  .pick button.on {
+  .which button.on {
     color: var(--ink);
     font-weight: 600;
     border-color: var(--ink);

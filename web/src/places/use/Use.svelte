@@ -84,7 +84,7 @@
   </span>
 </div>
 {#if fault}<p class="neg" role="alert">{fault}</p>{/if}
-<div class="pick">
+<div class="range">
   {#each RANGES as [name, days] (days)}
     <button class="word" onclick={() => range(days)}>{name}</button>
   {/each}
@@ -122,13 +122,18 @@
     display: flex;
     gap: var(--s-12);
   }
-  .pick {
+  .range {
     display: flex;
-    gap: var(--s-14);
+    flex-wrap: wrap;
+    gap: var(--s-4) var(--s-14);
     align-items: baseline;
     margin: var(--s-8) 0 var(--s-12);
     font-size: var(--type-note);
     color: var(--soft);
+  }
+  .range button,
+  .range label {
+    white-space: nowrap;
   }
   /* Its height, so that what is below stays where it is. */
   .series {
