@@ -9,7 +9,6 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.io.OutputStream;
 import java.nio.channels.FileChannel;
-import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
@@ -37,7 +36,7 @@ import java.util.zip.ZipException;
 import java.util.zip.ZipFile;
 import java.util.zip.ZipOutputStream;
 import org.sobertally.server.store.DatabaseFile;
-import org.sobertally.server.store.HighWater;
+import org.sobertally.server.store.JournalMark;
 
 /**
  * A backup: a zip with the database and, last, a {@link Manifest} of what must be in it. It needs
@@ -53,7 +52,6 @@ public final class BackupFile {
 
   private static final String DATABASE = DatabaseFile.NAME;
   private static final String MANIFEST = "manifest.json";
-  private static final String USER = "sober";
   private static final JsonMapper JSON =
       JsonMapper.builder()
           .addModule(new JavaTimeModule())
@@ -163,10 +161,7 @@ public final class BackupFile {
       unpack(zip, part, manifest, backup);
       requireSame(manifest, part, backup);
       force(part);
-      Files.writeString(
-          folder.resolve(HighWater.FILE),
-          Long.toString(manifest.entries()),
-          StandardCharsets.UTF_8);
+      JournalMark.write(folder, manifest.entries());
       Files.move(part, folder.resolve(DATABASE), StandardCopyOption.ATOMIC_MOVE);
       return "Restored the backup of %s (version %s): %,d rows in %d tables, in %s."
           .formatted(
@@ -246,7 +241,7 @@ public final class BackupFile {
     String url =
         "jdbc:h2:file:%s;IFEXISTS=TRUE;ACCESS_MODE_DATA=r"
             .formatted(path.substring(0, path.length() - ".mv.db".length()));
-    try (Connection connection = DriverManager.getConnection(url, USER, "");
+    try (Connection connection = DriverManager.getConnection(url, DatabaseFile.USER, "");
         Statement statement = connection.createStatement()) {
       Map<String, Long> rows = new TreeMap<>();
       for (String table : tables(statement)) {

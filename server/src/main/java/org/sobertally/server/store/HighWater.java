@@ -5,10 +5,8 @@ import jakarta.annotation.Priority;
 import jakarta.enterprise.context.ApplicationScoped;
 import jakarta.enterprise.event.Observes;
 import java.io.IOException;
-import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.nio.file.StandardCopyOption;
 import java.nio.file.attribute.PosixFilePermissions;
 import java.sql.Connection;
 import java.sql.ResultSet;
@@ -19,9 +17,9 @@ import org.eclipse.microprofile.config.inject.ConfigProperty;
 import org.jboss.logging.Logger;
 
 /**
- * How far the journal had come when the database was last written to the disk, in a small file
- * beside it. A database that was cut off opens as an older one without a word; it is refused here
- * rather than believed.
+ * Keeps the {@link JournalMark} beside the database, and asks it once the database is open: one
+ * that was cut off opens as an older one without a word. {@link DatabaseFile} asks before anything
+ * is written; this is for those who start the application in another way.
  */
 @ApplicationScoped
 public class HighWater {
@@ -29,11 +27,7 @@ public class HighWater {
   /** Before anything is read or written. */
   private static final int FIRST = 1;
 
-  /** Beside the database's own file. */
-  public static final String FILE = "tally.mark";
-
   private static final Logger LOG = Logger.getLogger(HighWater.class);
-  private static final String DATABASE = "tally.mv.db";
 
   private final DataSource database;
   private final Path folder;
@@ -58,20 +52,16 @@ public class HighWater {
     try (Connection connection = database.getConnection()) {
       there = entries(connection);
     }
-    long wanted = marked();
-    if (there < wanted) {
-      throw new IllegalStateException(
-          ("The database in %s ends with entry %d of its journal and once had %d: it was cut off, or"
-                  + " is an older copy. Restore a backup into an empty folder. If the older state"
-                  + " is what you want, delete %s and start again.")
-              .formatted(folder, there, wanted, folder.resolve(FILE)));
+    String whyNot = JournalMark.whyNot(folder, there);
+    if (whyNot != null) {
+      throw new IllegalStateException(whyNot);
     }
     reached(there);
   }
 
   /** What people's passwords and tokens hash to is nobody's but the owner's to read. */
   private void keepToOwner() {
-    for (String name : new String[] {DATABASE, "tally.trace.db"}) {
+    for (String name : new String[] {DatabaseFile.NAME, "tally.trace.db"}) {
       Path file = folder.resolve(name);
       try {
         if (Files.exists(file)) {
@@ -83,16 +73,6 @@ public class HighWater {
         LOG.warnf("The rights of %s could not be narrowed to its owner.", file);
       }
     }
-  }
-
-  private long marked() throws IOException {
-    Path file = folder.resolve(FILE);
-    if (!Files.exists(file)) {
-      return 0;
-    }
-    String text = Files.readString(file, StandardCharsets.UTF_8).strip();
-    // A mark that was being written when the power went says nothing.
-    return text.matches("\\d{1,18}") ? Long.parseLong(text) : 0;
   }
 
   /** How many entries the journal has. */
@@ -109,16 +89,12 @@ public class HighWater {
       return;
     }
     try {
-      Path fresh = folder.resolve(FILE + ".new");
-      Files.writeString(fresh, Long.toString(entries), StandardCharsets.UTF_8);
-      Files.move(
-          fresh,
-          folder.resolve(FILE),
-          StandardCopyOption.REPLACE_EXISTING,
-          StandardCopyOption.ATOMIC_MOVE);
+      JournalMark.write(folder, entries);
       reached = entries;
     } catch (IOException e) {
-      LOG.warnf("%s could not be written; a database that is cut off may go unnoticed.", FILE);
+      LOG.warnf(
+          "%s could not be written; a database that is cut off may go unnoticed.",
+          JournalMark.NAME);
     }
   }
 }

@@ -46,7 +46,7 @@ class HighWaterTest {
   }
 
   private String marked() throws IOException {
-    return Files.readString(folder.resolve(HighWater.FILE));
+    return Files.readString(folder.resolve(JournalMark.NAME));
   }
 
   @Test
@@ -61,7 +61,7 @@ class HighWaterTest {
 
   @Test
   void aShorterDatabaseIsRefusedWithWhatToDo() throws Exception {
-    Files.writeString(folder.resolve(HighWater.FILE), "9");
+    Files.writeString(folder.resolve(JournalMark.NAME), "9");
     assertThatThrownBy(() -> mark().onStart(null))
         .isInstanceOf(IllegalStateException.class)
         .hasMessageContaining("ends with entry 5")
@@ -72,7 +72,7 @@ class HighWaterTest {
 
   @Test
   void aMarkThatWasBeingWrittenSaysNothing() throws Exception {
-    Files.writeString(folder.resolve(HighWater.FILE), "");
+    Files.writeString(folder.resolve(JournalMark.NAME), "");
     assertThatCode(() -> mark().onStart(null)).doesNotThrowAnyException();
     assertThat(marked()).isEqualTo("5");
   }
