@@ -1,17 +1,5 @@
-import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { beforeEach, describe, expect, it, onTestFinished, vi } from 'vitest';
 import { allOf, api, dataOf, saveCsv, sendBook, useCsrf, whenSignedOut } from './client';
-
-// The client takes hold of the browser's fetch as soon as it is loaded.
-const net = vi.hoisted(() => {
-  const held: { fetch: (request: Request) => Promise<Response> } = {
-    fetch: async () => new Response(),
-  };
-  globalThis.fetch = (async (what: Request | string, init?: RequestInit) =>
-    held.fetch(
-      what instanceof Request ? what : new Request(`http://x${what}`, init),
-    )) as typeof fetch;
-  return held;
-});
 
 const json = (status: number, body: unknown) =>
   new Response(JSON.stringify(body), {
@@ -22,8 +10,8 @@ const json = (status: number, body: unknown) =>
 let sent: Request[] = [];
 function answer(...responses: (Response | Error)[]) {
   sent = [];
-  net.fetch = async (request) => {
-    sent.push(request);
+  globalThis.fetch = async (what, init) => {
+    sent.push(what instanceof Request ? what : new Request(`http://x${String(what)}`, init));
     const next = responses.shift()!;
     if (next instanceof Error) throw next;
     return next;
@@ -31,7 +19,13 @@ function answer(...responses: (Response | Error)[]) {
 }
 
 beforeEach(() => useCsrf('secret'));
-afterEach(() => whenSignedOut(() => undefined));
+
+/** Is told when the session is over, for as long as the test goes on. */
+function told() {
+  const over = vi.fn();
+  onTestFinished(whenSignedOut(over));
+  return over;
+}
 
 describe('asking the server', () => {
   it('carries the token against foreign pages with changes only', async () => {
@@ -62,16 +56,14 @@ describe('asking the server', () => {
   });
 
   it('tells that the session is over', async () => {
-    const over = vi.fn();
-    whenSignedOut(over);
+    const over = told();
     answer(json(401, { detail: 'Sign in.' }));
     await expect(dataOf(api.GET('/api/v1/slates'))).rejects.toThrow('Sign in.');
     expect(over).toHaveBeenCalledOnce();
   });
 
   it('says the same of lists and files that it fetches or sends', async () => {
-    const over = vi.fn();
-    whenSignedOut(over);
+    const over = told();
     answer(json(401, { detail: 'Sign in.' }), new TypeError('fetch failed'));
     await expect(saveCsv('/api/v1/slates', 'slates.csv')).rejects.toThrow('Sign in.');
     expect(over).toHaveBeenCalledOnce();

@@ -42,16 +42,21 @@ export class ApiError extends Error {
 }
 
 let csrf: string | null = null;
-let onSignedOut: () => void = () => undefined;
+const onSignedOut = new Set<() => void>();
 
 /** What every change must carry from now on. */
 export function useCsrf(token: string | null | undefined) {
   csrf = token ?? null;
 }
 
-/** Told when the server no longer knows the session. */
-export function whenSignedOut(listener: () => void) {
-  onSignedOut = listener;
+/**
+ * Told when the server no longer knows the session.
+ *
+ * @returns what ends it
+ */
+export function whenSignedOut(listener: () => void): () => void {
+  onSignedOut.add(listener);
+  return () => onSignedOut.delete(listener);
 }
 
 const carryCsrf: Middleware = {
@@ -71,7 +76,7 @@ function silence(): ApiError {
 }
 
 async function refusalOf(response: Response): Promise<ApiError> {
-  if (response.status === 401) onSignedOut();
+  if (response.status === 401) onSignedOut.forEach((tell) => tell());
   return errorOf(response);
 }
 
@@ -106,7 +111,11 @@ async function errorOf(response: Response): Promise<ApiError> {
   }
 }
 
-export const api = createClient<paths>({ baseUrl: globalThis.location?.origin ?? '' });
+export const api = createClient<paths>({
+  baseUrl: globalThis.location?.origin ?? '',
+  // Looked up at every question: what is loaded once outlives what a test puts in its place.
+  fetch: (request) => globalThis.fetch(request),
+});
 api.use(carryCsrf);
 
 /** The data of an answer that is known to have some. */
