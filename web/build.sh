@@ -1,6 +1,6 @@
 #!/usr/bin/env bash
-# What Maven asks of the front end: build, test or check; quick tests only what was changed. Packages are installed only when the lock
-# file changed since the last time.
+# What is asked of the front end: its packages, build, test or check; quick tests only what was
+# changed. Packages are installed only when the lock file changed since the last time.
 set -euo pipefail
 cd "$(dirname "$0")"
 stamp=node_modules/.lock-seen
@@ -8,7 +8,8 @@ if ! cmp -s package-lock.json "$stamp"; then
   npm ci --no-audit --no-fund
   cp package-lock.json "$stamp"
 fi
-case "${1:?build, test, check or quick}" in
+case "${1:?packages, build, test, check or quick}" in
+  packages) ;;
   build)
     newest=$(find src public index.html vite.config.ts svelte.config.js package-lock.json -newer dist/index.html -print -quit 2>/dev/null || echo none)
     if [ -n "$newest" ]; then npm run build; fi ;;

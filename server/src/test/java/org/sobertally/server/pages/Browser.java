@@ -19,7 +19,9 @@ import org.sobertally.server.support.Caller;
 /** Debian's Chromium, without a window; each visitor has cookies of their own. */
 final class Browser implements AutoCloseable {
 
-  private static final double PATIENCE_MS = 20_000;
+  /** A busy machine is slow, not wrong. */
+  private static final double PATIENCE_MS = 60_000;
+
   private static final int TOLD_OF_A_PAGE = 4_000;
 
   /** What every open page has complained of so far. */
