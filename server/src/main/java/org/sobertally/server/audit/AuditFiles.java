@@ -32,6 +32,10 @@ final class AuditFiles {
   private static final String PROGRAM = "verify.py";
   private static final String NOTES = "README.txt";
 
+  private static final List<String> LEDGER =
+      List.of(
+          "day", "from", "to", "seats", "cause", "holding", "spare", "promised", "held", "resting");
+
   private AuditFiles() {}
 
   static byte[] of(SeatAudit audit) {
@@ -103,18 +107,7 @@ final class AuditFiles {
 
   /** Each posting with where the seats lie after it. */
   private static void ledger(SeatAudit audit, CsvWriter csv) {
-    row(
-        csv,
-        "day",
-        "from",
-        "to",
-        "seats",
-        "cause",
-        "holding",
-        "spare",
-        "promised",
-        "held",
-        "resting");
+    csv.writeRecord(LEDGER);
     Map<Place, Integer> lie = new EnumMap<>(Place.class);
     lie.put(Place.SPARE, audit.opening().spare());
     lie.put(Place.PROMISED, audit.opening().promised());

@@ -59,17 +59,15 @@ class SeatAudits {
         known(book, line, to),
         entries.stream()
             .filter(entry -> DECISIONS.contains(entry.kind()))
-            .map(
-                entry ->
-                    new SeatAudit.Decision(
-                        entry.day(),
-                        entry.kind(),
-                        people.nameOf(entry.actor()),
-                        entry.text(),
-                        entry.slate()))
+            .map(this::decision)
             .toList(),
         entries,
         journal.chain());
+  }
+
+  private SeatAudit.Decision decision(JournalProof.Entry entry) {
+    return new SeatAudit.Decision(
+        entry.day(), entry.kind(), people.nameOf(entry.actor()), entry.text(), entry.slate());
   }
 
   private static List<SeatAudit.Held> held(Book book, int line, LocalDate from, LocalDate to) {

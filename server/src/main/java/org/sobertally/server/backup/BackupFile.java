@@ -163,13 +163,7 @@ public final class BackupFile {
       force(part);
       JournalMark.write(folder, manifest.entries());
       Files.move(part, folder.resolve(DATABASE), StandardCopyOption.ATOMIC_MOVE);
-      return "Restored the backup of %s (version %s): %,d rows in %d tables, in %s."
-          .formatted(
-              manifest.made(),
-              manifest.application(),
-              manifest.rows().values().stream().mapToLong(Long::longValue).sum(),
-              manifest.rows().size(),
-              folder);
+      return said(manifest, folder);
     } catch (ZipException e) {
       throw new RefusedException(
           "%s is no whole zip file (%s): it is damaged or was cut off. Use another backup."
@@ -179,6 +173,16 @@ public final class BackupFile {
         Files.deleteIfExists(part);
       }
     }
+  }
+
+  private static String said(Manifest restored, Path folder) {
+    return "Restored the backup of %s (version %s): %,d rows in %d tables, in %s."
+        .formatted(
+            restored.made(),
+            restored.application(),
+            restored.rows().values().stream().mapToLong(Long::longValue).sum(),
+            restored.rows().size(),
+            folder);
   }
 
   private static void requireEmpty(Path folder) throws IOException, RefusedException {

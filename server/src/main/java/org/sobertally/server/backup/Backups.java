@@ -87,15 +87,8 @@ class Backups {
     try {
       Files.createDirectories(folder);
       work = Files.createTempDirectory(folder, "making");
-      Path copied = work.resolve("copy.zip");
-      try (Connection connection = database.getConnection();
-          PreparedStatement backup = connection.prepareStatement("backup to ?")) {
-        backup.setString(1, copied.toString());
-        backup.execute();
-      }
       Path copy = work.resolve("copy.mv.db");
-      unzipOnly(copied, copy);
-      Files.delete(copied);
+      copyTo(copy);
       Path target = folder.resolve("tally-%s.zip".formatted(STAMP.format(now)));
       Manifest manifest = BackupFile.write(copy, target, application, now);
       tell(actor, manifest);
@@ -108,6 +101,18 @@ class Backups {
     } finally {
       clear(work);
     }
+  }
+
+  /** The database makes it as it is at one moment, while people work. */
+  private void copyTo(Path copy) throws SQLException, IOException {
+    Path zipped = copy.resolveSibling("copy.zip");
+    try (Connection connection = database.getConnection();
+        PreparedStatement backup = connection.prepareStatement("backup to ?")) {
+      backup.setString(1, zipped.toString());
+      backup.execute();
+    }
+    unzipOnly(zipped, copy);
+    Files.delete(zipped);
   }
 
   private static void unzipOnly(Path zip, Path target) throws IOException {

@@ -4,6 +4,7 @@ import jakarta.enterprise.context.ApplicationScoped;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.agreement.Allowance;
 import org.sobertally.core.allowance.AllowanceUse;
 import org.sobertally.core.book.Book;
@@ -27,23 +28,26 @@ class AllowancesOnDesk implements DeskSource {
       LocalDate out = known == null ? null : known.runsOut();
       if (known != null && out != null) {
         boolean gone = known.left().signum() <= 0;
-        String name =
-            "%s of %s".formatted(allowance.name(), book.vendors().byId(allowance.vendor()).name());
-        lines.add(
-            new Line(
-                    About.ALLOWANCE,
-                    gone
-                        ? "%s ran out on %s".formatted(name, Words.day(out))
-                        : "%s run out on %s".formatted(name, Words.day(out)),
-                    use.until() == null
-                        ? "Nothing is left."
-                        : "Nothing is left until %s.".formatted(Words.day(use.until())),
-                    null,
-                    gone ? null : out,
-                    "/bills")
-                .on(allowance.id()));
+        lines.add(line(book, allowance, out, gone, use.until()).on(allowance.id()));
       }
     }
     return lines;
+  }
+
+  private static Line line(
+      Book book, Allowance allowance, LocalDate out, boolean gone, @Nullable LocalDate until) {
+    String name =
+        "%s of %s".formatted(allowance.name(), book.vendors().byId(allowance.vendor()).name());
+    return new Line(
+        About.ALLOWANCE,
+        gone
+            ? "%s ran out on %s".formatted(name, Words.day(out))
+            : "%s run out on %s".formatted(name, Words.day(out)),
+        until == null
+            ? "Nothing is left."
+            : "Nothing is left until %s.".formatted(Words.day(until)),
+        null,
+        gone ? null : out,
+        "/bills");
   }
 }

@@ -43,6 +43,12 @@ class BillsOnDesk implements DeskSource {
     return lines;
   }
 
+  private static String moreOrLess(Money difference) {
+    return difference.amount().signum() > 0
+        ? MoneyWords.exact(difference) + " more"
+        : MoneyWords.exact(difference.negated()) + " less";
+  }
+
   private static void add(
       Book book, VendorBill bill, @Nullable BillNote note, LocalDate day, List<Line> lines) {
     BillState state = BillNotes.state(note);
@@ -58,16 +64,14 @@ class BillsOnDesk implements DeskSource {
       return;
     }
     String name = book.agreements().byId(bill.agreement()).name();
-    boolean more = difference.amount().signum() > 0;
-    String by = MoneyWords.exact(more ? difference : difference.negated());
     lines.add(
         new Line(
                 About.BILL,
                 note != null && late
                     ? "The bill %s of %s is disputed since %s"
                         .formatted(bill.id(), name, Words.day(note.noted))
-                    : "The bill %s of %s is %s %s than expected"
-                        .formatted(bill.id(), name, by, more ? "more" : "less"),
+                    : "The bill %s of %s is %s than expected"
+                        .formatted(bill.id(), name, moreOrLess(difference)),
                 late ? "The vendor has not answered." : "It is paid as it is.",
                 null,
                 null,

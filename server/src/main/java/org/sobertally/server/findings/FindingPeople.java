@@ -172,22 +172,15 @@ final class FindingPeople {
       Cover cover = covers.all().get(c);
       now = now.plus(cover.now());
       then = then.plus(cover.cost());
-      for (int h : cover.holdings()) {
-        holds.add(book.planOfLine(book.holdings().line(h)).name());
-      }
+      cover.holdings().forEach(h -> holds.add(book.planOfLine(book.holdings().line(h)).name()));
       cover.plans().forEach(plan -> wouldDo.add(book.plans().byId(plan).name()));
       CoverMoves.Way way = moves.to(c);
       led.addAll(way.moves());
       notSold.addAll(way.notSold());
     }
     boolean sweep = addWhatNoCoverSpeaksOf(draft, led);
-    Person person = draft.person < 0 ? null : book.people().get(draft.person);
     return new FindingPerson(
-        new Who(
-            person == null ? null : person.id(),
-            person == null ? book.accounts().get(draft.account).id() : null,
-            name(draft),
-            person == null ? null : person.department()),
+        who(draft),
         List.copyOf(draft.kinds),
         holds,
         wouldDo,
@@ -196,6 +189,13 @@ final class FindingPeople {
         List.copyOf(led),
         notSold,
         sweep && led.stream().noneMatch(this::isApart));
+  }
+
+  private Who who(Draft draft) {
+    Person person = draft.person < 0 ? null : book.people().get(draft.person);
+    return person == null
+        ? new Who(null, book.accounts().get(draft.account).id(), name(draft), null)
+        : new Who(person.id(), null, name(draft), person.department());
   }
 
   /**

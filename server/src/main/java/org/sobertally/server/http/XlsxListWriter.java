@@ -64,20 +64,24 @@ public class XlsxListWriter implements MessageBodyWriter<Object> {
     FlatRows flat = FlatRows.of(json, list, genericType);
     try (Workbook workbook = new Workbook(out, "Sober Tally", "1.0")) {
       Worksheet sheet = workbook.newWorksheet("Tally");
-      int column = 0;
-      for (String name : flat.columns()) {
-        sheet.value(0, column++, name);
-      }
-      int row = 0;
-      for (Map<String, JsonNode> values : flat.rows()) {
-        row++;
-        column = 0;
-        for (String name : flat.columns()) {
-          put(sheet, row, column++, name, values.get(name));
-        }
-      }
+      fill(sheet, flat);
       widen(sheet, flat);
       sheet.freezePane(0, 1);
+    }
+  }
+
+  private static void fill(Worksheet sheet, FlatRows flat) {
+    int column = 0;
+    for (String name : flat.columns()) {
+      sheet.value(0, column++, name);
+    }
+    int row = 0;
+    for (Map<String, JsonNode> values : flat.rows()) {
+      row++;
+      column = 0;
+      for (String name : flat.columns()) {
+        put(sheet, row, column++, name, values.get(name));
+      }
     }
   }
 

@@ -97,22 +97,15 @@ public class AddressesResource {
   @Path("/{source}")
   @RolesAllowed(Role.KEEPER_NAME)
   public List<Address> put(@PathParam("source") String source, @NotNull @Valid Form form) {
-    boolean read = service.mappings().stream().anyMatch(one -> one.source().equals(source));
-    if (!read) {
-      throw Problem.notFound(
-          "Nobody has said yet how files of '%s' are read. Bring one by hand and name its source so."
-              .formatted(source));
+    if (service.mapping(source).isEmpty()) {
+      throw Problem.notFound(IntakeService.unread(source));
     }
     URI url =
         AllowedAddress.of(
             "url", form.url(), "https://files.example/seats.csv", form.insideAllowed());
-    IntakeAddress known = files.of(source);
-    boolean same =
-        known != null && WebAddress.origin(URI.create(known.url)).equals(WebAddress.origin(url));
     boolean fresh = form.token() != null && !form.token().isBlank();
-    if (!fresh && known != null && known.sealed != null && !same) {
-      throw Problem.unprocessable(
-          "token: enter it anew: it is kept for the address for which it was entered.", List.of());
+    if (!fresh) {
+      requireSamePlace(files.of(source), url);
     }
     files.put(
         source,
@@ -129,6 +122,16 @@ public class AddressesResource {
         "Files of %s are fetched from %s every %d hours."
             .formatted(source, url.getHost(), form.everyHours()));
     return list();
+  }
+
+  /** A token that is kept goes nowhere but where it was meant for. */
+  private static void requireSamePlace(@Nullable IntakeAddress known, URI url) {
+    if (known != null
+        && known.sealed != null
+        && !WebAddress.origin(URI.create(known.url)).equals(WebAddress.origin(url))) {
+      throw Problem.unprocessable(
+          "token: enter it anew: it is kept for the address for which it was entered.", List.of());
+    }
   }
 
   /** Fetches it no more. */

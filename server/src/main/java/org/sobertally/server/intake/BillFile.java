@@ -172,6 +172,7 @@ final class BillFile {
       rows.add(new BillForm.Row(line(agreement, one), one.text(), one.quantity(), one.amount()));
     }
     String total = bill.said.get("total");
+    String currency = bill.said.get("currency");
     try {
       return new BillForm(
               bill.id,
@@ -181,9 +182,7 @@ final class BillFile {
               until.toString(),
               rows,
               total == null ? null : amounts.amount(total),
-              bill.said.containsKey("currency")
-                  ? bill.said.get("currency").toUpperCase(Locale.ROOT)
-                  : null)
+              currency == null ? null : currency.toUpperCase(Locale.ROOT))
           .read(draft.book);
     } catch (Refusal e) {
       throw refused(e.getMessage());

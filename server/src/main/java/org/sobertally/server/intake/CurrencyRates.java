@@ -45,13 +45,7 @@ final class CurrencyRates {
     if (settled || !draft.isMapped("currency")) {
       return;
     }
-    Set<String> named = new HashSet<>();
-    for (int row = 0; row < draft.sheet.rows().size(); row++) {
-      String text = draft.text(row, "currency").toUpperCase(Locale.ROOT);
-      if (!text.isEmpty()) {
-        named.add(text);
-      }
-    }
+    Set<String> named = named();
     if (named.size() != 1 || named.contains(reporting)) {
       return;
     }
@@ -68,6 +62,17 @@ final class CurrencyRates {
       // Each row says so itself.
       reporting = draft.book.rates().reportingCurrency();
     }
+  }
+
+  private Set<String> named() {
+    Set<String> named = new HashSet<>();
+    for (int row = 0; row < draft.sheet.rows().size(); row++) {
+      String text = draft.text(row, "currency").toUpperCase(Locale.ROOT);
+      if (!text.isEmpty()) {
+        named.add(text);
+      }
+    }
+    return named;
   }
 
   /**

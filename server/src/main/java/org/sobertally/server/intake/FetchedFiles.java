@@ -124,22 +124,12 @@ class FetchedFiles {
   private String fetched(IntakeAddress address) {
     try {
       URI url = URI.create(address.url);
-      String token =
-          address.sealed == null
-              ? ""
-              : secrets
-                  .open(address.sealed, address.source)
-                  .orElseThrow(
-                      () ->
-                          Refusal.conflict(
-                              "Its token cannot be read here: it must be entered anew."));
       Mapping mapping =
-          service.mappings().stream()
-              .filter(known -> known.source().equals(address.source))
-              .findFirst()
+          service
+              .mapping(address.source)
               .orElseThrow(
                   () -> Refusal.conflict("Nobody says any more how files of it are read."));
-      byte[] content = FileFetch.get(url, token, address.inside, mostBytes, TIMEOUT);
+      byte[] content = FileFetch.get(url, token(address), address.inside, mostBytes, TIMEOUT);
       String id = service.keep(nameOf(url), content, ITSELF);
       FileChanges taken = service.take(id, mapping.madeOn(clock.today()), ITSELF);
       return "Taken: %,d of %,d rows."
@@ -155,6 +145,15 @@ class FetchedFiles {
       LOG.errorf(e, "The file of %s could not be taken.", address.source);
       return refused(address, "Something went wrong here; the log says what.");
     }
+  }
+
+  private String token(IntakeAddress address) {
+    return address.sealed == null
+        ? ""
+        : secrets
+            .open(address.sealed, address.source)
+            .orElseThrow(
+                () -> Refusal.conflict("Its token cannot be read here: it must be entered anew."));
   }
 
   /** Said in the journal when it is new. */

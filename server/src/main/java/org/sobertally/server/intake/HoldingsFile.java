@@ -15,6 +15,7 @@ import java.util.TreeMap;
 import java.util.regex.Pattern;
 import org.jspecify.annotations.Nullable;
 import org.sobertally.core.book.Book;
+import org.sobertally.core.book.Holdings;
 import org.sobertally.core.catalogue.Plan;
 import org.sobertally.core.catalogue.PlanModel;
 import org.sobertally.core.time.Days;
@@ -315,14 +316,7 @@ final class HoldingsFile {
               + " lose theirs. Mend them first.");
       return;
     }
-    var holdings = book.holdings();
-    List<List<String>> ends = new ArrayList<>();
-    for (int h = 0; h < holdings.size(); h++) {
-      boolean ofVendor = book.planOfLine(holdings.line(h)).vendor().equals(vendor);
-      if (ofVendor && holdings.openOn(h, Days.of(day)) && !listed.contains(holdings.id(h))) {
-        ends.add(List.of(holdings.id(h)));
-      }
-    }
+    List<List<String>> ends = notListed();
     int place = BookRows.columns(HOLDINGS).indexOf("until");
     Map<List<String>, String[]> stored = draft.rows.find(HOLDINGS, ends);
     for (List<String> key : ends) {
@@ -332,5 +326,17 @@ final class HoldingsFile {
       draft.changes.add(new BookRows.Change(HOLDINGS, now, after));
       draft.count(Count.ENDED);
     }
+  }
+
+  private List<List<String>> notListed() {
+    Holdings holdings = book.holdings();
+    List<List<String>> ends = new ArrayList<>();
+    for (int h = 0; h < holdings.size(); h++) {
+      boolean ofVendor = book.planOfLine(holdings.line(h)).vendor().equals(vendor);
+      if (ofVendor && holdings.openOn(h, Days.of(day)) && !listed.contains(holdings.id(h))) {
+        ends.add(List.of(holdings.id(h)));
+      }
+    }
+    return ends;
   }
 }

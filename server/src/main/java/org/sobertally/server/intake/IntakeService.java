@@ -9,6 +9,8 @@ import java.util.Collections;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.stream.Stream;
@@ -84,6 +86,18 @@ class IntakeService {
   @Transactional
   List<Mapping> mappings() {
     return store.mappings();
+  }
+
+  /** How files of a source are read, where somebody said it. */
+  @Transactional
+  Optional<Mapping> mapping(String source) {
+    return store.mappings().stream().filter(known -> known.source().equals(source)).findFirst();
+  }
+
+  /** What is said where nobody did. */
+  static String unread(String source) {
+    return "Nobody has said yet how files of '%s' are read. Bring one by hand and name its source so."
+        .formatted(source);
   }
 
   @Transactional
@@ -266,13 +280,16 @@ class IntakeService {
               .formatted(String.join(", ", missing), String.join(", ", sheet.columns())),
           missing);
     }
-    boolean namesPeople =
-        mapping.columns().containsKey("person") || mapping.columns().containsKey("email");
-    if (mapping.kind() == FileKind.PEOPLE && !namesPeople) {
+    requireColumns(mapping.kind(), mapping.columns().keySet());
+  }
+
+  private static void requireColumns(FileKind kind, Set<String> told) {
+    boolean namesPeople = told.contains("person") || told.contains("email");
+    if (kind == FileKind.PEOPLE && !namesPeople) {
       throw Refusal.badInput("columns: say which column is 'person', or 'email'.");
     }
-    for (FileKind.Field field : mapping.kind().fields()) {
-      if (field.required() && !mapping.columns().containsKey(field.name())) {
+    for (FileKind.Field field : kind.fields()) {
+      if (field.required() && !told.contains(field.name())) {
         throw Refusal.badInput(
             "columns: say which column is '%s'.".formatted(field.name().replace('_', ' ')));
       }

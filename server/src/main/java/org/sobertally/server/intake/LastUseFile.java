@@ -158,18 +158,22 @@ final class LastUseFile {
     Set<String> all = new TreeSet<>(reach.knownParts());
     all.addAll(told);
     if (reach.becomes(begins, ends, Evidence.Kind.LAST_SEEN, all)) {
-      draft.notes.add("This vendor's use will be known from %s to %s.".formatted(begins, ends));
-      if (!reach.isWhole(all)) {
-        draft.notes.add(
-            "Only the use of %s is told. Nobody is held to be idle on a plan with other parts. A"
-                    .formatted(String.join(", ", all))
-                + " column that says when somebody signed in at all can be read as any use.");
-      }
+      noteReach(begins, ends, reach.isWhole(all), all);
     }
     if (!further && to.isAfter(ends)) {
       draft.notes.add(
           "Use stays known to %s: this file says nothing of %s. Bring one with all of them."
               .formatted(ends, reach.untold(told)));
+    }
+  }
+
+  private void noteReach(LocalDate begins, LocalDate ends, boolean whole, Set<String> parts) {
+    draft.notes.add("This vendor's use will be known from %s to %s.".formatted(begins, ends));
+    if (!whole) {
+      draft.notes.add(
+          "Only the use of %s is told. Nobody is held to be idle on a plan with other parts. A"
+                  .formatted(String.join(", ", parts))
+              + " column that says when somebody signed in at all can be read as any use.");
     }
   }
 

@@ -54,10 +54,7 @@ final class PurchaseReader {
     String vendor = needed(row, "vendor", "The row names no vendor.");
     String plan = needed(row, "plan", "The row names no product.");
     for (String field : List.of("vendor", "plan", "agreement")) {
-      if (draft.text(row, field).length() > LONGEST_NAME) {
-        throw new BadRowException(
-            field, "Use a name of at most %d characters.".formatted(LONGEST_NAME));
-      }
+      requireShort(row, field);
     }
     int seats = seats(row);
     LocalDate starts = draft.day(row, "starts", null);
@@ -66,22 +63,32 @@ final class PurchaseReader {
       throw new BadRowException(
           "ends", "The agreement would end on %s, before it starts.".formatted(ends));
     }
-    return new Purchase(
-        row,
-        vendor,
-        plan,
-        draft.text(row, "agreement"),
-        seats,
-        price(row, seats),
+    BigDecimal price = price(row, seats);
+    Purchase.Terms terms =
         new Purchase.Terms(
             currency(row),
             starts,
             ends,
             notice(row, ends),
             word(row, "renews", ContractWords::renews, "AUTO or MANUAL"),
-            word(row, "may_shrink", ContractWords::mayShrink, "MONTHLY, AT_RENEWAL or NEVER")),
+            word(row, "may_shrink", ContractWords::mayShrink, "MONTHLY, AT_RENEWAL or NEVER"));
+    return new Purchase(
+        row,
+        vendor,
+        plan,
+        draft.text(row, "agreement"),
+        seats,
+        price,
+        terms,
         word(row, "model", ContractWords::model, "NAMED, FLOATING, ADDON or RESTING"),
         parts(row));
+  }
+
+  private void requireShort(int row, String field) throws BadRowException {
+    if (draft.text(row, field).length() > LONGEST_NAME) {
+      throw new BadRowException(
+          field, "Use a name of at most %d characters.".formatted(LONGEST_NAME));
+    }
   }
 
   private String needed(int row, String field, String otherwise) throws BadRowException {

@@ -21,6 +21,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.regex.Pattern;
+import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import org.dhatim.fastexcel.reader.Cell;
 import org.dhatim.fastexcel.reader.CellType;
@@ -241,6 +242,12 @@ record Sheet(
     return seen[1] > seen[0] ? ';' : ',';
   }
 
+  private static List<String> cells(Row row) {
+    return IntStream.range(0, Math.min(row.getCellCount(), MOST_COLUMNS + 1))
+        .mapToObj(c -> Optional.ofNullable(row.getCell(c)).map(Sheet::cell).orElse(""))
+        .toList();
+  }
+
   private static List<Line> workbook(
       byte[] content, @Nullable String name, List<String> sheets, long most) {
     boolean styled = PackedSheet.inspect(content);
@@ -252,10 +259,7 @@ record Sheet(
       rows.limit(most)
           .forEach(
               row -> {
-                List<String> cells = new ArrayList<>();
-                for (int c = 0; c < Math.min(row.getCellCount(), MOST_COLUMNS + 1); c++) {
-                  cells.add(Optional.ofNullable(row.getCell(c)).map(Sheet::cell).orElse(""));
-                }
+                List<String> cells = cells(row);
                 if (!cells.stream().allMatch(String::isBlank)) {
                   lines.add(new Line(row.getRowNum(), cells));
                 }

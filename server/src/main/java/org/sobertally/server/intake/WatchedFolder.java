@@ -93,15 +93,9 @@ class WatchedFolder {
   private void take(String source, Path file) {
     try {
       Mapping mapping =
-          service.mappings().stream()
-              .filter(known -> known.source().equals(source))
-              .findFirst()
-              .orElseThrow(
-                  () ->
-                      Refusal.notTaken(
-                          "Nobody has said yet how files of '%s' are read. Bring one by hand and name its source so."
-                              .formatted(source),
-                          List.of()));
+          service
+              .mapping(source)
+              .orElseThrow(() -> Refusal.notTaken(IntakeService.unread(source), List.of()));
       if (Files.size(file) > mostBytes) {
         throw Refusal.tooLarge("A file here has at most %,d bytes.".formatted(mostBytes));
       }

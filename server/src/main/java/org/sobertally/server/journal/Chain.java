@@ -108,33 +108,33 @@ class Chain {
             connection.prepareStatement("update journal_head set seq = ?, hash = ? where id = 1");
         ResultSet head = lock.executeQuery()) {
       head.next();
-      long seq = head.getLong(1);
-      String previous = head.getString(2);
-      for (JournalEntry entry : entries) {
-        entry.seq = ++seq;
-        entry.previous = previous;
-        entry.hash = Seal.of(entry);
-        previous = entry.hash;
-        link.setLong(1, entry.seq);
-        link.setString(2, entry.previous);
-        link.setString(3, entry.hash);
-        link.setLong(4, entry.id);
-        link.addBatch();
-      }
-      link.executeBatch();
-      move.setLong(1, seq);
-      move.setString(2, previous);
+      seal(entries, head.getLong(1), head.getString(2), link);
+      JournalEntry last = entries.get(entries.size() - 1);
+      move.setLong(1, last.seq);
+      move.setString(2, last.hash);
       move.executeUpdate();
     } catch (SQLException e) {
       throw new IllegalStateException("The journal could not be sealed.", e);
     }
   }
 
-  private Object[] head() {
-    return (Object[])
-        entities
-            .createNativeQuery("select seq, hash from journal_head where id = 1")
-            .getSingleResult();
+  private static void seal(
+      List<JournalEntry> entries, long after, String hash, PreparedStatement link)
+      throws SQLException {
+    long seq = after;
+    String previous = hash;
+    for (JournalEntry entry : entries) {
+      entry.seq = ++seq;
+      entry.previous = previous;
+      entry.hash = Seal.of(entry);
+      previous = entry.hash;
+      link.setLong(1, entry.seq);
+      link.setString(2, entry.previous);
+      link.setString(3, entry.hash);
+      link.setLong(4, entry.id);
+      link.addBatch();
+    }
+    link.executeBatch();
   }
 
   /**
@@ -157,39 +157,43 @@ class Chain {
 
   @Transactional
   Check check() {
-    Object[] head = head();
+    JournalHead head = entities.find(JournalHead.class, JournalHead.THE_ONE);
     long count = 0;
     String previous = Seal.FIRST;
-    while (true) {
-      List<JournalEntry> page =
-          entities
-              .createQuery(
-                  "from JournalEntry e where e.seq > :after order by e.seq", JournalEntry.class)
-              .setParameter("after", count)
-              .setMaxResults(PAGE)
-              .getResultList();
+    List<JournalEntry> page;
+    do {
+      page = after(count);
       for (JournalEntry entry : page) {
         String why = fault(entry, count, previous);
         if (why != null) {
-          return new Check(count, false, entry.id, why, (String) head[1]);
+          return new Check(count, false, entry.id, why, head.hash);
         }
         count++;
         previous = entry.hash;
       }
       entities.clear();
-      if (page.size() < PAGE) {
-        break;
-      }
+    } while (page.size() == PAGE);
+    String why = endFault(head, count, previous);
+    return new Check(count, why == null, null, why, head.hash);
+  }
+
+  private List<JournalEntry> after(long seq) {
+    return entities
+        .createQuery("from JournalEntry e where e.seq > :after order by e.seq", JournalEntry.class)
+        .setParameter("after", seq)
+        .setMaxResults(PAGE)
+        .getResultList();
+  }
+
+  private @Nullable String endFault(JournalHead head, long count, String last) {
+    if (head.seq != count || !last.equals(head.hash)) {
+      return "The newest entries are missing: the chain ends before its head.";
     }
     long unsealed =
         entities
             .createQuery("select count(e) from JournalEntry e where e.seq is null", Long.class)
             .getSingleResult();
-    String why =
-        ((Number) head[0]).longValue() != count || !previous.equals(head[1])
-            ? "The newest entries are missing: the chain ends before its head."
-            : unsealed > 0 ? "%d entries are outside the chain.".formatted(unsealed) : null;
-    return new Check(count, why == null, null, why, (String) head[1]);
+    return unsealed > 0 ? "%d entries are outside the chain.".formatted(unsealed) : null;
   }
 
   private static @Nullable String fault(JournalEntry entry, long before, String previous) {

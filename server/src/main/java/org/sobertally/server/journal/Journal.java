@@ -18,6 +18,20 @@ public class Journal {
 
   private static final int LONGEST_TEXT = 2000;
 
+  private static final String NEWEST =
+      """
+      from JournalEntry e
+      where (:slate is null or e.slate = :slate)
+        and (:anyLine = true or e.line in :lines)
+        and (:person is null or e.person = :person)
+        and (:actor is null or e.actor = :actor)
+        and (cast(:from as LocalDate) is null or e.day >= :from)
+        and (cast(:to as LocalDate) is null or e.day <= :to)
+        and (:anyKind = true or e.kind in :kinds)
+        and e.id < :before
+      order by e.id desc
+      """;
+
   private final EntityManager entities;
   private final TallyClock clock;
   private final Chain chain;
@@ -51,20 +65,7 @@ public class Journal {
   /** The newest entries first, those before {@code before} where it is given. */
   List<JournalEntry> newest(Filter filter, Optional<Long> before, int limit) {
     return entities
-        .createQuery(
-            """
-            from JournalEntry e
-            where (:slate is null or e.slate = :slate)
-              and (:anyLine = true or e.line in :lines)
-              and (:person is null or e.person = :person)
-              and (:actor is null or e.actor = :actor)
-              and (cast(:from as LocalDate) is null or e.day >= :from)
-              and (cast(:to as LocalDate) is null or e.day <= :to)
-              and (:anyKind = true or e.kind in :kinds)
-              and e.id < :before
-            order by e.id desc
-            """,
-            JournalEntry.class)
+        .createQuery(NEWEST, JournalEntry.class)
         .setParameter("slate", filter.slate())
         .setParameter("anyLine", filter.lines().isEmpty())
         .setParameter("lines", filter.lines().isEmpty() ? List.of("") : filter.lines())

@@ -85,9 +85,7 @@ public class JournalProof {
     return entities
         .createQuery(
             "select e.seq, e.hash from JournalEntry e where e.seq is not null order by e.seq",
-            Object[].class)
-        .getResultStream()
-        .map(row -> new Link((Long) row[0], (String) row[1]))
-        .toList();
+            Link.class)
+        .getResultList();
   }
 }

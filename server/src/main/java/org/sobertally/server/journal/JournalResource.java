@@ -161,12 +161,6 @@ public class JournalResource {
   }
 
   private EntryDto dto(JournalEntry entry) {
-    Book book = books.current();
-    String line = entry.line;
-    String plan =
-        line == null || !book.lines().has(line)
-            ? null
-            : book.plans().byId(book.lines().byId(line).plan()).name();
     return new EntryDto(
         new Told(
             entry.id,
@@ -176,15 +170,7 @@ public class JournalResource {
             sessions.nameOf(entry.actor),
             entry.kind,
             entry.text),
-        new Of(
-            entry.slate,
-            entry.line,
-            plan,
-            entry.holding,
-            entry.person,
-            entry.person != null && book.people().has(entry.person)
-                ? book.people().byId(entry.person).name()
-                : null),
+        of(entry),
         new Moved(
             entry.fromPlace,
             entry.toPlace,
@@ -192,6 +178,20 @@ public class JournalResource {
             MoneyDto.of(entry.yearly, entry.currency),
             entry.cashFrom),
         entry.hash);
+  }
+
+  private Of of(JournalEntry entry) {
+    Book book = books.current();
+    String line = entry.line;
+    String plan =
+        line == null || !book.lines().has(line)
+            ? null
+            : book.plans().byId(book.lines().byId(line).plan()).name();
+    String person =
+        entry.person == null || !book.people().has(entry.person)
+            ? null
+            : book.people().byId(entry.person).name();
+    return new Of(entry.slate, line, plan, entry.holding, entry.person, person);
   }
 
   private static List<String> kindsOf(String text) {

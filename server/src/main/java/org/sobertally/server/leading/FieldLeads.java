@@ -12,7 +12,9 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
+import java.util.stream.Collectors;
 import org.eclipse.microprofile.openapi.annotations.media.Schema;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.server.time.TallyClock;
 
 /** Who leads which field of people, what the others said, and the addresses that people had. */
@@ -87,31 +89,33 @@ public class FieldLeads {
     int changed = 0;
     for (LeadRules.Aside aside : asides) {
       PersonAside.Key key = new PersonAside.Key(aside.person(), aside.field(), aside.source());
-      PersonAside row = known.get(key);
-      if (aside.said() == null) {
-        if (row != null) {
-          entities.remove(row);
-          changed++;
-        }
-        continue;
-      }
-      String said = aside.said().substring(0, Math.min(LONGEST, aside.said().length()));
-      if (row == null) {
-        row = new PersonAside();
-        row.person = aside.person();
-        row.field = aside.field();
-        row.source = aside.source();
-        row.on = today;
-        row.said = said;
-        entities.persist(row);
-        changed++;
-      } else if (!row.said.equals(said)) {
-        row.said = said;
-        row.on = today;
-        changed++;
-      }
+      changed += keep(aside, known.get(key), today) ? 1 : 0;
     }
     return changed;
+  }
+
+  /** Whether anything becomes otherwise by it. */
+  private boolean keep(LeadRules.Aside aside, @Nullable PersonAside known, LocalDate today) {
+    if (aside.said() == null) {
+      if (known != null) {
+        entities.remove(known);
+      }
+      return known != null;
+    }
+    String said = aside.said().substring(0, Math.min(LONGEST, aside.said().length()));
+    if (known != null && known.said.equals(said)) {
+      return false;
+    }
+    PersonAside row = known == null ? new PersonAside() : known;
+    row.on = today;
+    row.said = said;
+    if (known == null) {
+      row.person = aside.person();
+      row.field = aside.field();
+      row.source = aside.source();
+      entities.persist(row);
+    }
+    return true;
   }
 
   /** One person is looked up by itself, many at once. */
@@ -142,14 +146,15 @@ public class FieldLeads {
         .toList();
   }
 
+  /** How much a field has aside. */
+  record Aside(String field, long count) {}
+
   /** How much each field has aside. */
   Map<String, Long> counts() {
-    Map<String, Long> counts = new HashMap<>();
-    entities
-        .createQuery("select a.field, count(a) from PersonAside a group by a.field", Object[].class)
-        .getResultList()
-        .forEach(row -> counts.put((String) row[0], (Long) row[1]));
-    return counts;
+    return entities
+        .createQuery("select a.field, count(a) from PersonAside a group by a.field", Aside.class)
+        .getResultStream()
+        .collect(Collectors.toMap(Aside::field, Aside::count));
   }
 
   /** From now on the person is found by the address as well; in the caller's transaction. */

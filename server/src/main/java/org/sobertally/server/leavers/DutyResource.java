@@ -70,30 +70,32 @@ public class DutyResource {
     LocalDate day = asOf.of(book, asOfText);
     OptionalInt days = Params.number("days", daysText, 1, LONGEST);
     Group group = book.groups().byId(id);
-    Book then =
-        book.withGroup(
-            new Group(
-                id,
-                group.name(),
-                days.isPresent() ? days.getAsInt() : null,
-                group.members(),
-                group.leads()));
-    int leavers = 0;
-    for (String member : group.members()) {
-      leavers += LeaverKind.of(book, book.people().require(member), day).isPresent() ? 1 : 0;
-    }
-    Count count = new Count(book, then, group, day);
+    Count count = new Count(book, withDuty(book, group, days), group, day);
     for (int vendor = 0; vendor < book.vendors().size(); vendor++) {
       Estate.of(book, day, vendor).accounts().forEach(count::add);
     }
     return new Touched(
         group.members().size(),
-        leavers,
+        (int)
+            group.members().stream()
+                .map(member -> book.people().require(member))
+                .filter(person -> LeaverKind.of(book, person, day).isPresent())
+                .count(),
         count.accounts,
         count.gb,
         count.keptLonger,
         count.freed,
         count.lostTooEarly);
+  }
+
+  private static Book withDuty(Book book, Group group, OptionalInt days) {
+    return book.withGroup(
+        new Group(
+            group.id(),
+            group.name(),
+            days.isPresent() ? days.getAsInt() : null,
+            group.members(),
+            group.leads()));
   }
 
   /** Adds up what lies there. */

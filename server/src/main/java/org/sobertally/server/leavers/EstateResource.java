@@ -212,6 +212,12 @@ public class EstateResource {
             "stages[%d].days: stage %d has no end, so the next one never begins."
                 .formatted(n - 1, n));
       }
+      DataRule.Price price =
+          DataRule.Price.of(
+              stage.perSeatYear(),
+              stage.perGbMonth(),
+              stage.perGbOpened(),
+              Boolean.TRUE.equals(stage.pooled()));
       stages.add(
           new DataRule(
               vendor,
@@ -220,11 +226,7 @@ public class EstateResource {
               stage.name(),
               stage.days(),
               stage.reach(),
-              DataRule.Price.of(
-                  stage.perSeatYear(),
-                  stage.perGbMonth(),
-                  stage.perGbOpened(),
-                  Boolean.TRUE.equals(stage.pooled())),
+              price,
               from,
               joins));
     }

@@ -40,8 +40,6 @@ final class LeaverViews {
     Person person = book.people().get(leaver.person());
     LeaverKind kind = kind(leaver);
     Account account = book.accounts().get(one.account());
-    Segment now = VendorRules.on(one.timeline(), asOf);
-    Optional<Route> recommended = one.recommended();
     LocalDate lost = VendorRules.lostOn(one.timeline()).orElse(null);
     LocalDate used = lastUsed(one.account());
     LocalDate leftOn = kind.leftOn(person);
@@ -55,21 +53,32 @@ final class LeaverViews {
             one.clock().state(),
             one.clock().since(),
             one.storedGb()),
-        new LeaverDto.Stage(
-            SegmentWords.stage(now),
-            SegmentWords.stageName(now),
-            now == null ? null : now.reach(),
-            lost,
-            leaver.dutyUntil()),
-        new LeaverDto.Worth(
-            MoneyDto.of(seatYearly(one)),
-            recommended.map(Route::kind).orElse(null),
-            recommended.map(route -> MoneyDto.of(route.cost().total())).orElse(null)),
+        stage(leaver, one, lost),
+        worth(one),
         book.vendors().byId(account.vendor()).name(),
         person.department(),
         used,
         gone && used != null && leftOn != null && used.isAfter(leftOn),
         nextDay(one, lost));
+  }
+
+  private LeaverDto.Stage stage(
+      PersonRoutes leaver, PersonRoutes.OfAccount one, @Nullable LocalDate lost) {
+    Segment now = VendorRules.on(one.timeline(), asOf);
+    return new LeaverDto.Stage(
+        SegmentWords.stage(now),
+        SegmentWords.stageName(now),
+        now == null ? null : now.reach(),
+        lost,
+        leaver.dutyUntil());
+  }
+
+  private LeaverDto.Worth worth(PersonRoutes.OfAccount one) {
+    Optional<Route> recommended = one.recommended();
+    return new LeaverDto.Worth(
+        MoneyDto.of(seatYearly(one)),
+        recommended.map(Route::kind).orElse(null),
+        recommended.map(route -> MoneyDto.of(route.cost().total())).orElse(null));
   }
 
   /** All that the leaver leaves behind, in a row. */

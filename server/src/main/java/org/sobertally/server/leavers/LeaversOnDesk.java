@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
 import org.sobertally.core.book.Book;
+import org.sobertally.core.catalogue.Vendor;
 import org.sobertally.core.leaver.Estate;
 import org.sobertally.core.leaver.LeaverKind;
 import org.sobertally.core.leaver.PersonRoutes;
@@ -152,26 +153,24 @@ class LeaversOnDesk implements DeskSource {
         boolean matters = reach == Reach.NOBODY || reach == Reach.PAID;
         boolean soon = !passing.day().isAfter(day.plusDays(SOON));
         if (matters && soon && said.putIfAbsent(reach, true) == null) {
-          String what =
-              reach == Reach.NOBODY
-                  ? "The data of %s at %s is lost"
-                  : "The data of %s at %s is kept against money only";
           lines.add(
-              new Line(
-                      About.PASSING,
-                      what.formatted(
-                          Words.count(passing.accounts(), "account"),
-                          book.vendors().get(vendor).name()),
-                      reach == Reach.NOBODY
-                          ? "After that day nobody brings it back."
-                          : "Opening one costs for all of them.",
-                      null,
-                      passing.day(),
-                      "/leavers/estate/" + book.vendors().get(vendor).id())
+              passing(book.vendors().get(vendor), passing, reach == Reach.NOBODY)
                   .on(reach + " " + passing.day()));
         }
       }
     }
+  }
+
+  private static Line passing(Vendor vendor, Estate.Passing passing, boolean lost) {
+    String what =
+        lost ? "The data of %s at %s is lost" : "The data of %s at %s is kept against money only";
+    return new Line(
+        About.PASSING,
+        what.formatted(Words.count(passing.accounts(), "account"), vendor.name()),
+        lost ? "After that day nobody brings it back." : "Opening one costs for all of them.",
+        null,
+        passing.day(),
+        "/leavers/estate/" + vendor.id());
   }
 
   private static String names(List<String> names) {

@@ -41,6 +41,10 @@ public class LeaversResource {
   private static final String CSV = "text/csv";
   private static final int LONGEST = 36_500;
 
+  private static final Comparator<LeaverDto.Row> IN_ORDER =
+      Comparator.comparing((LeaverDto.Row row) -> row.who().person())
+          .thenComparing(row -> row.lies().account());
+
   private final Books books;
   private final AsOf asOf;
   private final LeaverFigures figures;
@@ -72,19 +76,15 @@ public class LeaversResource {
     Optional<AccountState> state = Params.choice("state", stateText, AccountState.class);
     int at = vendorOf(book, vendor);
     LeaverViews views = new LeaverViews(book, day);
-    List<LeaverDto.Row> rows = new ArrayList<>();
-    for (PersonRoutes leaver : figures.leavers(book, day)) {
-      String person = book.people().get(leaver.person()).id();
-      if ((kind.isEmpty() || kind.get() == leaver.kind()) && reach.sees(book, person)) {
-        views.rows(leaver).stream()
+    List<LeaverDto.Row> rows =
+        figures.leavers(book, day).stream()
+            .filter(leaver -> kind.isEmpty() || kind.get() == leaver.kind())
+            .filter(leaver -> reach.sees(book, book.people().get(leaver.person()).id()))
+            .flatMap(leaver -> views.rows(leaver).stream())
             .filter(row -> at < 0 || row.lies().vendor().equals(vendor))
             .filter(row -> state.isEmpty() || row.lies().state() == state.get())
-            .forEach(rows::add);
-      }
-    }
-    rows.sort(
-        Comparator.comparing((LeaverDto.Row row) -> row.who().person())
-            .thenComparing(row -> row.lies().account()));
+            .sorted(IN_ORDER)
+            .toList();
     return Page.of(
         rows,
         row -> row.who().person() + "\u0001" + row.lies().account(),

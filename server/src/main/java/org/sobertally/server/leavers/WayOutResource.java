@@ -165,7 +165,10 @@ public class WayOutResource {
       }
       successor.put(account, chosen);
     }
-    PersonRoutes of = routes.of(person, OptionalInt.of(vendor), successor);
+    add(routes.of(person, OptionalInt.of(vendor), successor), account, way, choice, sums);
+  }
+
+  private static void add(PersonRoutes of, int account, WayOut way, Choice choice, Sums sums) {
     PersonRoutes.OfAccount one =
         of.accounts().stream().filter(a -> a.account() == account).findFirst().orElse(null);
     if (one == null || one.routes().isEmpty()) {

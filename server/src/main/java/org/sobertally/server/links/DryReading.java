@@ -1,7 +1,6 @@
 package org.sobertally.server.links;
 
 import java.time.LocalDate;
-import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -100,28 +99,33 @@ record DryReading(
     known.matches.forEach(match -> rules.merge(match.by(), 1, Integer::sum));
     int atVendor =
         (int) drift.stream().filter(Reconciliation.Drift.OnlyAtVendor.class::isInstance).count();
-    Set<String> shown = new HashSet<>(ours.values());
     return new DryReading(
         null,
         roll.logins().size(),
         rules.entrySet().stream().map(one -> new Rule(one.getKey(), one.getValue())).toList(),
         known.unknown.size(),
         strangers(book, known),
-        known.unclear.stream()
-            .limit(SOME)
-            .map(one -> new Unclear(one.theirs().account(), one.theirs().email(), one.ours()))
-            .toList(),
-        (int)
-            drift.stream()
-                .filter(Reconciliation.Drift.OnlyInBook.class::isInstance)
-                .map(Reconciliation.Drift::account)
-                .filter(account -> !shown.contains(account))
-                .distinct()
-                .count(),
+        known.unclear.stream().limit(SOME).map(DryReading::unclear).toList(),
+        notShown(drift, new HashSet<>(ours.values())),
         names,
         atVendor,
         drift.size() - atVendor,
         drift.stream().limit(SOME).map(one -> seat(book, one)).toList());
+  }
+
+  private static Unclear unclear(Recognition.Unclear one) {
+    return new Unclear(one.theirs().account(), one.theirs().email(), one.ours());
+  }
+
+  /** How many of our accounts there is nothing of at the vendor. */
+  private static int notShown(List<Reconciliation.Drift> drift, Set<String> shown) {
+    return (int)
+        drift.stream()
+            .filter(Reconciliation.Drift.OnlyInBook.class::isInstance)
+            .map(Reconciliation.Drift::account)
+            .filter(account -> !shown.contains(account))
+            .distinct()
+            .count();
   }
 
   private static List<Stranger> strangers(Book book, Recognition known) {
@@ -152,23 +156,27 @@ record DryReading(
     book.plans().all().stream()
         .filter(plan -> plan.vendor().equals(link.vendor))
         .forEach(plan -> plans.put(plan.id(), plan.name()));
-    List<Name> names = new ArrayList<>();
-    holders.forEach(
-        (theirs, accounts) -> {
-          String called = roll.planNames().getOrDefault(theirs, theirs);
-          String said = link.plans.get(theirs);
-          boolean same = plans.containsKey(theirs);
-          String plan = said == null ? (same ? theirs : null) : said;
-          names.add(
-              new Name(
-                  theirs,
-                  called,
-                  accounts,
-                  IdMapping.NO_PLAN.equals(plan) ? null : plan,
-                  said != null || same,
-                  plan != null ? null : AlikeNames.closest(called, plans).orElse(null)));
-        });
-    return names;
+    return holders.entrySet().stream()
+        .map(
+            one -> {
+              String called = roll.planNames().getOrDefault(one.getKey(), one.getKey());
+              return name(one.getKey(), called, one.getValue(), link, plans);
+            })
+        .toList();
+  }
+
+  private static Name name(
+      String theirs, String called, int accounts, VendorLink link, Map<String, String> plans) {
+    String said = link.plans.get(theirs);
+    boolean same = plans.containsKey(theirs);
+    String plan = said == null ? (same ? theirs : null) : said;
+    return new Name(
+        theirs,
+        called,
+        accounts,
+        IdMapping.NO_PLAN.equals(plan) ? null : plan,
+        said != null || same,
+        plan != null ? null : AlikeNames.closest(called, plans).orElse(null));
   }
 
   private static List<Reconciliation.Drift> drift(

@@ -297,26 +297,28 @@ class LinkService {
    *
    * @throws Refusal if its protocol cannot do with it
    */
-  LinkConfig config(VendorLink link) {
+  private Proof proof(VendorLink link) {
     String secret = link.sealed == null ? "" : secrets.open(link.sealed, link.vendor).orElse("");
-    Proof proof =
-        switch (link.proof) {
-          case NOTHING -> new Proof.Nothing();
-          case BEARER -> new Proof.Bearer(secret);
-          case CLIENT_CREDENTIALS ->
-              new Proof.ClientCredentials(
-                  URI.create(link.tokenUrl),
-                  requireNonNull(link.clientId),
-                  secret,
-                  link.scope == null ? "" : link.scope);
-        };
+    return switch (link.proof) {
+      case NOTHING -> new Proof.Nothing();
+      case BEARER -> new Proof.Bearer(secret);
+      case CLIENT_CREDENTIALS ->
+          new Proof.ClientCredentials(
+              URI.create(link.tokenUrl),
+              requireNonNull(link.clientId),
+              secret,
+              link.scope == null ? "" : link.scope);
+    };
+  }
+
+  LinkConfig config(VendorLink link) {
     LinkConfig config =
         new LinkConfig(
             books.current().vendors().has(link.vendor)
                 ? books.current().vendors().byId(link.vendor).name()
                 : link.vendor,
             URI.create(link.url),
-            proof,
+            proof(link),
             links.timeout(),
             link.inside,
             link.carrier,

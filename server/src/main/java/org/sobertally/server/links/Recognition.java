@@ -68,18 +68,22 @@ final class Recognition {
         strangers.add(one);
       }
     }
+    recognition.strangers(book, vendor, strangers, recognition.freeByMail(book, vendor));
+    return recognition;
+  }
+
+  private Map<String, List<String>> freeByMail(Book book, String vendor) {
     Map<String, List<String>> byMail = new HashMap<>();
     for (Account account : book.accounts().all()) {
       if (account.vendor().equals(vendor)
           && account.state() != Account.State.DELETED
-          && !recognition.taken.contains(account.id())) {
+          && !taken.contains(account.id())) {
         mails(book, account)
             .forEach(
                 mail -> byMail.computeIfAbsent(mail, m -> new ArrayList<>()).add(account.id()));
       }
     }
-    recognition.strangers(book, vendor, strangers, byMail);
-    return recognition;
+    return byMail;
   }
 
   private static boolean isOf(Book book, String vendor, String account) {

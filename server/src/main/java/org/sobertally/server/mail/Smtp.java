@@ -111,19 +111,9 @@ public class Smtp {
     if (!isAddress(mail.recipient)) {
       return new Answer("This is no address that mail can be sent to.", true, false);
     }
-    MailMessage message =
-        new MailMessage()
-            .setFrom(from)
-            .setTo(mail.recipient)
-            .setSubject(mail.subject)
-            .setText(mail.body)
-            .addHeader("Message-ID", "<%s@%s>".formatted(mail.id, domain))
-            // RFC 3834: so that nobody's absence notice answers it.
-            .addHeader("Auto-Submitted", "auto-generated");
-    replyTo.ifPresent(address -> message.addHeader("Reply-To", address));
     try {
       requireNonNull(client, "asked before it was set up")
-          .sendMail(message)
+          .sendMail(message(mail))
           .toCompletionStage()
           .toCompletableFuture()
           .get(SECONDS, TimeUnit.SECONDS);
@@ -138,6 +128,20 @@ public class Smtp {
       Thread.currentThread().interrupt();
       return new Answer("Stopped while sending.", false, true);
     }
+  }
+
+  private MailMessage message(Mail mail) {
+    MailMessage message =
+        new MailMessage()
+            .setFrom(from)
+            .setTo(mail.recipient)
+            .setSubject(mail.subject)
+            .setText(mail.body)
+            .addHeader("Message-ID", "<%s@%s>".formatted(mail.id, domain))
+            // RFC 3834: so that nobody's absence notice answers it.
+            .addHeader("Auto-Submitted", "auto-generated");
+    replyTo.ifPresent(address -> message.addHeader("Reply-To", address));
+    return message;
   }
 
   private static Answer answerTo(@Nullable Throwable fault) {

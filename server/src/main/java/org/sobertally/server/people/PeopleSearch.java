@@ -165,12 +165,7 @@ class PeopleSearch {
     String department = Params.said(filter.department);
     String manager = Params.said(filter.manager);
     if (group != null) {
-      // A lead is not told whether there is a group that is not theirs.
-      if (!book.groups().has(group) && !reach.isLimited()) {
-        throw Refusal.notFound("There is no group %s.".formatted(group));
-      }
-      List<Group> asked = reach.groups(book).stream().filter(g -> g.id().equals(group)).toList();
-      tests.add(Reach.members(book, asked)::get);
+      tests.add(members(book, group, reach)::get);
     }
     if (site != null) {
       tests.add(p -> site.equals(people.get(p).site()));
@@ -191,6 +186,15 @@ class PeopleSearch {
       BitSet led = led(book);
       tests.add(p -> people.get(p).manager() == null && !led.get(p));
     }
+  }
+
+  private static BitSet members(Book book, String group, Reach reach) {
+    // A lead is not told whether there is a group that is not theirs.
+    if (!book.groups().has(group) && !reach.isLimited()) {
+      throw Refusal.notFound("There is no group %s.".formatted(group));
+    }
+    return Reach.members(
+        book, reach.groups(book).stream().filter(one -> one.id().equals(group)).toList());
   }
 
   /** Numbers of those who are in a group that somebody leads. */

@@ -177,13 +177,6 @@ class PersonPages {
     }
     Evidence evidence = book.evidenceOf(vendor.id(), day);
     LocalDate to = evidence.measureDay(day);
-    List<PartUse> use = new ArrayList<>();
-    List<String> titles = book.partTitles(vendor.id(), parts);
-    List<String> names = book.partNames(vendor.id(), parts);
-    for (int n = 0; n < names.size(); n++) {
-      int part = book.partsOf(vendor.id()).indexOf(names.get(n));
-      use.add(new PartUse(names.get(n), titles.get(n), ribbon(book, a, part, evidence, to)));
-    }
     return new PersonAccount(
         account.id(),
         vendor.id(),
@@ -193,7 +186,19 @@ class PersonPages {
         account.admin(),
         seats,
         to,
-        use);
+        use(book, a, parts, evidence, to));
+  }
+
+  private static List<PartUse> use(Book book, int a, long parts, Evidence evidence, LocalDate to) {
+    String vendor = book.accounts().get(a).vendor();
+    List<PartUse> use = new ArrayList<>();
+    List<String> titles = book.partTitles(vendor, parts);
+    List<String> names = book.partNames(vendor, parts);
+    for (int n = 0; n < names.size(); n++) {
+      int part = book.partsOf(vendor).indexOf(names.get(n));
+      use.add(new PartUse(names.get(n), titles.get(n), ribbon(book, a, part, evidence, to)));
+    }
+    return use;
   }
 
   private static String ribbon(Book book, int account, int part, Evidence evidence, LocalDate to) {

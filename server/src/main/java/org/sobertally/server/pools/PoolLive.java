@@ -145,32 +145,31 @@ class PoolLive {
     Map<String, PoolAsk> asked = store.asks();
     List<Guest> guests = new ArrayList<>();
     for (SessionStore.Open open : sessions.open(plan.id(), now)) {
-      Account account = book.accounts().byId(open.session().account());
-      Instant since = open.session().started();
-      PoolAsk ask = asked.get(open.session().id());
-      Instant leaveBy = ask == null ? null : ask.until;
-      guests.add(
-          new Guest(
-              open.session().id(),
-              account.id(),
-              account.person(),
-              account.person() == null
-                  ? account.email()
-                  : book.people().byId(account.person()).name(),
-              open.host(),
-              since,
-              Duration.between(since, now).toMinutes(),
-              OwnSeats.holds(
-                  book,
-                  book.accounts().require(account.id()),
-                  book.plans().require(plan.id()),
-                  clock.today()),
-              leaveBy,
-              leaveBy != null && leaveBy.isBefore(now),
-              ask == null ? null : ask.state,
-              ask == null ? null : ask.answer));
+      guests.add(guest(book, plan, now, open, asked.get(open.session().id())));
     }
     return guests;
+  }
+
+  private Guest guest(
+      Book book, Plan plan, Instant now, SessionStore.Open open, @Nullable PoolAsk ask) {
+    Account account = book.accounts().byId(open.session().account());
+    String person = account.person();
+    Instant since = open.session().started();
+    Instant leaveBy = ask == null ? null : ask.until;
+    int number = book.accounts().require(account.id());
+    return new Guest(
+        open.session().id(),
+        account.id(),
+        person,
+        person == null ? account.email() : book.people().byId(person).name(),
+        open.host(),
+        since,
+        Duration.between(since, now).toMinutes(),
+        OwnSeats.holds(book, number, book.plans().require(plan.id()), clock.today()),
+        leaveBy,
+        leaveBy != null && leaveBy.isBefore(now),
+        ask == null ? null : ask.state,
+        ask == null ? null : ask.answer);
   }
 
   private List<Loan> loans(Book book, String plan, Set<String> in) {

@@ -58,12 +58,7 @@ class NextTerms {
                   book,
                   agreement,
                   "Nothing was told to the vendor that is not written down yet. Give notice first.");
-          LocalDate until = ends == null ? one.renews.plusMonths(one.months) : ends;
-          if (!one.renews.isBefore(until)) {
-            throw Refusal.badInput(
-                "ends: the term begins on %s and must end after that."
-                    .formatted(Words.day(one.renews)));
-          }
+          LocalDate until = end(one, ends);
           life.move(one, RenewalState.RENEWED);
           Agreement of = book.agreements().byId(agreement);
           putTerm(change, of, new Term.Later(one.renews, until, form.noticeDays(), null, null));
@@ -73,18 +68,28 @@ class NextTerms {
           one.renewedOn = clock.today();
           Money less = one.less().rounded();
           keepSaving(book, of, one, less);
-          journal.add(
-              actor,
-              "RENEWED",
-              "%s is renewed from %s until before %s: %s, %s a year less."
-                  .formatted(
-                      of.name(),
-                      Words.day(one.renews),
-                      Words.day(until),
-                      life.said(book, one),
-                      MoneyWords.exact(less)));
+          journal.add(actor, "RENEWED", said(book, of, one, until, less));
           return one;
         });
+  }
+
+  private String said(Book book, Agreement of, RenewalCase one, LocalDate until, Money less) {
+    return "%s is renewed from %s until before %s: %s, %s a year less."
+        .formatted(
+            of.name(),
+            Words.day(one.renews),
+            Words.day(until),
+            life.said(book, one),
+            MoneyWords.exact(less));
+  }
+
+  private static LocalDate end(RenewalCase one, @Nullable LocalDate ends) {
+    LocalDate until = ends == null ? one.renews.plusMonths(one.months) : ends;
+    if (!one.renews.isBefore(until)) {
+      throw Refusal.badInput(
+          "ends: the term begins on %s and must end after that.".formatted(Words.day(one.renews)));
+    }
+    return until;
   }
 
   /** In place of one that begins on the same day. */

@@ -44,16 +44,7 @@ class ReminderRule {
   /** From now on so; nobody is reminded where there are none. */
   @Transactional
   List<Integer> say(List<Integer> days, String actor) {
-    if (days.size() > MOST) {
-      throw Refusal.badInput("days: at most %d of them.".formatted(MOST));
-    }
-    for (int one : days) {
-      if (one < 1 || one > LONGEST) {
-        throw Refusal.badInput(
-            "days: %d is none. Use 1 to %d days before the last day for notice."
-                .formatted(one, LONGEST));
-      }
-    }
+    requireDays(days);
     List<Integer> kept = sorted(days);
     SaidReminders known = entities.find(SaidReminders.class, SaidReminders.ONLY);
     SaidReminders said = known == null ? new SaidReminders() : known;
@@ -70,5 +61,18 @@ class ReminderRule {
                         .map(day -> Words.count(day, "day"))
                         .collect(Collectors.joining(", "))));
     return kept;
+  }
+
+  private static void requireDays(List<Integer> days) {
+    if (days.size() > MOST) {
+      throw Refusal.badInput("days: at most %d of them.".formatted(MOST));
+    }
+    for (int one : days) {
+      if (one < 1 || one > LONGEST) {
+        throw Refusal.badInput(
+            "days: %d is none. Use 1 to %d days before the last day for notice."
+                .formatted(one, LONGEST));
+      }
+    }
   }
 }

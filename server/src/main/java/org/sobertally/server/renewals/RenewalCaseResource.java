@@ -21,7 +21,6 @@ import jakarta.ws.rs.core.Response;
 import java.net.URLEncoder;
 import java.nio.charset.StandardCharsets;
 import java.time.LocalDate;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import org.eclipse.microprofile.openapi.annotations.tags.Tag;
@@ -107,37 +106,30 @@ public class RenewalCaseResource {
   }
 
   private List<RenewalCaseDto.Step> mayDo(RenewalCase one) {
-    List<RenewalCaseDto.Step> steps = new ArrayList<>();
     RenewalState state = one.stateOn(clock.today());
     if (identity.hasRole(Role.STEWARD_NAME)) {
-      boolean open =
-          state == RenewalState.OPEN
-              || state == RenewalState.PREPARED
-              || state == RenewalState.KEPT_ON_PURPOSE;
-      if (open || state == RenewalState.ASKED || state == RenewalState.DECIDED) {
-        steps.add(RenewalCaseDto.Step.PREPARE);
-      }
-      if (state == RenewalState.PREPARED) {
-        steps.add(RenewalCaseDto.Step.ASK);
-      }
-      if (state == RenewalState.DECIDED) {
-        steps.add(RenewalCaseDto.Step.GIVE_NOTICE);
-      }
-      if (state == RenewalState.NOTICE_GIVEN) {
-        if (clock.today().isBefore(one.renews)) {
-          steps.add(RenewalCaseDto.Step.WITHDRAW_NOTICE);
-        }
-        steps.add(RenewalCaseDto.Step.RENEW);
-      }
-      if (open) {
-        steps.add(RenewalCaseDto.Step.KEEP);
-      }
-    } else if (identity.hasRole(Role.DECIDER_NAME)
-        && state == RenewalState.ASKED
-        && !one.isPreparedByAnyOf(sessions.behind(actor()))) {
-      steps.add(RenewalCaseDto.Step.DECIDE);
+      return stewardMay(state, clock.today().isBefore(one.renews));
     }
-    return steps;
+    boolean decides =
+        identity.hasRole(Role.DECIDER_NAME)
+            && state == RenewalState.ASKED
+            && !one.isPreparedByAnyOf(sessions.behind(actor()));
+    return decides ? List.of(RenewalCaseDto.Step.DECIDE) : List.of();
+  }
+
+  private static List<RenewalCaseDto.Step> stewardMay(RenewalState state, boolean beforeItRenews) {
+    return switch (state) {
+      case OPEN, KEPT_ON_PURPOSE -> List.of(RenewalCaseDto.Step.PREPARE, RenewalCaseDto.Step.KEEP);
+      case PREPARED ->
+          List.of(RenewalCaseDto.Step.PREPARE, RenewalCaseDto.Step.ASK, RenewalCaseDto.Step.KEEP);
+      case ASKED -> List.of(RenewalCaseDto.Step.PREPARE);
+      case DECIDED -> List.of(RenewalCaseDto.Step.PREPARE, RenewalCaseDto.Step.GIVE_NOTICE);
+      case NOTICE_GIVEN ->
+          beforeItRenews
+              ? List.of(RenewalCaseDto.Step.WITHDRAW_NOTICE, RenewalCaseDto.Step.RENEW)
+              : List.of(RenewalCaseDto.Step.RENEW);
+      default -> List.of();
+    };
   }
 
   private String actor() {

@@ -139,21 +139,11 @@ class RenewalChoices {
     if (form.what() == Kind.AS_IT_STANDS) {
       return study.asItStands(study.ownTerms(tried.added()), tried.known());
     }
-    Mix mix;
-    if (form.offer() == null || form.offer().isBlank()) {
-      mix = figures.ownMix(study).withAdded(tried.added());
-    } else {
-      Offer offer = book.offers().has(form.offer()) ? book.offers().byId(form.offer()) : null;
-      if (offer == null || !offer.agreement().equals(study.agreement().id())) {
-        throw Refusal.notFound("There is no offer %s for this agreement.".formatted(form.offer()));
-      }
-      if (!offer.standsOn(clock.today())) {
-        throw Refusal.conflict(
-            "%s could be taken until %s."
-                .formatted(offer.name(), Words.day(requireNonNull(offer.validUntil()))));
-      }
-      mix = figures.mix(study, offer);
-    }
+    boolean own = form.offer() == null || form.offer().isBlank();
+    Mix mix =
+        own
+            ? figures.ownMix(study).withAdded(tried.added())
+            : figures.mix(study, offer(book, study, form.offer()));
     if (!mix.uncovered().isEmpty()) {
       throw Refusal.notTaken(
           "By these terms %s would have nothing that gives what they need: choose others, or give"
@@ -162,6 +152,19 @@ class RenewalChoices {
           List.of());
     }
     return study.option(Kind.PROPOSED, mix, tried.margins(), tried.known());
+  }
+
+  private Offer offer(Book book, RenewalStudy study, String id) {
+    Offer offer = book.offers().has(id) ? book.offers().byId(id) : null;
+    if (offer == null || !offer.agreement().equals(study.agreement().id())) {
+      throw Refusal.notFound("There is no offer %s for this agreement.".formatted(id));
+    }
+    if (!offer.standsOn(clock.today())) {
+      throw Refusal.conflict(
+          "%s could be taken until %s."
+              .formatted(offer.name(), Words.day(requireNonNull(offer.validUntil()))));
+    }
+    return offer;
   }
 
   private static List<RenewalSeats> seats(

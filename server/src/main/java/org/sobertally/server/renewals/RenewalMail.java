@@ -17,6 +17,18 @@ import org.sobertally.server.mail.Mailroom;
 @ApplicationScoped
 class RenewalMail {
 
+  private static final String TO_DECIDE =
+      """
+      %s asks you to decide how %s renews on %s.
+
+      %s%s
+      It costs %s a year as it stands, and would cost %s.
+
+      %s/renewals/%s/brief
+
+      Notice must be given by %s. Without an answer by %s it renews as it stands.
+      """;
+
   private final Mailroom mailroom;
   private final SignIns sessions;
   private final String address;
@@ -31,40 +43,34 @@ class RenewalMail {
   void askDeciders(Book book, RenewalCase one, List<RenewalSeats> seats) {
     Agreement agreement = book.agreements().byId(one.agreement);
     String decideBy = Words.day(requireNonNull(one.decideBy));
+    String note = one.note == null || one.note.isBlank() ? "" : "“" + one.note + "”\n\n";
+    String body =
+        TO_DECIDE.formatted(
+            sessions.nameOf(one.preparer()),
+            agreement.name(),
+            Words.day(one.renews),
+            note,
+            list(book, seats),
+            MoneyWords.exact(one.before().rounded()),
+            MoneyWords.exact(one.after().rounded()),
+            address,
+            one.agreement,
+            Words.day(one.noticeBy),
+            decideBy);
+    String subject = "To decide by %s: how %s renews".formatted(decideBy, agreement.name());
+    sessions
+        .addressesOf(Role.DECIDER, one.preparer())
+        .forEach(recipient -> mailroom.send(recipient, subject, body, "DECIDE"));
+  }
+
+  private static String list(Book book, List<RenewalSeats> seats) {
     StringBuilder list = new StringBuilder();
     for (RenewalSeats row : seats) {
       list.append(
           "  - %s: %d seats, now %d\n"
               .formatted(book.plans().byId(row.plan).name(), row.seats, row.beforeSeats));
     }
-    String note = one.note == null || one.note.isBlank() ? "" : "“" + one.note + "”\n\n";
-    String body =
-        """
-        %s asks you to decide how %s renews on %s.
-
-        %s%s
-        It costs %s a year as it stands, and would cost %s.
-
-        %s/renewals/%s/brief
-
-        Notice must be given by %s. Without an answer by %s it renews as it stands.
-        """
-            .formatted(
-                sessions.nameOf(one.preparer()),
-                agreement.name(),
-                Words.day(one.renews),
-                note,
-                list,
-                MoneyWords.exact(one.before().rounded()),
-                MoneyWords.exact(one.after().rounded()),
-                address,
-                one.agreement,
-                Words.day(one.noticeBy),
-                decideBy);
-    String subject = "To decide by %s: how %s renews".formatted(decideBy, agreement.name());
-    sessions
-        .addressesOf(Role.DECIDER, one.preparer())
-        .forEach(recipient -> mailroom.send(recipient, subject, body, "DECIDE"));
+    return list.toString();
   }
 
   /** Tells whoever prepared it what became of it. */

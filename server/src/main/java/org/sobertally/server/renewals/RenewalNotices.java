@@ -1,5 +1,7 @@
 package org.sobertally.server.renewals;
 
+import static java.util.Objects.requireNonNull;
+
 import jakarta.enterprise.context.ApplicationScoped;
 import java.time.LocalDate;
 import org.sobertally.core.agreement.Agreement;
@@ -43,31 +45,35 @@ class RenewalNotices {
             throw Refusal.badInput("day: %s has not come yet.".formatted(day));
           }
           Agreement of = book.agreements().byId(agreement);
-          boolean byHand = of.termOn(one.renews.minusDays(1)).renews() == Agreement.Renews.MANUAL;
-          if (day.isAfter(one.noticeBy) && !byHand) {
-            throw Refusal.conflict(
-                "Notice for %s was due by %s: it renews as it stands, and the next chance is a"
-                        .formatted(Words.day(one.renews), Words.day(one.noticeBy))
-                    + " year later.");
-          }
+          requireInTime(of, one, day);
           life.move(one, RenewalState.NOTICE_GIVEN);
           one.noticeOn = day;
           one.noticeWay = form.way().strip();
           one.noticeAddress = form.address() == null ? null : form.address().strip();
           one.noticeByWhom = actor;
           quantities.change(change, one, true);
-          journal.add(
-              actor,
-              "NOTICE_GIVEN",
-              "Told %s on %s by %s: %s from %s."
-                  .formatted(
-                      book.vendors().byId(of.vendor()).name(),
-                      Words.day(day),
-                      one.noticeWay,
-                      life.said(book, one),
-                      Words.day(one.renews)));
+          journal.add(actor, "NOTICE_GIVEN", told(book, of, one));
           return one;
         });
+  }
+
+  private String told(Book book, Agreement of, RenewalCase one) {
+    return "Told %s on %s by %s: %s from %s."
+        .formatted(
+            book.vendors().byId(of.vendor()).name(),
+            Words.day(requireNonNull(one.noticeOn)),
+            one.noticeWay,
+            life.said(book, one),
+            Words.day(one.renews));
+  }
+
+  private static void requireInTime(Agreement of, RenewalCase one, LocalDate day) {
+    boolean byHand = of.termOn(one.renews.minusDays(1)).renews() == Agreement.Renews.MANUAL;
+    if (day.isAfter(one.noticeBy) && !byHand) {
+      throw Refusal.conflict(
+          "Notice for %s was due by %s: it renews as it stands, and the next chance is a year later."
+              .formatted(Words.day(one.renews), Words.day(one.noticeBy)));
+    }
   }
 
   /** As long as the renewal has not come. */

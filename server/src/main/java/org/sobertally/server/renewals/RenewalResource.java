@@ -202,24 +202,9 @@ public class RenewalResource {
 
   /** Around what is held, bought and promised, with both sides of every break. */
   private static TreeSet<Integer> quantities(PlanRow row, PriceList prices) {
-    int low =
-        row.outlook().low() == null
-            ? row.now().given()
-            : Math.min(row.outlook().low(), row.now().given());
-    int high =
-        row.outlook().high() == null
-            ? row.now().given()
-            : Math.max(row.outlook().high(), row.now().given());
-    int most =
-        Math.max(Math.max(row.now().bought(), row.seats()), Math.max(high, row.now().held()));
-    int from = Math.max(0, Math.min(low, Math.min(row.now().given(), row.seats())) * 9 / 10 - 2);
-    int to = most + Math.max(4, most / 10);
+    int from = lowest(row);
+    int to = highest(row, prices);
     TreeSet<Integer> quantities = new TreeSet<>();
-    for (PriceList.PriceBreak step : prices.breaks()) {
-      if (step.fromSeats() <= to + Math.max(10, to / 4)) {
-        to = Math.max(to, step.fromSeats() + 1);
-      }
-    }
     int stride = Math.max(1, (to - from) / POINTS);
     for (int seats = from; seats <= to; seats += stride) {
       quantities.add(seats);
@@ -234,6 +219,27 @@ public class RenewalResource {
       }
     }
     return quantities;
+  }
+
+  private static int lowest(PlanRow row) {
+    int given = row.now().given();
+    int low = row.outlook().low() == null ? given : Math.min(row.outlook().low(), given);
+    return Math.max(0, Math.min(low, row.seats()) * 9 / 10 - 2);
+  }
+
+  /** Price breaks that are not far beyond are shown as well. */
+  private static int highest(PlanRow row, PriceList prices) {
+    int given = row.now().given();
+    int high = row.outlook().high() == null ? given : Math.max(row.outlook().high(), given);
+    int most =
+        Math.max(Math.max(row.now().bought(), row.seats()), Math.max(high, row.now().held()));
+    int to = most + Math.max(4, most / 10);
+    for (PriceList.PriceBreak step : prices.breaks()) {
+      if (step.fromSeats() <= to + Math.max(10, to / 4)) {
+        to = Math.max(to, step.fromSeats() + 1);
+      }
+    }
+    return to;
   }
 
   /** Whoever's plans the cheapest mix changes, with what of theirs comes back. */

@@ -70,18 +70,7 @@ class RenewalsOnDesk implements DeskSource {
       return open(book, agreement, day, renews, by);
     }
     return switch (one.stateOn(day)) {
-      case ASKED -> {
-        boolean own = one.isPreparedByAnyOf(sessions.behind(asker.login()));
-        yield asker.role() == Role.DECIDER && !own
-            ? Optional.of(
-                notice(
-                    agreement,
-                    "Decide how %s renews".formatted(agreement.name()),
-                    "It renews on %s as it stands.".formatted(Words.day(renews)),
-                    less(one),
-                    one.decideBy))
-            : Optional.empty();
-      }
+      case ASKED -> asked(asker, agreement, renews, one);
       case DECIDED ->
           Optional.of(
               notice(
@@ -124,6 +113,20 @@ class RenewalsOnDesk implements DeskSource {
     return less.amount().signum() > 0 ? less : null;
   }
 
+  private Optional<Line> asked(
+      Asker asker, Agreement agreement, LocalDate renews, RenewalCase one) {
+    boolean own = one.isPreparedByAnyOf(sessions.behind(asker.login()));
+    return asker.role() == Role.DECIDER && !own
+        ? Optional.of(
+            notice(
+                agreement,
+                "Decide how %s renews".formatted(agreement.name()),
+                "It renews on %s as it stands.".formatted(Words.day(renews)),
+                less(one),
+                one.decideBy))
+        : Optional.empty();
+  }
+
   /** Nobody has decided anything: what it costs to let it be. */
   private Optional<Line> open(
       Book book, Agreement agreement, LocalDate day, LocalDate renews, LocalDate by) {
@@ -149,16 +152,17 @@ class RenewalsOnDesk implements DeskSource {
       return Optional.empty();
     }
     String does = agreement.termOn(day).renews() == Agreement.Renews.AUTO ? "renews" : "ends";
-    String how =
-        given == 0
-            ? "as it is"
-            : "with %s fewer, as given back".formatted(Words.count(given, "seat"));
+    String fewer = "with %s fewer, as given back".formatted(Words.count(given, "seat"));
     return Optional.of(
         notice(
             agreement,
             "Give notice on %s, or keep it".formatted(agreement.name()),
             "It %s on %s %s, %s a year."
-                .formatted(does, Words.day(renews), how, MoneyWords.about(paid)),
+                .formatted(
+                    does,
+                    Words.day(renews),
+                    given == 0 ? "as it is" : fewer,
+                    MoneyWords.about(paid)),
             waste.amount().signum() > 0 ? waste : null,
             by));
   }

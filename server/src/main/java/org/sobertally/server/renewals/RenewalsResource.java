@@ -15,7 +15,6 @@ import jakarta.ws.rs.core.MediaType;
 import jakarta.ws.rs.core.UriInfo;
 import java.math.BigDecimal;
 import java.time.LocalDate;
-import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
@@ -53,6 +52,10 @@ public class RenewalsResource {
 
   private static final String CSV = "text/csv";
   private static final int LONGEST = 36_500;
+
+  private static final Comparator<RenewalDto.Line> BY_NOTICE =
+      Comparator.comparing((RenewalDto.Line line) -> line.dates().noticeBy())
+          .thenComparing(line -> line.dates().agreement());
 
   private final Books books;
   private final AsOf asOf;
@@ -98,21 +101,15 @@ public class RenewalsResource {
     LocalDate day = asOf.of(book, asOfText);
     OptionalInt days = Params.number("within", within, 0, LONGEST);
     Map<String, AgreementOwners.Note> notes = owners.all(book);
-    List<RenewalDto.Line> lines = new ArrayList<>();
-    for (Agreement agreement : book.agreements().all()) {
-      Optional<RenewalStudy> study =
-          agreement.inForce(day) ? renewals.study(book, day, agreement.id()) : Optional.empty();
-      boolean near =
-          study.isPresent()
-              && (days.isEmpty()
-                  || !study.get().chance().noticeBy().isAfter(day.plusDays(days.getAsInt())));
-      if (near) {
-        lines.add(line(study.get(), notes.get(agreement.id())));
-      }
-    }
-    lines.sort(
-        Comparator.comparing((RenewalDto.Line line) -> line.dates().noticeBy())
-            .thenComparing(line -> line.dates().agreement()));
+    LocalDate last = days.isEmpty() ? LocalDate.MAX : day.plusDays(days.getAsInt());
+    List<RenewalDto.Line> lines =
+        book.agreements().all().stream()
+            .filter(agreement -> agreement.inForce(day))
+            .flatMap(agreement -> renewals.study(book, day, agreement.id()).stream())
+            .filter(study -> !study.chance().noticeBy().isAfter(last))
+            .map(study -> line(study, notes.get(study.agreement().id())))
+            .sorted(BY_NOTICE)
+            .toList();
     return Page.of(
         lines,
         line -> line.dates().noticeBy() + " " + line.dates().agreement(),
@@ -130,27 +127,16 @@ public class RenewalsResource {
     BigDecimal paid = RenewalViews.paidAtRenewal(study);
     BigDecimal yearly =
         study.asItStands(study.ownTerms(RenewalTerms.USUALLY_ADDED), Known.NOTHING).yearly();
-    BigDecimal needed = null;
-    BigDecimal proposed = null;
-    if (renewals.canSolve()) {
-      Mix mix = renewals.ownMix(study);
-      needed = study.option(Kind.NEEDED, mix, Margins.NONE, Known.NOTHING).yearly();
-      proposed = study.option(Kind.PROPOSED, mix, Margins.ADVISED, Known.NOTHING).yearly();
-    }
+    Optional<Mix> mix =
+        renewals.canSolve() ? Optional.of(renewals.ownMix(study)) : Optional.empty();
+    BigDecimal needed = yearly(study, mix, Kind.NEEDED, Margins.NONE);
+    BigDecimal proposed = yearly(study, mix, Kind.PROPOSED, Margins.ADVISED);
     return new RenewalDto.Line(
-        new RenewalDto.LineDates(
-            agreement.id(),
-            agreement.name(),
-            agreement.vendor(),
-            told.map(one -> one.renews).orElse(study.chance().renews()),
-            told.map(one -> one.noticeBy).orElse(study.chance().noticeBy()),
-            agreement.termOn(study.asOf()).mayShrink()),
+        dates(study, told),
         views.money(yearly),
         needed == null ? null : views.money(needed),
         proposed == null ? null : views.money(proposed),
-        study.chance().missed().stream()
-            .filter(day -> told.isEmpty() || !told.get().renews.equals(day))
-            .toList(),
+        missed(study, told),
         book.vendors().byId(agreement.vendor()).name(),
         MoneyDto.of(recoverable(study)),
         views.money(paid),
@@ -159,6 +145,28 @@ public class RenewalsResource {
             .orElseGet(() -> cases.stateOf(agreement.id(), study.chance().renews(), study.asOf())),
         note == null ? null : note.ownerName(),
         note == null ? null : note.payer());
+  }
+
+  private static @Nullable BigDecimal yearly(
+      RenewalStudy study, Optional<Mix> mix, Kind kind, Margins margins) {
+    return mix.map(one -> study.option(kind, one, margins, Known.NOTHING).yearly()).orElse(null);
+  }
+
+  private static List<LocalDate> missed(RenewalStudy study, Optional<RenewalCase> told) {
+    return study.chance().missed().stream()
+        .filter(day -> told.isEmpty() || !told.get().renews.equals(day))
+        .toList();
+  }
+
+  private static RenewalDto.LineDates dates(RenewalStudy study, Optional<RenewalCase> told) {
+    Agreement agreement = study.agreement();
+    return new RenewalDto.LineDates(
+        agreement.id(),
+        agreement.name(),
+        agreement.vendor(),
+        told.map(one -> one.renews).orElse(study.chance().renews()),
+        told.map(one -> one.noticeBy).orElse(study.chance().noticeBy()),
+        agreement.termOn(study.asOf()).mayShrink());
   }
 
   private Money recoverable(RenewalStudy study) {

@@ -141,6 +141,13 @@ class Answers {
   }
 
   /** An answer may be given again until the questions end; the last one counts. */
+  private static void requireNotTooOften(RoundLetter letter, int seats) {
+    if (letter.answers >= MOST_ANSWERS * seats) {
+      throw Refusal.tooMany(
+          "This link was answered with often enough. Write to whoever looks after your seats.");
+    }
+  }
+
   Question answer(String token, AnswerForm form) {
     return books.write(
         change -> {
@@ -159,11 +166,7 @@ class Answers {
           if (isSaid(item, form)) {
             return shown(letter);
           }
-          if (letter.answers >= MOST_ANSWERS * theirs.size()) {
-            throw Refusal.tooMany(
-                "This link was answered with often enough. Write to whoever looks after your"
-                    + " seats.");
-          }
+          requireNotTooOften(letter, theirs.size());
           letter.answers++;
           take(change, round, item, form);
           letters.receipt(change.book(), round, letter, theirs);
@@ -191,17 +194,21 @@ class Answers {
       editor.endKeep(change, item.holding, item.keep, today);
       item.keep = null;
     }
-    if (form.answer() == RoundItem.Answer.KEEP) {
+    boolean keeps = form.answer() == RoundItem.Answer.KEEP;
+    if (keeps) {
       if (reason.isEmpty()) {
         throw Refusal.badInput("reason: say in a word why the seat is needed.");
       }
       item.keep = editor.keep(change, item.holding, reason, item.name, today.plusDays(KEPT_DAYS));
     }
-    boolean keeps = form.answer() == RoundItem.Answer.KEEP;
     item.state = keeps ? RoundItem.State.KEPT : RoundItem.State.ASKED;
     item.answer = form.answer();
     item.answered = clock.now();
     item.reason = keeps ? reason : null;
+    write(round, item, keeps, reason);
+  }
+
+  private void write(Round round, RoundItem item, boolean keeps, String reason) {
     JournalEntry entry = new JournalEntry();
     entry.person = item.person;
     entry.line = item.line;

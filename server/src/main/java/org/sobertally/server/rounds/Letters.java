@@ -29,6 +29,30 @@ class Letters {
 
   private static final int MOST_NAMED = 40;
 
+  private static final String RECEIPT =
+      """
+      Dear %s,
+
+      this is what was answered with your link:
+
+      %s
+      If that was not you, or not what you meant, answer again until %s:
+
+      %s
+      """;
+
+  private static final String TO_DECIDE =
+      """
+      %s, round %d: %s without work would be taken back, %s a year.
+
+      %s
+      Grant all of it, some of it, or none:
+
+      %s
+
+      Without an answer by %s nothing happens.
+      """;
+
   private final RoundStore store;
   private final Mailroom mailroom;
   private final Signatures signatures;
@@ -215,24 +239,14 @@ class Letters {
                   Words.day(round.decideUntil),
                   Words.count(items.size(), "seat"),
                   MoneyWords.exact(sum)),
-          """
-          %s, round %d: %s without work would be taken back, %s a year.
-
-          %s
-          Grant all of it, some of it, or none:
-
-          %s
-
-          Without an answer by %s nothing happens.
-          """
-              .formatted(
-                  round.name,
-                  round.number,
-                  Words.count(items.size(), "seat"),
-                  MoneyWords.exact(sum),
-                  list(book, items, true),
-                  links,
-                  Words.day(round.decideUntil)),
+          TO_DECIDE.formatted(
+              round.name,
+              round.number,
+              Words.count(items.size(), "seat"),
+              MoneyWords.exact(sum),
+              list(book, items, true),
+              links,
+              Words.day(round.decideUntil)),
           "DECIDE");
     }
   }
@@ -250,21 +264,11 @@ class Letters {
     mailroom.send(
         letter.email,
         "Your answer was noted",
-        """
-        Dear %s,
-
-        this is what was answered with your link:
-
-        %s
-        If that was not you, or not what you meant, answer again until %s:
-
-        %s
-        """
-            .formatted(
-                book.people().byId(letter.person).name(),
-                said,
-                Words.day(round.askUntil),
-                link(letter)),
+        RECEIPT.formatted(
+            book.people().byId(letter.person).name(),
+            said,
+            Words.day(round.askUntil),
+            link(letter)),
         "RECEIPT");
   }
 }

@@ -170,28 +170,32 @@ class RoundDeciding {
     for (String slate : slatesOf(items)) {
       Sweeps.Standing standing = sweeps.standing(slate);
       boolean granted = standing == Sweeps.Standing.POSTED || standing == Sweeps.Standing.SETTLED;
+      boolean late = standing == Sweeps.Standing.LAPSED;
       Map<String, Sweeps.Outcome> on = sweeps.outcomes(slate);
       for (RoundItem item : items) {
         if (slate.equals(item.slate)) {
           boolean goes = granted && on.containsKey(item.holding);
           item.state = goes ? RoundItem.State.POSTED : RoundItem.State.DECLINED;
-          boolean late = standing == Sweeps.Standing.LAPSED;
           item.reason = goes ? item.reason : late ? "Nobody decided it in time." : null;
         }
       }
       any |= granted;
-      lapsed |= standing == Sweeps.Standing.LAPSED;
+      lapsed |= late;
     }
     if (any) {
       round.state = Round.State.POSTING;
     } else {
-      String why = lapsed ? "Nobody decided it in time: nothing happens." : "It was not granted.";
-      round.close(Round.State.NOT_GRANTED, why, clock.now());
-      journal.add(
-          RoundLife.ITSELF,
-          "ROUND_NOT_GRANTED",
-          "%s: round %d ends. %s".formatted(round.name, round.number, why));
+      notGranted(round, lapsed);
     }
+  }
+
+  private void notGranted(Round round, boolean lapsed) {
+    String why = lapsed ? "Nobody decided it in time: nothing happens." : "It was not granted.";
+    round.close(Round.State.NOT_GRANTED, why, clock.now());
+    journal.add(
+        RoundLife.ITSELF,
+        "ROUND_NOT_GRANTED",
+        "%s: round %d ends. %s".formatted(round.name, round.number, why));
   }
 
   /** Writes down what came back, and closes the round once nothing is on its way. */

@@ -33,6 +33,7 @@ import org.sobertally.server.access.SignIns;
 import org.sobertally.server.book.store.Books;
 import org.sobertally.server.http.Problem;
 import org.sobertally.server.journal.Journal;
+import org.sobertally.server.refusal.Required;
 import org.sobertally.server.time.TallyClock;
 
 /** Sweeps that run every week. */
@@ -158,20 +159,8 @@ public class RoundPlanResource {
 
   private void fill(RoundPlan plan, PlanForm form) {
     Book book = books.current();
-    form.vendors().stream()
-        .filter(vendor -> !book.vendors().has(vendor))
-        .findFirst()
-        .ifPresent(
-            vendor -> {
-              throw Problem.notFound("There is no vendor %s.".formatted(vendor));
-            });
-    form.groups().stream()
-        .filter(group -> !book.groups().has(group))
-        .findFirst()
-        .ifPresent(
-            group -> {
-              throw Problem.notFound("There is no group %s.".formatted(group));
-            });
+    form.vendors().forEach(vendor -> Required.vendor(book, vendor));
+    form.groups().forEach(group -> Required.group(book, group));
     for (FindingKind kind : form.kinds()) {
       if (kind.inRounds() == FindingKind.InRounds.NEVER) {
         throw Problem.badRequest("kinds: taking the seat back does not settle %s.".formatted(kind));

@@ -10,6 +10,7 @@ import java.sql.PreparedStatement;
 import java.sql.SQLException;
 import java.time.Instant;
 import java.time.LocalDate;
+import java.util.Arrays;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
@@ -248,25 +249,7 @@ class RoundStore {
         PreparedStatement statement = connection.prepareStatement(insert)) {
       int waiting = 0;
       for (RoundItem item : items) {
-        String[] texts = {
-          item.id,
-          item.round,
-          item.holding,
-          item.account,
-          item.person,
-          item.name,
-          item.plan,
-          item.line,
-          item.kinds,
-          item.why
-        };
-        for (int c = 0; c < texts.length; c++) {
-          statement.setString(c + 1, texts[c]);
-        }
-        statement.setDate(11, item.lastUsed == null ? null : Date.valueOf(item.lastUsed));
-        statement.setBigDecimal(12, item.yearly);
-        statement.setString(13, item.currency);
-        statement.setString(14, item.state.name());
+        bind(item, statement);
         statement.addBatch();
         if (++waiting % BATCH == 0) {
           statement.executeBatch();
@@ -276,6 +259,29 @@ class RoundStore {
     } catch (SQLException e) {
       throw new IllegalStateException("A round could not be written down.", e);
     }
+  }
+
+  private static void bind(RoundItem item, PreparedStatement statement) throws SQLException {
+    List<@Nullable String> texts =
+        Arrays.asList(
+            item.id,
+            item.round,
+            item.holding,
+            item.account,
+            item.person,
+            item.name,
+            item.plan,
+            item.line,
+            item.kinds,
+            item.why);
+    int place = 1;
+    for (String text : texts) {
+      statement.setString(place++, text);
+    }
+    statement.setDate(place++, item.lastUsed == null ? null : Date.valueOf(item.lastUsed));
+    statement.setBigDecimal(place++, item.yearly);
+    statement.setString(place++, item.currency);
+    statement.setString(place, item.state.name());
   }
 
   /** Many at once; within the caller's transaction. */

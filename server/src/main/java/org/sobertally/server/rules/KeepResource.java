@@ -159,14 +159,7 @@ public class KeepResource {
     books.write(
         change -> {
           Book book = change.book();
-          Keep keep =
-              book.keeps().stream()
-                  .filter(one -> one.id().equals(id))
-                  .findFirst()
-                  .orElseThrow(() -> Problem.notFound("There is no keep %s.".formatted(id)));
-          if (!keep.inForce(today)) {
-            throw Problem.conflict("This keep has ended already.");
-          }
+          Keep keep = requireInForce(book, id, today);
           int h = book.holdings().numberOf(keep.holding());
           int line = book.holdings().line(h);
           Account account = book.accounts().get(book.holdings().account(h));
@@ -183,5 +176,17 @@ public class KeepResource {
               entry);
           return null;
         });
+  }
+
+  private static Keep requireInForce(Book book, String id, LocalDate day) {
+    Keep keep =
+        book.keeps().stream()
+            .filter(one -> one.id().equals(id))
+            .findFirst()
+            .orElseThrow(() -> Problem.notFound("There is no keep %s.".formatted(id)));
+    if (!keep.inForce(day)) {
+      throw Problem.conflict("This keep has ended already.");
+    }
+    return keep;
   }
 }

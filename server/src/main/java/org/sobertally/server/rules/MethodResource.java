@@ -138,19 +138,19 @@ public class MethodResource {
       } else {
         notes.unmix(lineId);
       }
-      JournalEntry entry = new JournalEntry();
-      entry.line = lineId;
-      String text =
-          request.mixed()
-              ? "Seats of %s come in more than one way on purpose."
-              : "Seats of %s are to come in one way again.";
-      journal.add(
-          identity.getPrincipal().getName(),
-          "METHODS",
-          text.formatted(book.planOfLine(line).name()),
-          entry);
+      tell(lineId, book.planOfLine(line).name(), request.mixed());
     }
     return methods(book, line, Days.of(clock.today()), notes.mixed());
+  }
+
+  private void tell(String line, String plan, boolean mixed) {
+    JournalEntry entry = new JournalEntry();
+    entry.line = line;
+    String text =
+        mixed
+            ? "Seats of %s come in more than one way on purpose."
+            : "Seats of %s are to come in one way again.";
+    journal.add(identity.getPrincipal().getName(), "METHODS", text.formatted(plan), entry);
   }
 
   private static int line(Book book, String id) {

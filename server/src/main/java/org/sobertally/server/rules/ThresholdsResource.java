@@ -153,21 +153,22 @@ public class ThresholdsResource {
                   or(form.needWindow(), now.needWindow()),
                   or(form.invitationGrace(), now.invitationGrace()),
                   or(form.leaverHorizon(), now.leaverHorizon()));
-          Map<String, Integer> before = Mappers.daysOf(now);
-          Mappers.daysOf(next)
-              .forEach(
-                  (name, days) -> {
-                    if (!days.equals(before.get(name))) {
-                      notes.drawn(LineNote.HOUSE, name, actor, clock.today());
-                      String text = "Drew the house’s %s at %d days; it was %d.";
-                      journal.add(
-                          actor, "LINE_DRAWN", text.formatted(words(name), days, before.get(name)));
-                    }
-                  });
+          note(Mappers.daysOf(now), Mappers.daysOf(next), actor);
           editor.put(change, next);
           return null;
         });
     return lines();
+  }
+
+  private void note(Map<String, Integer> before, Map<String, Integer> after, String actor) {
+    after.forEach(
+        (name, days) -> {
+          if (!days.equals(before.get(name))) {
+            notes.drawn(LineNote.HOUSE, name, actor, clock.today());
+            String text = "Drew the house’s %s at %d days; it was %d.";
+            journal.add(actor, "LINE_DRAWN", text.formatted(words(name), days, before.get(name)));
+          }
+        });
   }
 
   /** A plan's own lines in days; null for the house's. */

@@ -90,21 +90,17 @@ class CallOutcomes {
           settle(call, VendorCall.State.CONFIRMED, null);
           call.seenIn = intake;
           MoveEffects effects = new MoveEffects(editor, change, move, seen, clock.today());
-          Object[] names = names(change.book(), move, how);
+          String said = said(change.book(), move, how);
           if (call.undoes) {
             types.atVendor(move).revert(effects);
             move.become(SlateMove.State.UNDONE);
-            String text = "Undone: %s for %s; %s".formatted(names);
-            tell(move, effects.posted(), actor, "MOVE_UNDONE", text);
+            tell(move, effects.posted(), actor, "MOVE_UNDONE", "Undone: " + said);
           } else {
             types.atVendor(move).apply(effects);
-            move.become(SlateMove.State.CONFIRMED);
-            move.settledOn = clock.today();
-            move.settledHow = how(seen, actor);
+            settleMove(move, how(seen, actor));
             boolean isSaid = move.settledHow == SlateMove.How.SAID;
             String kind = isSaid ? "MOVE_SAID_DONE" : "MOVE_CONFIRMED";
-            String text = "%s for %s; %s".formatted(capital(names));
-            tell(move, effects.posted(), actor, kind, text);
+            tell(move, effects.posted(), actor, kind, capital(said));
           }
           closeSlate(move.slate);
           if (seen != null) {
@@ -112,6 +108,12 @@ class CallOutcomes {
           }
           return null;
         });
+  }
+
+  private void settleMove(SlateMove move, SlateMove.How how) {
+    move.become(SlateMove.State.CONFIRMED);
+    move.settledOn = clock.today();
+    move.settledHow = how;
   }
 
   /** Nothing was read back: then somebody says so, or a file shows it. */
@@ -168,11 +170,10 @@ class CallOutcomes {
     settle(call, VendorCall.State.FAILED, reason);
     move.reason = call.answer;
     move.become(call.undoes ? SlateMove.State.CONFIRMED : SlateMove.State.FAILED);
-    String said = reason == null ? "it does not show it." : call.answer;
     String text =
-        (call.undoes ? "Could not undo: %s for %s; %s: " : "Could not %s for %s; %s: ")
-                .formatted(names(book, move, "%s"))
-            + said;
+        (call.undoes ? "Could not undo: %s: %s" : "Could not %s: %s")
+            .formatted(
+                said(book, move, "%s"), reason == null ? "it does not show it." : call.answer);
     journal.add(ACTOR, call.undoes ? "UNDO_FAILED" : "MOVE_FAILED", text, move.journalEntry());
     closeSlate(move.slate);
   }
@@ -303,18 +304,16 @@ class CallOutcomes {
     }
   }
 
-  /** Move, holder and how it is known, as a sentence says them. */
-  private Object[] names(Book book, SlateMove move, String how) {
-    return new Object[] {
-      types.words(book, move),
-      MoveWords.holder(book, move),
-      how.formatted(MoveWords.vendor(book, move))
-    };
+  /** Move, holder and how it is known, as the middle of a sentence. */
+  private String said(Book book, SlateMove move, String how) {
+    return "%s for %s; %s"
+        .formatted(
+            types.words(book, move),
+            MoveWords.holder(book, move),
+            how.formatted(MoveWords.vendor(book, move)));
   }
 
-  private static Object[] capital(Object[] names) {
-    String first = (String) names[0];
-    names[0] = first.substring(0, 1).toUpperCase(Locale.ROOT) + first.substring(1);
-    return names;
+  private static String capital(String said) {
+    return said.substring(0, 1).toUpperCase(Locale.ROOT) + said.substring(1);
   }
 }

@@ -22,6 +22,18 @@ class DeciderMail {
 
   private static final int MOST_LISTED = 20;
 
+  private static final String TO_DECIDE =
+      """
+      %s asks you to decide a slate of %s, %s a year.
+
+      %s%s
+      Grant all of it, some of it, or none:
+
+      %s/slates/%s
+
+      Without an answer by %s nothing happens.
+      """;
+
   private final MoveTypes types;
   private final Mailroom mailroom;
   private final SignIns sessions;
@@ -49,25 +61,15 @@ class DeciderMail {
     String count = Words.count(moves.size(), "move");
     String money = MoneyWords.exact(preview.yearly());
     String body =
-        """
-        %s asks you to decide a slate of %s, %s a year.
-
-        %s%s
-        Grant all of it, some of it, or none:
-
-        %s/slates/%s
-
-        Without an answer by %s nothing happens.
-        """
-            .formatted(
-                sessions.nameOf(slate.author),
-                count,
-                money,
-                note,
-                list(book, moves),
-                address,
-                slate.id,
-                deadline);
+        TO_DECIDE.formatted(
+            sessions.nameOf(slate.author),
+            count,
+            money,
+            note,
+            list(book, moves),
+            address,
+            slate.id,
+            deadline);
     String subject = "To decide by %s: %s, %s a year".formatted(deadline, count, money);
     recipients.forEach(recipient -> mailroom.send(recipient, subject, body, "DECIDE"));
   }

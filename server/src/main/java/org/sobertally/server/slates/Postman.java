@@ -181,14 +181,7 @@ class Postman {
   }
 
   private void ask(VendorConnection link, VendorCall call) {
-    call =
-        change(
-            call.id,
-            fresh -> {
-              fresh.become(VendorCall.State.STARTED);
-              fresh.attempts++;
-              fresh.unreadSince = null;
-            });
+    call = change(call.id, Postman::begin);
     if (call.state != VendorCall.State.STARTED) {
       // Somebody ended it this very moment.
       return;
@@ -200,14 +193,7 @@ class Postman {
       call = change(call.id, fresh -> accepted(fresh));
       read(link, call);
     } else if (answer instanceof Answer.Refused refused) {
-      String reason = refused.reason();
-      call =
-          change(
-              call.id,
-              fresh -> {
-                fresh.attempts = mostAttempts;
-                fresh.said(reason);
-              });
+      call = change(call.id, fresh -> refused(fresh, refused.reason()));
       readFirst(link, call);
     } else if (answer instanceof Answer.Later later) {
       comeAgain(call, later);
@@ -215,6 +201,22 @@ class Postman {
       Answer.Unknown unknown = (Answer.Unknown) answer;
       wait(call, VendorCall.State.STARTED, unknown.reason(), backOff.after(call.attempts));
     }
+  }
+
+  private static void couldNotBeRead(VendorCall call) {
+    call.checks++;
+    call.unreadSince = call.unreadSince == null ? Instant.now() : call.unreadSince;
+  }
+
+  private static void begin(VendorCall call) {
+    call.become(VendorCall.State.STARTED);
+    call.attempts++;
+    call.unreadSince = null;
+  }
+
+  private void refused(VendorCall call, @Nullable String reason) {
+    call.attempts = mostAttempts;
+    call.said(reason);
   }
 
   private void comeAgain(VendorCall call, Answer.Later later) {
@@ -285,13 +287,7 @@ class Postman {
    * with what says nothing is given up, and whoever looks there is told that it may have happened.
    */
   private void unread(VendorCall call, Reading.Unreadable unreadable) {
-    VendorCall next =
-        change(
-            call.id,
-            fresh -> {
-              fresh.checks++;
-              fresh.unreadSince = fresh.unreadSince == null ? Instant.now() : fresh.unreadSince;
-            });
+    VendorCall next = change(call.id, Postman::couldNotBeRead);
     if (unreadable.answered() && next.checks >= mostChecks) {
       outcomes.fail(
           next.id,

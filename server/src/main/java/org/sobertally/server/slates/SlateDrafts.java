@@ -92,11 +92,7 @@ class SlateDrafts {
     for (MoveRequest request : requests) {
       SlateMove move = resolver.resolve(request);
       if (move != null && there.add(types.toCore(move))) {
-        move.id = SlateStore.newId();
-        move.slate = slate.id;
-        move.place = ++place;
-        move.become(SlateMove.State.PLANNED);
-        store.add(move);
+        store.plan(move, slate, ++place);
       }
     }
     if (!resolver.faults().isEmpty()) {

@@ -67,16 +67,6 @@ record SlateDto(
       int failed,
       int readBack) {}
 
-  /** How far a slate has come, counted. */
-  record Progress(
-      int openCalls,
-      int byHand,
-      int moves,
-      List<String> about,
-      int settled,
-      int failed,
-      int readBack) {}
-
   /**
    * @param own whether the slate is the asker's own, by whatever name
    */
@@ -86,34 +76,31 @@ record SlateDto(
       boolean own,
       LocalDate today,
       SignIns sessions,
-      Progress progress,
+      MoveCounts counts,
       List<MoveDto> moves,
       PreviewDto preview) {
     return new SlateDto(
-        new Drafted(
-            slate.id,
-            slate.state,
-            slate.author,
-            sessions.nameOf(slate.author),
-            slate.created,
-            slate.deadline,
-            slate.note),
+        drafted(slate, sessions),
         new Decided(
             slate.decider,
             slate.decider == null ? null : sessions.nameOf(slate.decider),
             slate.reason,
             slate.waitsOn(today) && asker.role() == Role.DECIDER && !own,
             slate.state == Slate.State.GRANTED && asker.role() == Role.STEWARD),
-        new MoveCounts(
-            progress.openCalls(),
-            progress.byHand(),
-            progress.moves(),
-            progress.about(),
-            progress.settled(),
-            progress.failed(),
-            progress.readBack()),
+        counts,
         moves,
         preview);
+  }
+
+  private static Drafted drafted(Slate slate, SignIns sessions) {
+    return new Drafted(
+        slate.id,
+        slate.state,
+        slate.author,
+        sessions.nameOf(slate.author),
+        slate.created,
+        slate.deadline,
+        slate.note);
   }
 
   /**

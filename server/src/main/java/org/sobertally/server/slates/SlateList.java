@@ -70,14 +70,14 @@ final class SlateList {
         frozen(types, book, today, all));
   }
 
-  private SlateDto.Progress progress(Slate slate, List<Alike> all) {
+  private SlateDto.MoveCounts progress(Slate slate, List<Alike> all) {
     List<String> about =
         all.stream()
             .map(alike -> types.words(book, alike.sample()))
             .distinct()
             .limit(MOST_TOLD)
             .toList();
-    return new SlateDto.Progress(
+    return new SlateDto.MoveCounts(
         openCalls.getOrDefault(slate.id, 0),
         byHand.getOrDefault(slate.id, 0),
         count(all, alike -> true),

@@ -40,6 +40,15 @@ class SlateStore {
     entities.persist(entity);
   }
 
+  /** Puts a move on a slate, in its place. */
+  void plan(SlateMove move, Slate on, int place) {
+    move.id = newId();
+    move.slate = on.id;
+    move.place = place;
+    move.become(SlateMove.State.PLANNED);
+    add(move);
+  }
+
   void remove(Object entity) {
     entities.remove(entity);
   }

@@ -162,8 +162,8 @@ class SlateViews {
       for (int m = 0; m < moves.size(); m++) {
         shown.add(move(m));
       }
-      SlateDto.Progress progress =
-          new SlateDto.Progress(
+      SlateDto.MoveCounts progress =
+          new SlateDto.MoveCounts(
               (int) calls.values().stream().filter(c -> isOpen(c)).count(),
               (int) calls.values().stream().filter(View::isByHand).count(),
               moves.size(),

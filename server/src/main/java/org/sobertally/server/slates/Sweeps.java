@@ -101,23 +101,23 @@ public class Sweeps {
     slate.note = note;
     store.add(slate);
     SlateChecks.freeze(going, preview(change, going));
-    int place = 0;
-    for (SlateMove move : going) {
-      move.id = SlateStore.newId();
-      move.slate = slate.id;
-      move.place = ++place;
-      move.become(SlateMove.State.PLANNED);
-      store.add(move);
-    }
+    add(going, slate);
     JournalEntry entry = new JournalEntry();
     entry.slate = slate.id;
-    String text = "Sent a slate of %s for decision by %s: %s";
-    journal.add(
-        author,
-        "SLATE_SENT",
-        text.formatted(Words.count(going.size(), "move"), Words.day(deadline), note),
-        entry);
+    journal.add(author, "SLATE_SENT", said(going.size(), deadline, note), entry);
     return new Sent(slate.id, blocked);
+  }
+
+  private static String said(int moves, LocalDate deadline, String note) {
+    return "Sent a slate of %s for decision by %s: %s"
+        .formatted(Words.count(moves, "move"), Words.day(deadline), note);
+  }
+
+  private void add(List<SlateMove> going, Slate to) {
+    int place = 0;
+    for (SlateMove move : going) {
+      store.plan(move, to, ++place);
+    }
   }
 
   /** The seats that can be taken back; why not, of each of the others, is put into the map. */

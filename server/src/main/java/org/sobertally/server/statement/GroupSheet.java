@@ -11,6 +11,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.book.Holdings;
@@ -162,28 +163,31 @@ class GroupSheet {
                 .toList());
   }
 
-  private static void coming(Book book, LocalDate day, BitSet people, Paper paper) {
-    record Change(LocalDate on, String name, String what) {}
+  private record Change(LocalDate on, String name, String what) {}
 
-    List<Change> changes = new ArrayList<>();
-    people.stream()
-        .mapToObj(book.people()::get)
-        .forEach(
-            person -> {
-              soon(person.leaves(), day)
-                  .ifPresent(on -> changes.add(new Change(on, person.name(), "leaves")));
-              boolean away = person.statusOn(day) != Person.Status.ACTIVE;
-              if (away) {
-                soon(person.until(), day)
-                    .ifPresent(on -> changes.add(new Change(on, person.name(), "is back")));
-              }
-            });
+  private static Stream<Change> changes(Person person, LocalDate day) {
+    Stream<Change> leaves =
+        soon(person.leaves(), day).map(on -> new Change(on, person.name(), "leaves")).stream();
+    if (person.statusOn(day) == Person.Status.ACTIVE) {
+      return leaves;
+    }
+    return Stream.concat(
+        leaves,
+        soon(person.until(), day).map(on -> new Change(on, person.name(), "is back")).stream());
+  }
+
+  private static void coming(Book book, LocalDate day, BitSet people, Paper paper) {
+    List<Change> changes =
+        people.stream()
+            .mapToObj(book.people()::get)
+            .flatMap(person -> changes(person, day))
+            .sorted(Comparator.comparing(Change::on).thenComparing(Change::name))
+            .toList();
     paper.heading("Who comes and goes within %d days".formatted(SOON_DAYS));
     if (changes.isEmpty()) {
       paper.paragraph("Nobody, as far as is known.");
       return;
     }
-    changes.sort(Comparator.comparing(Change::on).thenComparing(Change::name));
     paper.table(
         List.of("Day", "Who", ""),
         changes.stream()

@@ -167,9 +167,10 @@ class MonthSheet {
         .table(List.of("Vendor", ">paid", ">did work"), rows);
   }
 
-  private static void due(Book book, LocalDate day, Paper paper) {
-    record Due(Agreement agreement, RenewalChance chance, Money yearly) {}
+  private record Due(Agreement agreement, RenewalChance chance, Money yearly) {}
 
+  /** The soonest first. */
+  private static List<Due> dueSoon(Book book, LocalDate day) {
     List<Due> all = new ArrayList<>();
     for (Agreement agreement : book.agreements().all()) {
       RenewalChance chance = agreement.nextChance(day).orElse(null);
@@ -180,6 +181,11 @@ class MonthSheet {
       }
     }
     all.sort(Comparator.comparing(one -> one.chance().noticeBy()));
+    return all;
+  }
+
+  private static void due(Book book, LocalDate day, Paper paper) {
+    List<Due> all = dueSoon(book, day);
     paper.heading("Due within %d days".formatted(DUE_DAYS));
     if (all.isEmpty()) {
       paper.paragraph("No notice is due.");

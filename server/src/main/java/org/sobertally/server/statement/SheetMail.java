@@ -80,19 +80,7 @@ class SheetMail {
   /** From now on it goes to these; the month that is over is not sent after. */
   @Transactional
   SheetResource.Recipients send(SheetResource.Recipients to, String actor) {
-    List<String> clean = new ArrayList<>();
-    for (String one : to.recipients()) {
-      String recipient = one.strip();
-      if (recipient.length() > LONGEST || !ADDRESS.matcher(recipient).matches()) {
-        throw Refusal.badInput("recipients: '%s' is no mail address.".formatted(one));
-      }
-      if (!clean.contains(recipient)) {
-        clean.add(recipient);
-      }
-    }
-    if (clean.size() > MOST) {
-      throw Refusal.badInput("recipients: at most %d addresses.".formatted(MOST));
-    }
+    List<String> clean = addresses(to.recipients());
     SheetRule rule = rule();
     if (rule.lastMonth == null || rule.tellsNobody()) {
       rule.lastMonth = YearMonth.from(clock.today()).minusMonths(1).toString();
@@ -108,6 +96,23 @@ class SheetMail {
             : "The month's sheet goes to %s%s."
                 .formatted(String.join(", ", clean), andLeads(to.leads())));
     return new SheetResource.Recipients(clean, to.leads());
+  }
+
+  private static List<String> addresses(List<String> typed) {
+    List<String> clean = new ArrayList<>();
+    for (String one : typed) {
+      String recipient = one.strip();
+      if (recipient.length() > LONGEST || !ADDRESS.matcher(recipient).matches()) {
+        throw Refusal.badInput("recipients: '%s' is no mail address.".formatted(one));
+      }
+      if (!clean.contains(recipient)) {
+        clean.add(recipient);
+      }
+    }
+    if (clean.size() > MOST) {
+      throw Refusal.badInput("recipients: at most %d addresses.".formatted(MOST));
+    }
+    return clean;
   }
 
   private static String andLeads(boolean leads) {

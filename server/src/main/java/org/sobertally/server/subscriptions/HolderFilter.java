@@ -7,6 +7,7 @@ import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.function.IntPredicate;
+import java.util.function.UnaryOperator;
 import org.eclipse.microprofile.openapi.annotations.media.Schema;
 import org.eclipse.microprofile.openapi.annotations.parameters.Parameter;
 import org.jspecify.annotations.Nullable;
@@ -94,17 +95,15 @@ public class HolderFilter {
                 .map(group -> new Choice(group.id(), group.name(), held(group, people)))
                 .filter(choice -> choice.holders() > 0)
                 .toList()),
-        sorted(
-            sites.entrySet().stream()
-                .map(one -> new Choice(one.getKey(), one.getKey(), one.getValue()))
-                .toList()),
-        sorted(
-            managers.entrySet().stream()
-                .map(
-                    one ->
-                        new Choice(
-                            one.getKey(), book.people().byId(one.getKey()).name(), one.getValue()))
-                .toList()));
+        choices(sites, site -> site),
+        choices(managers, manager -> book.people().byId(manager).name()));
+  }
+
+  private static List<Choice> choices(Map<String, Integer> counts, UnaryOperator<String> name) {
+    return sorted(
+        counts.entrySet().stream()
+            .map(one -> new Choice(one.getKey(), name.apply(one.getKey()), one.getValue()))
+            .toList());
   }
 
   private static int held(Group group, Map<String, Integer> people) {

@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.book.Holdings;
 import org.sobertally.core.people.Account;
@@ -57,13 +58,7 @@ final class HolderList {
     Person person = number < 0 ? null : book.people().get(number);
     Keep keep = book.keepOn(holdings.id(h), states.asOf());
     return new Dto.HoldingDto(
-        new Dto.Holder(
-            holdings.id(h),
-            account.id(),
-            account.person(),
-            person == null ? account.email() : person.name(),
-            person == null ? null : person.department(),
-            person == null ? null : person.site()),
+        who(holdings.id(h), account, person),
         new Dto.HolderUse(
             states.state(h),
             states.cannotSay(h),
@@ -79,6 +74,18 @@ final class HolderList {
             account.admin(),
             person != null && person.kind() == Person.Kind.SERVICE),
         weeks(h));
+  }
+
+  private static Dto.Holder who(String holding, Account account, @Nullable Person person) {
+    return person == null
+        ? new Dto.Holder(holding, account.id(), account.person(), account.email(), null, null)
+        : new Dto.Holder(
+            holding,
+            account.id(),
+            account.person(),
+            person.name(),
+            person.department(),
+            person.site());
   }
 
   /** Days of use while held, by week, the last week ending on the measure day. */

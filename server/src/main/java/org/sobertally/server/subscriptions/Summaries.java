@@ -61,21 +61,25 @@ final class Summaries {
         : null;
   }
 
+  private Dto.What what(int line, Plan plan, Vendor vendor) {
+    return new Dto.What(
+        book.lines().get(line).id(),
+        plan.id(),
+        plan.name(),
+        vendor.id(),
+        vendor.name(),
+        plan.model(),
+        plan.rank() == null ? 0 : plan.rank(),
+        tiers(plan));
+  }
+
   Dto.Subscription subscription(int line) {
     Plan plan = book.planOfLine(line);
     Agreement agreement = book.agreementOfLine(line);
     Vendor vendor = book.vendors().get(book.vendorOfLine(line));
     Utilisation used = Utilisation.of(book, line, asOf);
     return new Dto.Subscription(
-        new Dto.What(
-            book.lines().get(line).id(),
-            plan.id(),
-            plan.name(),
-            vendor.id(),
-            vendor.name(),
-            plan.model(),
-            plan.rank() == null ? 0 : plan.rank(),
-            tiers(plan)),
+        what(line, plan, vendor),
         seats(line),
         new Dto.UtilisationDto(
             used.windowDays(), used.used(), used.of(), used.percent(), used.judgedFrom()),
@@ -239,18 +243,19 @@ final class Summaries {
       LocalDate by = agreement.noticeBy(asOf).filter(day -> !day.isBefore(asOf)).orElse(soonest);
       soonest = soonest == null || by != null && by.isBefore(soonest) ? by : soonest;
     }
+    if (lines == 0) {
+      return null;
+    }
     Vendor of = book.vendors().get(vendor);
-    return lines == 0
-        ? null
-        : new Dto.VendorSums(
-            of.id(),
-            of.name(),
-            lines,
-            bought,
-            MoneyDto.of(paid.rounded()),
-            MoneyDto.of(back.rounded()),
-            soonest,
-            soonest == null ? null : (int) ChronoUnit.DAYS.between(asOf, soonest));
+    return new Dto.VendorSums(
+        of.id(),
+        of.name(),
+        lines,
+        bought,
+        MoneyDto.of(paid.rounded()),
+        MoneyDto.of(back.rounded()),
+        soonest,
+        soonest == null ? null : (int) ChronoUnit.DAYS.between(asOf, soonest));
   }
 
   Dto.Standing standing(Money kept, Money keptYearly) {
@@ -279,6 +284,12 @@ final class Summaries {
   }
 
   /** What is paid a year, by what becomes of the seats. What nobody holds is nobody's part. */
+  /** Nobody holds a pool's seats; so many of them do work all the same. */
+  private int neededByPool(int line) {
+    boolean pool = book.planOfLine(line).model() == PlanModel.FLOATING;
+    return pool ? figures.surplus(book, asOf).get(line).needed() : 0;
+  }
+
   private Dto.Split split() {
     Map<UseState, Money> money = new EnumMap<>(UseState.class);
     Money none = Money.zero(book.rates().reportingCurrency());
@@ -295,11 +306,10 @@ final class Summaries {
       states(line).forEach((state, n) -> money.merge(state, seat.times(n), Money::plus));
       if (people == null) {
         Places places = Ledger.count(book, line, asOf);
-        boolean pool = book.planOfLine(line).model() == PlanModel.FLOATING;
-        int enough = pool ? figures.surplus(book, asOf).get(line).needed() : 0;
-        int needed = Math.min(enough, Math.max(0, places.spare()));
+        int unheld = Math.max(0, places.spare());
+        int needed = Math.min(neededByPool(line), unheld);
         money.merge(UseState.IN_USE, seat.times(needed), Money::plus);
-        spare = spare.plus(seat.times(Math.max(0, places.spare()) - needed));
+        spare = spare.plus(seat.times(unheld - needed));
         resting = resting.plus(seat.times(places.resting()));
       }
     }

@@ -94,21 +94,18 @@ public class UseResource {
     int within = Params.number("within", withinText, 1, IdleCurve.LONGEST).orElse(USUAL_WITHIN);
     IdleCurve curve = IdleCurve.of(book, line, day);
     List<Dto.CurvePoint> points =
-        IntStream.rangeClosed(1, IdleCurve.LONGEST)
-            .mapToObj(
-                days ->
-                    new Dto.CurvePoint(
-                        days,
-                        curve.seats(days),
-                        curve.spared(days),
-                        MoneyDto.of(curve.yearlyCost(days))))
-            .toList();
+        IntStream.rangeClosed(1, IdleCurve.LONGEST).mapToObj(days -> point(curve, days)).toList();
     ComeBackOdds odds = figures.odds(book, book.planNumberOfLine(line), day);
     List<Dto.OddsPoint> told =
         IntStream.rangeClosed(1, ComeBackOdds.LONGEST)
             .mapToObj(days -> Dto.OddsPoint.of(odds.at(days, within)))
             .toList();
     return new Dto.IdleCurveDto(curve.measureDay(), points, told, odds.unknown());
+  }
+
+  private static Dto.CurvePoint point(IdleCurve curve, int days) {
+    return new Dto.CurvePoint(
+        days, curve.seats(days), curve.spared(days), MoneyDto.of(curve.yearlyCost(days)));
   }
 
   /** Numbers of the group's people; null where none is asked for. */

@@ -91,23 +91,21 @@ final class EditedRows {
     }
     String[] before = place == null || stored == null ? null : stored.get(place);
     if (edit.values() == null) {
-      if (before != null && edit.file().equals(BookSchema.VENDORS)) {
-        faults.add(new Fault(n, null, "The vendor itself stays."));
-      } else if (before != null) {
-        gone.add(new BookRows.Change(edit.file(), before, null));
-        after.remove(edit.file(), before);
+      if (before != null) {
+        takeAway(n, edit.file(), before, gone);
       }
       return;
     }
     BookFile file = BookSchema.byName(edit.file());
     Map<String, String> values =
         before == null ? new HashMap<>() : new HashMap<>(BookRows.byColumn(file.name(), before));
-    for (Map.Entry<String, String> typed : edit.values().entrySet()) {
-      if (!fresh && isKey(file, typed.getKey())) {
-        continue;
-      }
-      values.put(typed.getKey(), typed.getValue());
-    }
+    edit.values()
+        .forEach(
+            (column, typed) -> {
+              if (fresh || !isKey(file, column)) {
+                values.put(column, typed);
+              }
+            });
     if (file.columns().stream().anyMatch(column -> column.name().equals(VENDOR))) {
       values.put(VENDOR, vendor);
     }
@@ -115,6 +113,15 @@ final class EditedRows {
       nameIt(file, values);
     }
     put(n, file, before, values);
+  }
+
+  private void takeAway(int n, String file, String[] row, List<BookRows.Change> gone) {
+    if (file.equals(BookSchema.VENDORS)) {
+      faults.add(new Fault(n, null, "The vendor itself stays."));
+      return;
+    }
+    gone.add(new BookRows.Change(file, row, null));
+    after.remove(file, row);
   }
 
   private void put(int n, BookFile file, String @Nullable [] before, Map<String, String> values) {

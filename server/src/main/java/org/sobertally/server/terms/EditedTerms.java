@@ -143,18 +143,31 @@ final class EditedTerms {
       return new Fault(
           id, "ends", "A term that is renewed by hand needs an end after %s.".formatted(from));
     }
-    LocalDate firstLater = now.later().isEmpty() ? null : now.later().get(0).from();
-    if (firstLater != null && !starts.isBefore(firstLater)) {
-      return new Fault(id, "starts", "A later term begins on %s already.".formatted(firstLater));
-    }
     return other && dated && !from.isAfter(now.starts())
         ? new Fault(id, "from", "It starts on %s: choose a later day.".formatted(now.starts()))
-        : null;
+        : tooLate(now, starts);
+  }
+
+  private static @Nullable Fault tooLate(Agreement now, LocalDate starts) {
+    LocalDate later = now.later().isEmpty() ? null : now.later().get(0).from();
+    return later == null || starts.isBefore(later)
+        ? null
+        : new Fault(now.id(), "starts", "A later term begins on %s already.".formatted(later));
   }
 
   private static boolean same(Term held, Term then) {
     return held.equals(
         new Term(held.from(), then.ends(), then.noticeDays(), then.renews(), then.mayShrink()));
+  }
+
+  /** Of a later term only what becomes otherwise is written down. */
+  private static Term.Later laterTerm(Term before, Term then) {
+    return new Term.Later(
+        then.from(),
+        then.ends().isAfter(then.from()) ? changed(before.ends(), then.ends()) : null,
+        changed(before.noticeDays(), then.noticeDays()),
+        changed(before.renews(), then.renews()),
+        changed(before.mayShrink(), then.mayShrink()));
   }
 
   private Agreement withTerm(
@@ -163,14 +176,7 @@ final class EditedTerms {
     List<Term.Later> later = new ArrayList<>(now.later());
     if (other && !first) {
       later.removeIf(one -> one.from().equals(then.from()));
-      Term before = now.termOn(then.from().minusDays(1));
-      later.add(
-          new Term.Later(
-              then.from(),
-              then.ends().isAfter(then.from()) ? changed(before.ends(), then.ends()) : null,
-              changed(before.noticeDays(), then.noticeDays()),
-              changed(before.renews(), then.renews()),
-              changed(before.mayShrink(), then.mayShrink())));
+      later.add(laterTerm(now.termOn(then.from().minusDays(1)), then));
     }
     boolean put = other && first;
     return new Agreement(
@@ -198,17 +204,7 @@ final class EditedTerms {
     PriceList prices = now.pricesOn(from);
     List<PriceList.PriceBreak> breaks =
         edit.breaks() == null ? prices.breaks() : breaks(id, edit.breaks());
-    PriceList.Pricing pricing = choice(id, "pricing", edit.pricing(), prices.pricing());
-    if (pricing == PriceList.Pricing.FLAT && !breaks.isEmpty()) {
-      faults.add(
-          new Fault(id, "pricing", "A flat price has no prices by quantity: take them out first."));
-    }
-    PriceList then =
-        new PriceList(
-            pricing,
-            price(id, "unitPrice", edit.unitPrice(), prices.unitPrice()),
-            breaks,
-            number(id, "minimum", edit.minimum(), prices.minimum(), MOST_SEATS));
+    PriceList then = prices(edit, prices, breaks);
     int before = now.quantityOn(from);
     int bought = number(id, "bought", edit.bought(), before, MOST_SEATS);
     if (bought != before && from.isBefore(today)) {
@@ -338,5 +334,20 @@ final class EditedTerms {
     }
     faults.add(new Fault(id, field, "'%s' is none of what it may be.".formatted(text)));
     return now;
+  }
+
+  private PriceList prices(
+      TermsEdit.LineEdit edit, PriceList now, List<PriceList.PriceBreak> breaks) {
+    String id = edit.line();
+    PriceList.Pricing pricing = choice(id, "pricing", edit.pricing(), now.pricing());
+    if (pricing == PriceList.Pricing.FLAT && !breaks.isEmpty()) {
+      faults.add(
+          new Fault(id, "pricing", "A flat price has no prices by quantity: take them out first."));
+    }
+    return new PriceList(
+        pricing,
+        price(id, "unitPrice", edit.unitPrice(), now.unitPrice()),
+        breaks,
+        number(id, "minimum", edit.minimum(), now.minimum(), MOST_SEATS));
   }
 }

@@ -176,17 +176,22 @@ final class RowsTogether {
     if (!unsold.isEmpty()) {
       warnings.add("No plan has %s.".formatted(String.join(", ", unsold)));
     }
-    List<String> told =
-        book.hasEvidence(vendor) ? book.evidenceOf(vendor, today).parts() : List.of();
-    if (book.hasEvidence(vendor) && told != null) {
-      Set<String> untold = new TreeSet<>(sold);
-      told.forEach(untold::remove);
-      if (!untold.isEmpty()) {
-        warnings.add(
-            "Nobody tells the use of %s, so nobody is idle on a plan that has it."
-                .formatted(String.join(", ", untold)));
-      }
+    Set<String> untold = untold(vendor, sold);
+    if (!untold.isEmpty()) {
+      warnings.add(
+          "Nobody tells the use of %s, so nobody is idle on a plan that has it."
+              .formatted(String.join(", ", untold)));
     }
     return warnings;
+  }
+
+  private Set<String> untold(String vendor, Set<String> sold) {
+    List<String> told = book.hasEvidence(vendor) ? book.evidenceOf(vendor, today).parts() : null;
+    if (told == null) {
+      return Set.of();
+    }
+    Set<String> untold = new TreeSet<>(sold);
+    told.forEach(untold::remove);
+    return untold;
   }
 }

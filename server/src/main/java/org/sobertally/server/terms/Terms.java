@@ -55,31 +55,34 @@ final class Terms {
   private static List<TermsSheet.LineTerms> lines(Book book, Agreement of, LocalDate today) {
     List<TermsSheet.LineTerms> lines = new ArrayList<>();
     for (int line = 0; line < book.lines().size(); line++) {
-      Subscription one = book.lines().get(line);
-      if (!one.agreement().equals(of.id())) {
+      if (!book.lines().get(line).agreement().equals(of.id())) {
         continue;
       }
-      Plan plan = book.planOfLine(line);
-      Places places = Ledger.count(book, line, today);
-      int bought = one.quantityOn(today);
-      PriceList prices = one.pricesOn(today);
-      lines.add(
-          new TermsSheet.LineTerms(
-              one.id(),
-              plan.name(),
-              plan.model(),
-              book.partTitles(plan.vendor(), book.partsOfPlan(book.planNumberOfLine(line))),
-              bought,
-              places.held() + places.promised(),
-              Type.plain(prices.unitPrice()),
-              prices.pricing(),
-              prices.minimum(),
-              prices.breaks().stream()
-                  .map(step -> new TermsSheet.Break(step.fromSeats(), Type.plain(step.unitPrice())))
-                  .toList(),
-              MoneyDto.of(new Money(prices.costOf(bought), of.currency()).rounded())));
+      lines.add(line(book, of, line, today));
     }
     return lines;
+  }
+
+  private static TermsSheet.LineTerms line(Book book, Agreement of, int line, LocalDate today) {
+    Subscription one = book.lines().get(line);
+    Plan plan = book.planOfLine(line);
+    Places places = Ledger.count(book, line, today);
+    int bought = one.quantityOn(today);
+    PriceList prices = one.pricesOn(today);
+    return new TermsSheet.LineTerms(
+        one.id(),
+        plan.name(),
+        plan.model(),
+        book.partTitles(plan.vendor(), book.partsOfPlan(book.planNumberOfLine(line))),
+        bought,
+        places.held() + places.promised(),
+        Type.plain(prices.unitPrice()),
+        prices.pricing(),
+        prices.minimum(),
+        prices.breaks().stream()
+            .map(step -> new TermsSheet.Break(step.fromSeats(), Type.plain(step.unitPrice())))
+            .toList(),
+        MoneyDto.of(new Money(prices.costOf(bought), of.currency()).rounded()));
   }
 
   /** Another one once anything on the vendor's sheet is otherwise. */
@@ -127,18 +130,23 @@ final class Terms {
       say(said, of, "may shrink" + day, now.mayShrink(), then.mayShrink());
     }
     for (Subscription after : edited.lines) {
-      int line = book.lines().require(after.id());
-      Subscription before = book.lines().get(line);
-      String of = book.planOfLine(line).name();
-      say(said, of, "seats" + day, before.quantityOn(from), after.quantityOn(from));
-      PriceList now = before.pricesOn(from);
-      PriceList then = after.pricesOn(from);
-      say(said, of, "price" + day, Type.plain(now.unitPrice()), Type.plain(then.unitPrice()));
-      say(said, of, "pricing" + day, now.pricing(), then.pricing());
-      say(said, of, "minimum" + day, now.minimum(), then.minimum());
-      say(said, of, "prices by quantity" + day, breaks(now), breaks(then));
+      sayLine(book, after, from, day, said);
     }
     return said;
+  }
+
+  private static void sayLine(
+      Book book, Subscription after, LocalDate from, String day, List<String> said) {
+    int line = book.lines().require(after.id());
+    Subscription before = book.lines().get(line);
+    String of = book.planOfLine(line).name();
+    say(said, of, "seats" + day, before.quantityOn(from), after.quantityOn(from));
+    PriceList now = before.pricesOn(from);
+    PriceList then = after.pricesOn(from);
+    say(said, of, "price" + day, Type.plain(now.unitPrice()), Type.plain(then.unitPrice()));
+    say(said, of, "pricing" + day, now.pricing(), then.pricing());
+    say(said, of, "minimum" + day, now.minimum(), then.minimum());
+    say(said, of, "prices by quantity" + day, breaks(now), breaks(then));
   }
 
   /** As many of them as an entry of the journal holds, and how many more there are. */

@@ -118,22 +118,13 @@ public class TermsResource {
     List<Difference> differences = new ArrayList<>();
     for (Agreement now : book.agreements().all()) {
       Agreement then = changed.agreements().byId(now.id());
-      Money before = Terms.yearly(book, now.id(), edited.from());
-      Money after = Terms.yearly(changed, now.id(), edited.from());
       boolean touched =
           edited.agreements.contains(then)
               || edited.lines.stream().anyMatch(line -> line.agreement().equals(now.id()));
       if (touched) {
-        differences.add(
-            new Difference(
-                now.id(),
-                then.name(),
-                now.noticeBy(today).orElse(null),
-                then.noticeBy(today).orElse(null),
-                now.nextRenewal(today).orElse(null),
-                then.nextRenewal(today).orElse(null),
-                MoneyDto.of(before.rounded()),
-                MoneyDto.of(after.rounded())));
+        Money before = Terms.yearly(book, now.id(), edited.from());
+        Money after = Terms.yearly(changed, now.id(), edited.from());
+        differences.add(difference(now, then, today, before, after));
       }
     }
     return new Check(
@@ -142,6 +133,19 @@ public class TermsResource {
         MoneyDto.of(book.yearlyCost(edited.from()).rounded()),
         MoneyDto.of(changed.yearlyCost(edited.from()).rounded()),
         edited.faults.isEmpty() ? findings(book, changed, edited.from()) : List.of());
+  }
+
+  private static Difference difference(
+      Agreement now, Agreement then, LocalDate today, Money before, Money after) {
+    return new Difference(
+        now.id(),
+        then.name(),
+        now.noticeBy(today).orElse(null),
+        then.noticeBy(today).orElse(null),
+        now.nextRenewal(today).orElse(null),
+        then.nextRenewal(today).orElse(null),
+        MoneyDto.of(before.rounded()),
+        MoneyDto.of(after.rounded()));
   }
 
   /** Held against each other on the day from which the edit holds. */

@@ -70,23 +70,7 @@ final class AccessTokens {
   }
 
   private void ask(Duration timeout) throws UnreachedException {
-    String form = "grant_type=client_credentials";
-    if (!proof.scope().isBlank()) {
-      form += "&scope=" + encoded(proof.scope());
-    }
-    String pair = encoded(proof.clientId()) + ":" + encoded(proof.secret());
-    HttpRequest request =
-        HttpRequest.newBuilder(proof.tokenUrl())
-            .timeout(timeout)
-            .header("Accept", "application/json")
-            .header("Content-Type", "application/x-www-form-urlencoded")
-            .header(
-                "Authorization",
-                "Basic "
-                    + Base64.getEncoder().encodeToString(pair.getBytes(StandardCharsets.UTF_8)))
-            .POST(BodyPublishers.ofString(form))
-            .build();
-    HttpResponse<byte[]> answer = exchange.send(request);
+    HttpResponse<byte[]> answer = exchange.send(question(timeout));
     JsonNode said = json(answer.body());
     JsonNode given = said.path("access_token");
     if (answer.statusCode() != 200 || !given.isTextual() || given.textValue().isEmpty()) {
@@ -102,6 +86,23 @@ final class AccessTokens {
     long seconds = said.path("expires_in").asLong(SUPPOSED_SECONDS);
     token = given.textValue();
     until = nanos.getAsLong() + Math.max(1, seconds - SPARE_SECONDS) * SECOND;
+  }
+
+  private HttpRequest question(Duration timeout) {
+    String form = "grant_type=client_credentials";
+    if (!proof.scope().isBlank()) {
+      form += "&scope=" + encoded(proof.scope());
+    }
+    byte[] pair =
+        (encoded(proof.clientId()) + ":" + encoded(proof.secret()))
+            .getBytes(StandardCharsets.UTF_8);
+    return HttpRequest.newBuilder(proof.tokenUrl())
+        .timeout(timeout)
+        .header("Accept", "application/json")
+        .header("Content-Type", "application/x-www-form-urlencoded")
+        .header("Authorization", "Basic " + Base64.getEncoder().encodeToString(pair))
+        .POST(BodyPublishers.ofString(form))
+        .build();
   }
 
   private static String encoded(String text) {

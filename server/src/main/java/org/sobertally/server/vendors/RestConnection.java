@@ -106,6 +106,18 @@ final class RestConnection implements VendorConnection {
     return new Answer.Done();
   }
 
+  private static Map<String, String> values(
+      Found found, AccountTarget wish, @Nullable String plan) {
+    Map<String, String> values = new HashMap<>();
+    values.put("account", wish.account());
+    values.put("id", found.id());
+    values.put("email", wish.email() == null ? found.login().email() : wish.email());
+    if (plan != null) {
+      values.put("plan", plan);
+    }
+    return values;
+  }
+
   private Answer send(
       String callId, String change, Found found, AccountTarget wish, @Nullable String plan)
       throws UnreachedException {
@@ -114,13 +126,7 @@ final class RestConnection implements VendorConnection {
       return new Answer.Refused(
           "The declaration of this link has no request “%s”.".formatted(change));
     }
-    Map<String, String> values = new HashMap<>();
-    values.put("account", wish.account());
-    values.put("id", found.id());
-    values.put("email", wish.email() == null ? found.login().email() : wish.email());
-    if (plan != null) {
-      values.put("plan", plan);
-    }
+    Map<String, String> values = values(found, wish, plan);
     byte[] body = null;
     if (request.body() != null && !request.body().isNull()) {
       body = bytes(RestTemplate.filled(request.body(), values));
@@ -172,6 +178,10 @@ final class RestConnection implements VendorConnection {
     for (JsonNode item : items) {
       all.add(found(item, new HashMap<>()));
     }
+    return one(all, account);
+  }
+
+  private Optional<Found> one(List<Found> all, String account) throws UnreadableException {
     List<Found> same = all.stream().filter(one -> one.login().account().equals(account)).toList();
     if (same.size() > 1) {
       throw new UnreadableException(
@@ -303,13 +313,8 @@ final class RestConnection implements VendorConnection {
                 .formatted(vendor, page + 1));
       }
       String next = by == By.CURSOR ? text(root, how.next()) : null;
-      boolean last =
-          switch (by) {
-            case NONE -> true;
-            case CURSOR -> next == null;
-            default -> items.isEmpty() || total >= 0 && shown >= total;
-          };
-      if (last) {
+      boolean allCame = items.isEmpty() || total >= 0 && shown >= total;
+      if (by == By.NONE || (by == By.CURSOR ? next == null : allCame)) {
         return whole(all, total);
       }
       if (by == By.CURSOR && !cursors.add(next)) {

@@ -69,15 +69,7 @@ final class ScimConnection implements VendorConnection, PoolControl {
       } else if (user.isEmpty() && !Boolean.TRUE.equals(wish.present())) {
         return new Answer.Refused("%s has no account %s.".formatted(vendor, wish.account()));
       } else if (user.isEmpty()) {
-        FaultException.good(http.send("POST", VendorHttp.path(USERS), callId, opened(wish)));
-        if (carrier == Carrier.GROUPS && !wish.grants().isEmpty()) {
-          Optional<User> made = find(wish.account());
-          if (made.isEmpty()) {
-            return new Answer.Unknown(
-                "%s opened the account and does not show it.".formatted(vendor));
-          }
-          groups.change(callId, made.get(), wish);
-        }
+        return open(callId, wish);
       } else if (Boolean.FALSE.equals(wish.present())) {
         FaultException.good(
             http.send("DELETE", VendorHttp.path(USERS, user.get().id()), callId, null));
@@ -90,6 +82,19 @@ final class ScimConnection implements VendorConnection, PoolControl {
     } catch (UnreachedException | UnreadableException e) {
       return new Answer.Unknown(e.getMessage());
     }
+  }
+
+  private Answer open(String callId, AccountTarget wish)
+      throws FaultException, UnreachedException, UnreadableException {
+    FaultException.good(http.send("POST", VendorHttp.path(USERS), callId, opened(wish)));
+    if (carrier == Carrier.GROUPS && !wish.grants().isEmpty()) {
+      Optional<User> made = find(wish.account());
+      if (made.isEmpty()) {
+        return new Answer.Unknown("%s opened the account and does not show it.".formatted(vendor));
+      }
+      groups.change(callId, made.get(), wish);
+    }
+    return new Answer.Done();
   }
 
   private byte[] opened(AccountTarget wish) {

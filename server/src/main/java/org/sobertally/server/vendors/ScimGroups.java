@@ -73,12 +73,7 @@ final class ScimGroups {
       for (JsonNode resource : page.resources()) {
         Group group = group(resource);
         groups.put(group.id(), group);
-        for (JsonNode member : resource.path("members")) {
-          String user = ScimUsers.text(member, "value");
-          if (user == null) {
-            throw new UnreadableException(
-                "A member of the group %s has no value.".formatted(group.name()));
-          }
+        for (String user : members(resource, group)) {
           byUser.computeIfAbsent(user, u -> new HashSet<>()).add(group.id());
         }
       }
@@ -94,6 +89,19 @@ final class ScimGroups {
               .formatted(vendor, total, groups.size()));
     }
     return new Members(List.copyOf(groups.values()), byUser);
+  }
+
+  private static List<String> members(JsonNode resource, Group group) throws UnreadableException {
+    List<String> users = new ArrayList<>();
+    for (JsonNode member : resource.path("members")) {
+      String user = ScimUsers.text(member, "value");
+      if (user == null) {
+        throw new UnreadableException(
+            "A member of the group %s has no value.".formatted(group.name()));
+      }
+      users.add(user);
+    }
+    return users;
   }
 
   private static Group group(JsonNode resource) throws UnreadableException {

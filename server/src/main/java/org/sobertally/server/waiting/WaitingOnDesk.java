@@ -60,18 +60,20 @@ class WaitingOnDesk implements DeskSource {
                 PAGE)
             .on(plan));
     if (seats.unanswered > 0) {
-      lines.add(
-          new Line(
-                  About.INVITATIONS,
-                  "%s to %s unanswered, and %s"
-                      .formatted(Words.count(seats.unanswered, "invitation"), name, waits),
-                  "Promised seats serve nobody.",
-                  seats.price == null ? null : seats.price.times(seats.unanswered),
-                  null,
-                  PAGE)
-              .on(plan));
+      lines.add(invitations(seats, name, waits).on(plan));
     }
     return lines;
+  }
+
+  private static Line invitations(Seats seats, String plan, String waits) {
+    return new Line(
+        About.INVITATIONS,
+        "%s to %s unanswered, and %s"
+            .formatted(Words.count(seats.unanswered, "invitation"), plan, waits),
+        "Promised seats serve nobody.",
+        seats.price == null ? null : seats.price.times(seats.unanswered),
+        null,
+        PAGE);
   }
 
   /**

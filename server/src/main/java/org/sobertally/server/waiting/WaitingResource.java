@@ -30,6 +30,7 @@ import org.eclipse.microprofile.openapi.annotations.tags.Tag;
 import org.jspecify.annotations.Nullable;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.book.Holdings;
+import org.sobertally.core.catalogue.Plan;
 import org.sobertally.core.ledger.Ledger;
 import org.sobertally.core.people.Account;
 import org.sobertally.core.time.Days;
@@ -135,20 +136,11 @@ public class WaitingResource {
       Map<String, LocalDate> reminded) {
     Account account = book.accounts().get(book.holdings().account(h));
     int line = book.holdings().line(h);
-    var plan = book.planOfLine(line);
+    Plan plan = book.planOfLine(line);
     LocalDate since = requireNonNullElse(account.stateSince(), Days.known(book.holdings().from(h)));
     int days = (int) ChronoUnit.DAYS.between(since, day);
     return new Invitation(
-        new Invited(
-            book.holdings().id(h),
-            account.id(),
-            account.person(),
-            account.person() == null
-                ? account.email()
-                : book.people().byId(account.person()).name(),
-            plan.id(),
-            plan.name(),
-            book.vendors().byId(plan.vendor()).name()),
+        invited(book, h, account, plan),
         since,
         days,
         days >= book.rules().invitationGrace(),
@@ -156,6 +148,18 @@ public class WaitingResource {
         account.email(),
         reminded.get(book.holdings().id(h)),
         MoneyDto.of(book.seatPrice(line, day)));
+  }
+
+  private static Invited invited(Book book, int h, Account account, Plan plan) {
+    String person = account.person();
+    return new Invited(
+        book.holdings().id(h),
+        account.id(),
+        person,
+        person == null ? account.email() : book.people().byId(person).name(),
+        plan.id(),
+        plan.name(),
+        book.vendors().byId(plan.vendor()).name());
   }
 
   /**

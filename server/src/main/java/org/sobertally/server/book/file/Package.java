@@ -1,8 +1,9 @@
 package org.sobertally.server.book.file;
 
+import static java.util.Objects.requireNonNull;
+
 import com.fasterxml.jackson.core.JsonProcessingException;
 import com.fasterxml.jackson.databind.ObjectMapper;
-import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -38,26 +39,13 @@ final class Package {
     schema.put("fields", file.columns().stream().map(column -> field(file, column)).toList());
     schema.put(
         "primaryKey", file.keyColumns().stream().map(c -> file.columns().get(c).name()).toList());
-    List<Object> references = new ArrayList<>();
-    for (Column column : file.columns()) {
-      if (column.references() != null) {
-        BookFile target = BookSchema.byName(column.references());
-        boolean self = target.name().equals(file.name());
-        references.add(
-            Map.of(
-                "fields",
-                column.name(),
-                "reference",
-                new TreeMap<>(
-                    Map.of(
-                        "resource",
-                        self ? "" : target.resource(),
-                        "fields",
-                        target.columns().get(0).name()))));
-      }
-    }
+    List<Map<String, Object>> references =
+        file.columns().stream()
+            .filter(column -> column.references() != null)
+            .map(column -> reference(file, column))
+            .toList();
     if (!references.isEmpty()) {
-      schema.put("foreignKeys", references.stream().map(Package::sorted).toList());
+      schema.put("foreignKeys", references);
     }
     Map<String, Object> resource = new LinkedHashMap<>();
     resource.put("name", file.resource().replace('_', '-'));
@@ -69,8 +57,16 @@ final class Package {
     return resource;
   }
 
-  private static Object sorted(Object map) {
-    return new TreeMap<>((Map<?, ?>) map);
+  private static Map<String, Object> reference(BookFile file, Column column) {
+    BookFile target = BookSchema.byName(requireNonNull(column.references()));
+    boolean self = target.name().equals(file.name());
+    Map<String, Object> to = new TreeMap<>();
+    to.put("resource", self ? "" : target.resource());
+    to.put("fields", target.columns().get(0).name());
+    Map<String, Object> reference = new TreeMap<>();
+    reference.put("fields", column.name());
+    reference.put("reference", to);
+    return reference;
   }
 
   private static Map<String, Object> field(BookFile file, Column column) {

@@ -116,6 +116,10 @@ final class RowReader {
       if (places == null) {
         violations.of(file.name(), "The file is empty: it needs a header row.");
       }
+      wasRead(activityRows);
+    }
+
+    private void wasRead(long activityRows) {
       if (file.name().equals(BookSchema.PEOPLE)) {
         checks.dropCircular(taken, knownKeys);
         checks.dropUnmanaged(taken, knownKeys);
@@ -159,12 +163,7 @@ final class RowReader {
         places[c] = place == null ? -1 : place;
         if (place == null && column.required()) {
           whole = false;
-          violations.at(
-              file.name(),
-              header.getStartingLineNumber(),
-              column.name(),
-              null,
-              "The column is missing. Add it, or its name to the header row.");
+          missing(column, header.getStartingLineNumber());
         }
       }
       for (String unknown : new TreeSet<>(found.keySet())) {
@@ -172,6 +171,15 @@ final class RowReader {
             "%s: column %s is unknown; it was ignored.".formatted(file.name(), unknown));
       }
       return whole ? places : null;
+    }
+
+    private void missing(Column column, long row) {
+      violations.at(
+          file.name(),
+          row,
+          column.name(),
+          null,
+          "The column is missing. Add it, or its name to the header row.");
     }
 
     private void row(CsvRecord csvRow, int[] places) {

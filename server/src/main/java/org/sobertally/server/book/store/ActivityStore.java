@@ -108,9 +108,10 @@ public class ActivityStore {
             .setParameter("vendor", vendor)
             .setParameter("part", part)
             .getResultList();
-    if (!found.isEmpty()) {
-      return ((Number) found.get(0)).intValue();
-    }
+    return found.isEmpty() ? addPart(vendor, part) : ((Number) found.get(0)).intValue();
+  }
+
+  private int addPart(String vendor, String part) {
     Number next =
         (Number)
             entities
