@@ -29,7 +29,7 @@ class DeskTest {
               entities.createQuery("delete from DeskNote n").executeUpdate();
               entities.createNativeQuery("delete from seat_queue").executeUpdate();
             });
-    Caller.keeper().putZip("/api/v1/book?replace=true", DemoBook.late());
+    DemoBook.takeLate();
   }
 
   private static List<JsonNode> of(Caller caller, String about) {

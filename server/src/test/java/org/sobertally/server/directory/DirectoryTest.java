@@ -31,7 +31,7 @@ class DirectoryTest {
 
   @BeforeEach
   void takeTheDemoBook() {
-    Caller.keeper().putZip("/api/v1/book?replace=true", DemoBook.late());
+    DemoBook.takeLate();
   }
 
   private Caller.Answer send(String method, String path, String body) {

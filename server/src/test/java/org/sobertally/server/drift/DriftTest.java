@@ -29,7 +29,7 @@ class DriftTest {
 
   @BeforeEach
   void takeTheDemoBook() {
-    Caller.keeper().putZip("/api/v1/book?replace=true", DemoBook.late());
+    DemoBook.takeLate();
   }
 
   private Answer takeOver(JsonNode drift) {

@@ -31,7 +31,7 @@ class EventsTest {
 
   @BeforeEach
   void takeTheDemoBook() {
-    Caller.keeper().putZip("/api/v1/book?replace=true", DemoBook.late());
+    DemoBook.takeLate();
   }
 
   private String event(String type, String time, String data) {

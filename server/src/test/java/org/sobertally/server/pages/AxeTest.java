@@ -61,7 +61,7 @@ class AxeTest {
 
   @BeforeEach
   void takeTheDemoBook() {
-    Caller.keeper().putZip("/api/v1/book?replace=true", DemoBook.whole());
+    DemoBook.take();
     QuarkusTransaction.requiringNew()
         .run(() -> entities.createQuery("delete from Slate s").executeUpdate());
   }

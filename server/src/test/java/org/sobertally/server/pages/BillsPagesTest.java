@@ -42,7 +42,7 @@ class BillsPagesTest {
 
   @BeforeEach
   void takeTheDemoBook() {
-    Caller.keeper().putZip("/api/v1/book?replace=true", DemoBook.whole());
+    DemoBook.take();
   }
 
   private static void type(Page page, String label, String value) {

@@ -92,7 +92,7 @@ class DailyWorkTest {
               entities.createNativeQuery("delete from seat_queue").executeUpdate();
               entities.createNativeQuery("delete from pool_ask").executeUpdate();
             });
-    Caller.keeper().putZip("/api/v1/book?replace=true", DemoBook.whole());
+    DemoBook.take();
     demo.standIn("quillmoor").showAfter(Duration.ZERO);
   }
 

@@ -65,7 +65,7 @@ class HabitTest {
               }
               entities.createQuery("delete from Slate s").executeUpdate();
             });
-    Caller.keeper().putZip("/api/v1/book?replace=true", DemoBook.whole());
+    DemoBook.take();
     demo.standIn("quillmoor").showAfter(Duration.ZERO);
   }
 

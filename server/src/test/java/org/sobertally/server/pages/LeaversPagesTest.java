@@ -61,7 +61,7 @@ class LeaversPagesTest {
                 entities.createNativeQuery("delete from " + table).executeUpdate();
               }
             });
-    Caller.keeper().putZip("/api/v1/book?replace=true", DemoBook.whole());
+    DemoBook.take();
     demo.standIn("quillmoor").showAfter(Duration.ZERO);
   }
 

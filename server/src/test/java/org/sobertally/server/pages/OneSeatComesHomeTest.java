@@ -57,7 +57,7 @@ class OneSeatComesHomeTest {
 
   @BeforeEach
   void takeTheDemoBook() {
-    Caller.keeper().putZip("/api/v1/book?replace=true", DemoBook.whole());
+    DemoBook.take();
     demo.standIn("quillmoor").showAfter(Duration.ZERO);
     QuarkusTransaction.requiringNew()
         .run(() -> entities.createQuery("delete from Slate s").executeUpdate());

@@ -57,7 +57,7 @@ class RenewalPagesTest {
                 entities.createNativeQuery("delete from " + table).executeUpdate();
               }
             });
-    Caller.keeper().putZip("/api/v1/book?replace=true", DemoBook.whole());
+    DemoBook.take();
   }
 
   private static Locator button(Page page, String name) {

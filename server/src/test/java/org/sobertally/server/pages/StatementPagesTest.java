@@ -59,7 +59,7 @@ class StatementPagesTest {
 
   @BeforeEach
   void takeTheDemoBook() {
-    Caller.keeper().putZip("/api/v1/book?replace=true", DemoBook.whole());
+    DemoBook.take();
     QuarkusTransaction.requiringNew()
         .run(() -> entities.createNativeQuery("delete from saving").executeUpdate());
   }

@@ -36,7 +36,7 @@ class WorkedExampleTest {
 
   @Test
   void everyFigureWorkedByHandIsTheOneShown() throws IOException {
-    Caller.keeper().putZip("/api/v1/book?replace=true", DemoBook.whole());
+    DemoBook.take();
     List<Row> rows = rows();
     assertThat(rows).hasSizeGreaterThan(12);
     try (Browser browser = new Browser()) {

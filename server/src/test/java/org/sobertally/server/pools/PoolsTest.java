@@ -43,7 +43,7 @@ class PoolsTest {
               entities.createNativeQuery("delete from pool_loan").executeUpdate();
               entities.createNativeQuery("delete from pool_ask").executeUpdate();
             });
-    Caller.keeper().putZip("/api/v1/book?replace=true", DemoBook.whole());
+    DemoBook.take();
   }
 
   private Answer lend(String person, String until) {

@@ -48,7 +48,7 @@ class RoundsTest {
               }
               entities.createQuery("delete from Slate s").executeUpdate();
             });
-    Caller.keeper().putZip("/api/v1/book?replace=true", DemoBook.late());
+    DemoBook.takeLate();
     demo.standIn("quillmoor").showAfter(Duration.ZERO);
   }
 

@@ -18,7 +18,7 @@ class LinesTest {
 
   @BeforeEach
   void takeTheDemoBook() {
-    Caller.keeper().putZip("/api/v1/book?replace=true", DemoBook.late());
+    DemoBook.takeLate();
   }
 
   private static Answer put(Caller caller, String path, String body) {

@@ -52,7 +52,7 @@ class AllMovesTest {
               entities.createQuery("delete from Slate s").executeUpdate();
               entities.createNativeQuery("delete from saving").executeUpdate();
             });
-    Caller.keeper().putZip("/api/v1/book?replace=true", DemoBook.late());
+    DemoBook.takeLate();
     quillmoor().showAfter(Duration.ZERO);
     demo.standIn("beaconfell").showAfter(Duration.ZERO);
   }
@@ -354,7 +354,7 @@ class AllMovesTest {
     String holding = holding("rh-forms", "IDLE").get("holding").asText();
     JsonNode slate = posted("{\"kind\":\"TAKE_BACK\",\"holding\":\"%s\"}".formatted(holding));
     String id = slate.get("id").asText();
-    Caller.keeper().putZip("/api/v1/book?replace=true", DemoBook.late());
+    DemoBook.takeLate();
     assertThat(slate(id).get("byHand").asInt()).as("the intake does not show it").isEqualTo(1);
     byte[] book = Zips.without(DemoBook.late(), "holdings.csv", holding + ",");
     Caller.keeper().putZip("/api/v1/book?replace=true", book);

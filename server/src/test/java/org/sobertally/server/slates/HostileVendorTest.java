@@ -62,7 +62,7 @@ class HostileVendorTest {
   @BeforeEach
   void takeTheDemoBook() {
     forgetSlates();
-    Caller.keeper().putZip("/api/v1/book?replace=true", DemoBook.late());
+    DemoBook.takeLate();
     quillmoor().showAfter(Duration.ZERO);
   }
 

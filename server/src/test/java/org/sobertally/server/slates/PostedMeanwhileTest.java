@@ -68,8 +68,7 @@ class PostedMeanwhileTest {
 
   @Test
   void theBookIsRefusedAndTheSeatIsStillThere() throws Exception {
-    assertThat(Caller.keeper().putZip("/api/v1/book?replace=true", DemoBook.late()).status())
-        .isEqualTo(200);
+    DemoBook.takeLate();
     String holding =
         run.steward
             .get("/api/v1/subscriptions/qm-opus/holdings?state=IDLE")

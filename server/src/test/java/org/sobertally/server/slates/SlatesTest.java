@@ -50,7 +50,7 @@ class SlatesTest {
   void takeTheDemoBook() {
     QuarkusTransaction.requiringNew()
         .run(() -> entities.createQuery("delete from Slate s").executeUpdate());
-    Caller.keeper().putZip("/api/v1/book?replace=true", DemoBook.late());
+    DemoBook.takeLate();
     quillmoor().showAfter(Duration.ZERO);
   }
 

@@ -75,7 +75,7 @@ class SubscriptionsTest {
 
   @Test
   void holdersAreNarrowedToWhatOccursAmongThem() {
-    Caller.keeper().putZip("/api/v1/book?replace=true", DemoBook.late());
+    DemoBook.takeLate();
     String folio = "/api/v1/subscriptions/qm-folio";
     JsonNode all = get(folio + "/holdings?limit=10000");
     JsonNode choices = get(folio + "/holders/choices");

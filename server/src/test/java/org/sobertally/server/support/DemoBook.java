@@ -1,7 +1,17 @@
 package org.sobertally.server.support;
 
+import static org.assertj.core.api.Assertions.assertThat;
+
+import jakarta.enterprise.inject.spi.CDI;
+import java.sql.Connection;
+import java.sql.ResultSet;
+import java.sql.SQLException;
 import java.util.HashMap;
 import java.util.Map;
+import javax.sql.DataSource;
+import org.jspecify.annotations.Nullable;
+import org.sobertally.server.book.file.BookService;
+import org.sobertally.server.book.store.Books;
 import org.sobertally.skerry.book.SkerryLine;
 
 /** The demo organisation's book, made once: some two hundred tests begin by taking one in anew. */
@@ -10,7 +20,57 @@ public final class DemoBook {
   private static final byte[] WHOLE = SkerryLine.book();
   private static final byte[] LATE = late(WHOLE);
 
+  /** What was taken in last, and how the journal ended then. */
+  private static @Nullable Taken last;
+
+  private record Taken(byte[] book, String head, long version) {}
+
   private DemoBook() {}
+
+  /** Has the application hold {@link #whole} and nothing else. */
+  public static void take() {
+    take(WHOLE);
+  }
+
+  /** Has the application hold {@link #late} and nothing else. */
+  public static void takeLate() {
+    take(LATE);
+  }
+
+  /**
+   * Where nothing was written since it came in, it is there still: only those who hear of it are
+   * told.
+   */
+  private static void take(byte[] book) {
+    Taken before = last;
+    if (before != null && before.equals(new Taken(book, head(), version()))) {
+      CDI.current()
+          .getBeanManager()
+          .getEvent()
+          .select(BookService.BookTaken.class)
+          .fire(new BookService.BookTaken(true, null, null));
+      return;
+    }
+    Caller.Answer answer = Caller.keeper().putZip("/api/v1/book?replace=true", book);
+    assertThat(answer.status()).as(answer.text()).isEqualTo(200);
+    last = new Taken(book, head(), version());
+  }
+
+  /** Of no two journals the same. */
+  private static String head() {
+    try (Connection connection = CDI.current().select(DataSource.class).get().getConnection();
+        ResultSet head =
+            connection.createStatement().executeQuery("select hash from journal_head")) {
+      head.next();
+      return head.getString(1);
+    } catch (SQLException e) {
+      throw new IllegalStateException(e);
+    }
+  }
+
+  private static long version() {
+    return CDI.current().select(Books.class).get().current().version();
+  }
 
   /** With its thirteen months of use: for what counts by the month, odds and curves. */
   public static byte[] whole() {

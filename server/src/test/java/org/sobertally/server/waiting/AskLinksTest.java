@@ -39,7 +39,7 @@ class AskLinksTest {
                 entities.createNativeQuery("delete from " + table).executeUpdate();
               }
             });
-    Caller.keeper().putZip("/api/v1/book?replace=true", DemoBook.late());
+    DemoBook.takeLate();
   }
 
   private JsonNode link(String groups) {

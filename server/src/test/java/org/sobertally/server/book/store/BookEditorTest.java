@@ -22,7 +22,6 @@ import org.sobertally.core.people.Group;
 import org.sobertally.core.people.Keep;
 import org.sobertally.core.people.StandingRule;
 import org.sobertally.server.book.file.BookService;
-import org.sobertally.server.support.Caller;
 import org.sobertally.server.support.DemoBook;
 
 /** Whatever is edited, the stored rows and the book in memory say the same. */
@@ -38,7 +37,7 @@ class BookEditorTest {
 
   @BeforeEach
   void takeTheDemoBook() {
-    Caller.keeper().putZip("/api/v1/book?replace=true", DemoBook.late());
+    DemoBook.takeLate();
   }
 
   /** Edits, and gives what is then stored, read anew. */
