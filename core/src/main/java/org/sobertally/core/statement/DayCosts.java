@@ -36,7 +36,7 @@ final class DayCosts {
   /** The day's cost in the reporting currency. */
   BigDecimal on(LocalDate day) {
     BigDecimal now = book.yearlyCost(line, day).amount();
-    if (!now.equals(yearly)) {
+    if (now.compareTo(yearly) != 0) {
       yearly = now;
       daily = yearly.divide(YEAR, SCALE, RoundingMode.DOWN);
     }

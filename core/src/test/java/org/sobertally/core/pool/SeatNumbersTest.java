@@ -45,7 +45,7 @@ class SeatNumbersTest {
     SeatHeap inside = new SeatHeap();
     PriorityQueue<Long> ends = new PriorityQueue<>();
     for (int now = 0; now < 500; now++) {
-      long end = now + random.nextInt(40);
+      long end = now + random.nextLong(40);
       inside.enter(end, random.nextInt(1_000));
       ends.add(end);
       while (inside.anyOver(now)) {

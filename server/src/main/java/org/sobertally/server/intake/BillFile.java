@@ -194,7 +194,7 @@ final class BillFile {
     int colon = said.indexOf(": ");
     String field = colon < 0 ? "" : said.substring(0, colon);
     return Set.of("currency", "from", "until", "total").contains(field)
-        ? new BadRowException(field.equals("until") ? "last_day" : field, said.substring(colon + 2))
+        ? new BadRowException(FIELDS.getOrDefault(field, field), said.substring(colon + 2))
         : new BadRowException(null, said);
   }
 

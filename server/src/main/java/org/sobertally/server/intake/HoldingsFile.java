@@ -132,7 +132,7 @@ final class HoldingsFile {
     FileChanges.Mark mark = draft.mark();
     try {
       for (int line : lines) {
-        hold(row, account, line, given, until);
+        hold(account, line, given, until);
       }
       taken.add(row);
     } catch (BadRowException | BookRows.NotAValueException e) {
@@ -177,8 +177,7 @@ final class HoldingsFile {
     return products.isEmpty() ? List.of(cell) : products;
   }
 
-  private void hold(
-      int row, String account, int line, @Nullable LocalDate given, @Nullable LocalDate until)
+  private void hold(String account, int line, @Nullable LocalDate given, @Nullable LocalDate until)
       throws BadRowException, BookRows.NotAValueException {
     LocalDate from = given == null ? heldSince(account, line, until) : given;
     if (until != null && until.isBefore(from)) {
@@ -187,7 +186,7 @@ final class HoldingsFile {
     if (!begun.add(account + "\n" + line)) {
       throw new BadRowException("who", "An earlier row hands them the same seat.");
     }
-    if (!isHeld(account, line, row, from, until)) {
+    if (!isHeld(account, line, from, until)) {
       begin(account, line, from, until);
     }
   }
@@ -234,8 +233,7 @@ final class HoldingsFile {
   }
 
   /** Whether the seat is there already; its end is changed where the file says another. */
-  private boolean isHeld(
-      String account, int line, int row, LocalDate from, @Nullable LocalDate until)
+  private boolean isHeld(String account, int line, LocalDate from, @Nullable LocalDate until)
       throws BadRowException {
     if (!book.accounts().has(account)) {
       return false;

@@ -201,7 +201,6 @@ public class CpSatSolver implements MixSolver {
 
   /** The programme as the solver wants it. */
   private static final class Model {
-    private final MixProgram program;
     private final CpModel model = new CpModel();
     private final List<List<IntVar>> persons = new ArrayList<>();
     private final List<IntVar> seats = new ArrayList<>();
@@ -214,7 +213,6 @@ public class CpSatSolver implements MixSolver {
     private long bound;
 
     Model(MixProgram program) {
-      this.program = program;
       List<LinearExprBuilder> having = new ArrayList<>();
       program.plans().forEach(plan -> having.add(LinearExpr.newBuilder().add(plan.staying())));
       for (MixProgram.Group group : program.groups()) {

@@ -94,7 +94,7 @@ class RenewalReminders {
     if (due.isEmpty() || left < 0 || settled || !first(agreement, chance, due.get(), today)) {
       return;
     }
-    String days = Words.count((int) left, "day");
+    String days = Words.count(left, "day");
     mailroom.send(
         book.people().byId(owner).email(),
         "%s to give notice on %s".formatted(days, agreement.name()),

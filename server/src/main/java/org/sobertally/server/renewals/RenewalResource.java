@@ -31,7 +31,6 @@ import org.sobertally.core.renewal.RenewalOption.Kind;
 import org.sobertally.core.renewal.RenewalStudy;
 import org.sobertally.core.renewal.Returns;
 import org.sobertally.server.book.store.Books;
-import org.sobertally.server.figures.FigureCache;
 import org.sobertally.server.http.Page;
 import org.sobertally.server.http.XlsxListWriter;
 import org.sobertally.server.refusal.Required;
@@ -52,15 +51,12 @@ public class RenewalResource {
 
   private final Books books;
   private final AsOf asOf;
-  private final FigureCache figures;
   private final RenewalFigures renewals;
   private final RenewalSheets sheets;
 
-  RenewalResource(
-      Books books, AsOf asOf, FigureCache figures, RenewalFigures renewals, RenewalSheets sheets) {
+  RenewalResource(Books books, AsOf asOf, RenewalFigures renewals, RenewalSheets sheets) {
     this.books = books;
     this.asOf = asOf;
-    this.figures = figures;
     this.renewals = renewals;
     this.sheets = sheets;
   }

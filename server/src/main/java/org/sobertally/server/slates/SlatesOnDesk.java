@@ -184,7 +184,7 @@ class SlatesOnDesk implements DeskSource {
       lines.add(
           new Line(
               About.BY_HAND,
-              "Make %s at %s by hand".formatted(Words.count((int) waits.count(), "change"), vendor),
+              "Make %s at %s by hand".formatted(Words.count(waits.count(), "change"), vendor),
               "They stay undone, and nobody knows.",
               null,
               null,

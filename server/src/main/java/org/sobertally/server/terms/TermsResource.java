@@ -71,11 +71,7 @@ public class TermsResource {
     this.identity = identity;
   }
 
-  /**
-   * An agreement as it is and as it would be.
-   *
-   * @param yearly in the reporting currency
-   */
+  /** An agreement as it is and as it would be; each yearly amount in the reporting currency. */
   @Schema(name = "TermsDifference")
   record Difference(
       String agreement,

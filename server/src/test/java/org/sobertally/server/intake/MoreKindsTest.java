@@ -258,6 +258,15 @@ class MoreKindsTest {
     assertThat(Zips.rows(keeper.get("/api/v1/book").bytes(), "bill_rows.csv")).hasSize(1);
   }
 
+  /** Where the file says it, though a bill that is entered by hand calls it otherwise. */
+  @ParameterizedTest
+  @CsvSource({"2026-02-07,2026-01-06,Bis", "2025-01-07,2025-03-06,Von"})
+  void aDayOfABillThatCannotBeIsNamedByItsColumn(String from, String until, String column) {
+    String row = "R-3;2026-01-09;%s;%s;qm;Letter;10;840,00;;EUR\n".formatted(from, until);
+    JsonNode seen = steward.postJson(brought(BILL_HEAD + row) + "/check", BILL).json();
+    assertThat(seen.at("/rejected/0/column").asText()).isEqualTo(column);
+  }
+
   @Test
   void anExportBringsItsPeopleAndItsWordsAreGuessedAt() {
     String columns =

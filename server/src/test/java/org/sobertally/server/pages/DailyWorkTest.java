@@ -92,7 +92,7 @@ class DailyWorkTest {
               entities.createNativeQuery("delete from seat_queue").executeUpdate();
               entities.createNativeQuery("delete from pool_ask").executeUpdate();
             });
-    DemoBook.take();
+    DemoBook.takeLate();
     demo.standIn("quillmoor").showAfter(Duration.ZERO);
   }
 
@@ -298,7 +298,8 @@ class DailyWorkTest {
             "POST",
             "/api/v1/events",
             "application/cloudevents-batch+json",
-            PoolEvents.started("plum-draft", "plumbrigg-p0520", "s-live-1").getBytes());
+            PoolEvents.started("plum-draft", "plumbrigg-p0520", "s-live-1")
+                .getBytes(StandardCharsets.UTF_8));
     assertThat(page.getByText("7 in now, 17 free")).isVisible();
     page.getByRole(
             AriaRole.BUTTON,

@@ -29,7 +29,7 @@ class CpSatSolverTest {
   private static MixProgram drawn(Random dice) {
     List<PlanSeats> plans = new ArrayList<>();
     for (int p = 0; p < 3; p++) {
-      long unit = 50 + dice.nextInt(200);
+      long unit = 50 + dice.nextLong(200);
       List<Band> bands = new ArrayList<>(List.of(new Band(1, unit, unit)));
       if (dice.nextBoolean()) {
         int from = 3 + dice.nextInt(6);
