@@ -12,7 +12,11 @@ case "${1:?packages, build, test, check or quick}" in
   packages) ;;
   build)
     newest=$(find src public index.html vite.config.ts svelte.config.js package-lock.json -newer dist/index.html -print -quit 2>/dev/null || echo none)
-    if [ -n "$newest" ]; then npm run build; fi ;;
+    if [ -n "$newest" ]; then
+      npm run build
+      # What was packed of an earlier one is not to be packed along.
+      rm -rf target/classes/META-INF
+    fi ;;
   test) npm run test ;;
   check) npm run check && npm run lint ;;
   quick)
