@@ -64,6 +64,10 @@ final class BookManifest {
     return digests.keySet();
   }
 
+  boolean names(String file) {
+    return digests.containsKey(file);
+  }
+
   /** Whether that is the file as it was written; one that is not named may be any. */
   boolean fits(String file, MessageDigest digest) {
     String wanted = digests.get(file);

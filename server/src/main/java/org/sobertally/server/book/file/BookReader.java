@@ -14,7 +14,6 @@ import java.nio.charset.CharacterCodingException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.security.DigestInputStream;
-import java.security.MessageDigest;
 import java.time.LocalDate;
 import java.util.HashMap;
 import java.util.List;
@@ -162,10 +161,12 @@ final class BookReader {
   private void readFile(ZipFile zip, ZipEntry entry, BookFile file) throws IOException {
     boolean isUse = file.name().equals(BookSchema.ACTIVITY);
     RowReader.OneFile one = rows.file(file, isUse ? activity : null);
-    MessageDigest digest = BookManifest.digest();
+    // As good as free, unless it is asked for.
+    var stream = new DigestInputStream(zip.getInputStream(entry), BookManifest.digest());
+    stream.on(manifest.names(file.name()));
     try (InputStream in =
             new BoundedStream(
-                new DigestInputStream(zip.getInputStream(entry), digest),
+                stream,
                 mostBytes,
                 "Unpacked the file comes to more than %,d bytes.".formatted(mostBytes));
         Reader reader = utf8(in);
@@ -175,7 +176,7 @@ final class BookReader {
         return;
       }
       in.transferTo(OutputStream.nullOutputStream());
-      if (!manifest.fits(file.name(), digest)) {
+      if (!manifest.fits(file.name(), stream.getMessageDigest())) {
         violations.of(
             file.name(), "The file is not the one that the manifest was written for. " + AS_WANTED);
       }

@@ -127,7 +127,14 @@ public class BookService {
     }
     // Asked again once it is read; but who would be refused then need not wait for that.
     QuarkusTransaction.requiringNew().run(() -> guards.requireFree(books.current()));
-    ParsedBook parsed = BookReader.read(zip, mostBytes, clock.today());
+    return take(read(zip), replace, partial, actor);
+  }
+
+  ParsedBook read(Path zip) {
+    return BookReader.read(zip, mostBytes, clock.today());
+  }
+
+  Outcome take(ParsedBook parsed, boolean replace, boolean partial, String actor) {
     boolean whole = parsed.violations().isEmpty();
     boolean anyFile = parsed.violations().stream().anyMatch(v -> v.row() == null);
     if (!whole && (!partial || anyFile)) {
