@@ -54,7 +54,10 @@ public class RoundLife {
    * Begins what is due, and takes every open round as far as it goes. One at a time, whoever asks
    * for it: two at once would each begin what is due.
    */
-  @Scheduled(every = "15s", delayed = "10s", concurrentExecution = ConcurrentExecution.SKIP)
+  @Scheduled(
+      every = "${sober.rounds.look-every}",
+      delayed = "10s",
+      concurrentExecution = ConcurrentExecution.SKIP)
   public synchronized void look() {
     for (String plan : QuarkusTransaction.requiringNew().call(this::duePlans)) {
       attempt("begun", () -> asking.begin(plan, ITSELF));

@@ -42,7 +42,7 @@ class BillsPagesTest {
 
   @BeforeEach
   void takeTheDemoBook() {
-    DemoBook.take();
+    DemoBook.takeLate();
   }
 
   private static void type(Page page, String label, String value) {

@@ -65,7 +65,7 @@ class HabitTest {
               }
               entities.createQuery("delete from Slate s").executeUpdate();
             });
-    DemoBook.take();
+    DemoBook.takeLate();
     demo.standIn("quillmoor").showAfter(Duration.ZERO);
   }
 

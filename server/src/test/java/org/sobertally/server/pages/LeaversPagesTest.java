@@ -61,7 +61,7 @@ class LeaversPagesTest {
                 entities.createNativeQuery("delete from " + table).executeUpdate();
               }
             });
-    DemoBook.take();
+    DemoBook.takeLate();
     demo.standIn("quillmoor").showAfter(Duration.ZERO);
   }
 

@@ -57,7 +57,7 @@ class OneSeatComesHomeTest {
 
   @BeforeEach
   void takeTheDemoBook() {
-    DemoBook.take();
+    DemoBook.takeLate();
     demo.standIn("quillmoor").showAfter(Duration.ZERO);
     QuarkusTransaction.requiringNew()
         .run(() -> entities.createQuery("delete from Slate s").executeUpdate());

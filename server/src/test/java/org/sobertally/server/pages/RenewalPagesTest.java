@@ -57,7 +57,7 @@ class RenewalPagesTest {
                 entities.createNativeQuery("delete from " + table).executeUpdate();
               }
             });
-    DemoBook.take();
+    DemoBook.takeLate();
   }
 
   private static Locator button(Page page, String name) {

@@ -59,7 +59,7 @@ class StatementPagesTest {
 
   @BeforeEach
   void takeTheDemoBook() {
-    DemoBook.take();
+    DemoBook.takeLate();
     QuarkusTransaction.requiringNew()
         .run(() -> entities.createNativeQuery("delete from saving").executeUpdate());
   }
