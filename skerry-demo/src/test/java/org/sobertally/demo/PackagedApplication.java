@@ -1,5 +1,6 @@
 package org.sobertally.demo;
 
+import java.io.File;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.net.ServerSocket;
@@ -24,14 +25,17 @@ final class PackagedApplication {
 
   /** Starts it, and waits until it is ready. */
   void start() throws IOException {
+    // The archive of classes may be missing; it is bound to the folder that it was made in.
     process =
         new ProcessBuilder(
                 Path.of(System.getProperty("java.home"), "bin", "java").toString(),
                 "-XX:TieredStopAtLevel=1",
+                "-XX:SharedArchiveFile=app-cds.jsa",
                 "-Dquarkus.http.port=" + port,
                 "-Dsober.tally.data=" + data,
                 "-jar",
-                "target/quarkus-app/quarkus-run.jar")
+                "quarkus-run.jar")
+            .directory(new File("target/quarkus-app"))
             .redirectErrorStream(true)
             .redirectOutput(data.resolve("log.txt").toFile())
             .start();
