@@ -34,7 +34,6 @@ import org.sobertally.server.support.DemoBook;
 /** No page has a serious fault for those who see, hear or point otherwise, by day or by night. */
 @QuarkusTest
 @Tag("browser")
-@Tag("second-browser")
 @ExtendWith(Browser.Report.class)
 class AxeTest {
 

@@ -30,7 +30,6 @@ import org.sobertally.server.support.DemoBook;
 /** From knowing to a habit: the desk, the board in part, rounds, house rules and the journal. */
 @QuarkusTest
 @Tag("browser")
-@Tag("second-browser")
 @ExtendWith(Browser.Report.class)
 class HabitTest {
 

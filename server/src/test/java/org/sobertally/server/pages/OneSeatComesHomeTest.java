@@ -36,7 +36,6 @@ import org.sobertally.skerry.standin.Faults;
 /** The one thing the application exists for, done in a real browser against the real server. */
 @QuarkusTest
 @Tag("browser")
-@Tag("second-browser")
 @ExtendWith(Browser.Report.class)
 class OneSeatComesHomeTest {
 
