@@ -31,6 +31,10 @@ final class PackedSheet {
    *     much in it
    */
   static boolean inspect(byte[] content) {
+    return inspect(content, MOST_UNPACKED);
+  }
+
+  static boolean inspect(byte[] content, long mostUnpacked) {
     byte[] buffer = new byte[1 << 16];
     long unpacked = 0;
     boolean styled = false;
@@ -42,10 +46,10 @@ final class PackedSheet {
         int run = 0;
         for (int read = file.read(buffer); read >= 0; read = file.read(buffer)) {
           unpacked += read;
-          if (unpacked > MOST_UNPACKED) {
+          if (unpacked > mostUnpacked) {
             throw Refusal.tooLarge(
                 "Unpacked the workbook comes to more than %,d bytes. Split it, or save it as CSV."
-                    .formatted(MOST_UNPACKED));
+                    .formatted(mostUnpacked));
           }
           run = sheet ? runAfter(buffer, read, run) : 0;
         }

@@ -101,10 +101,10 @@ class SheetTest {
         oneCell,
         Refusal.BadInput.class,
         "A cell of the workbook holds more than 32,767 characters.");
-    refused(
-        packed("<row/>".repeat(50_000_000)),
-        Refusal.TooLarge.class,
-        "Unpacked the workbook comes to more than");
+    byte[] manyRows = packed("<row/>".repeat(100_000));
+    assertThatThrownBy(() -> PackedSheet.inspect(manyRows, 500_000))
+        .isInstanceOf(Refusal.TooLarge.class)
+        .hasMessageStartingWith("Unpacked the workbook comes to more than 500,000 bytes.");
     refused(packed("<row/>".repeat(1_100_000)), Refusal.BadInput.class, PackedSheet.BROKEN);
   }
 

@@ -38,8 +38,11 @@ class ScimConnectionTest {
           people(450),
           new Temper(false, Duration.ZERO, Map.of("opus", 1000)),
           null);
-  private final VendorConnection link =
-      new ScimConnection(LinkConfig.of("quillmoor", vendor.url(), TOKEN, Duration.ofSeconds(5)));
+  private final VendorConnection link = link(Duration.ofSeconds(5));
+
+  private VendorConnection link(Duration patience) {
+    return new ScimConnection(LinkConfig.of("quillmoor", vendor.url(), TOKEN, patience));
+  }
 
   private static List<Holder> people(int count) {
     List<Holder> holders = new ArrayList<>();
@@ -95,9 +98,10 @@ class ScimConnectionTest {
   @EnumSource(Lie.class)
   void noLieTouchesAnybodyElse(Lie lie) {
     vendor.lie(1, 7, lie);
-    link.ask("c1", AccountTarget.gone("a-1"));
-    link.ask("c2", AccountTarget.gone("nobody"));
-    link.ask("c3", AccountTarget.ofSeats("a-440", Set.of(), Set.of("opus")));
+    VendorConnection hurried = link(Duration.ofSeconds(1));
+    hurried.ask("c1", AccountTarget.gone("a-1"));
+    hurried.ask("c2", AccountTarget.gone("nobody"));
+    hurried.ask("c3", AccountTarget.ofSeats("a-440", Set.of(), Set.of("opus")));
     vendor.beHonest();
     Set<String> asked = Set.of("a-1", "a-440");
     for (Holder holder : people(450)) {
