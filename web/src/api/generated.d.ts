@@ -12676,6 +12676,7 @@ export interface components {
     };
     FindingPerson: {
       account?: string | null;
+      blocked: string[];
       department?: string | null;
       holds: string[];
       kinds: components['schemas']['FindingKind'][];
@@ -12839,6 +12840,7 @@ export interface components {
       service: boolean;
       site?: string | null;
       state: components['schemas']['UseState'];
+      takeBackBlocked?: string | null;
       weeks: number[];
       yearlyCost: components['schemas']['Money'];
     };
@@ -13708,6 +13710,7 @@ export interface components {
     };
     PersonSeat: {
       cannotSay: boolean;
+      changeBlocked?: string | null;
       from: components['schemas']['LocalDate'];
       holding: string;
       /** Format: int32 */
@@ -13723,6 +13726,7 @@ export interface components {
       plan: string;
       planName: string;
       state: components['schemas']['UseState'] | null;
+      takeBackBlocked?: string | null;
       until?:
         | ((string | components['schemas']['LocalDate'] | null) | null)
         | components['schemas']['LocalDate']
@@ -14925,6 +14929,7 @@ export interface components {
       vendor: string;
     };
     VendorCover: {
+      blocked?: string | null;
       cover: components['schemas']['PlansAndCost'];
       elsewhere: components['schemas']['ElsewhereSuggestion'] | null;
       moves: components['schemas']['CoverMove'][];

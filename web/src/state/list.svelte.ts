@@ -25,6 +25,8 @@ export interface Listed<T> {
   all?: () => readonly T[];
   /** Whether it chooses the row; every one where it is left out. */
   choosable?: (row: T) => boolean;
+  /** Nothing can be done with the row, so that it cannot be chosen in any way. */
+  blocked?: (row: T) => boolean;
   /** How many of them are drawn, where that is not all. */
   drawn?: () => number;
   /** Has all rows come, also those that are not drawn; false where they cannot be had. */
@@ -67,7 +69,9 @@ export class ListState<T> {
       let before: string | null = null;
       $effect(() => {
         if (from.value === null) return;
-        const there = new Set(this.#among.map((row, n) => this.key(row, n)));
+        const there = new Set(
+          this.#among.flatMap((row, n) => (this.isBlocked(row) ? [] : [this.key(row, n)])),
+        );
         const now = from.answered;
         untrack(() => {
           if (before !== null && before !== now) this.#cursor = 0;
@@ -118,6 +122,17 @@ export class ListState<T> {
     document.getElementById(`${this.id}-${this.cursor}`)?.scrollIntoView?.({ block: 'nearest' });
   }
 
+  /** Whether nothing can be done with the row. */
+  isBlocked(row: T): boolean {
+    return this.#of.blocked?.(row) ?? false;
+  }
+
+  /** What stands before the row: chosen, not chosen, or cannot be. */
+  mark(row: T, n: number): string {
+    if (this.isBlocked(row)) return '–';
+    return this.isChosen(row, n) ? '☒' : '☐';
+  }
+
   /** Another list begins at its top. */
   toTop() {
     this.#cursor = 0;
@@ -130,8 +145,11 @@ export class ListState<T> {
   toggle(n: number) {
     const row = this.rows[n];
     if (row === undefined || !this.mayChoose) return;
-    const key = this.key(row, n);
-    if (!this.chosen.delete(key)) this.chosen.add(key);
+    if (!this.chosen.delete(this.key(row, n))) this.#choose(row, n);
+  }
+
+  #choose(row: T, n: number) {
+    if (!this.isBlocked(row)) this.chosen.add(this.key(row, n));
   }
 
   /** A click on a row: chooses it or not, with the shift key all from the last one on. */
@@ -139,7 +157,7 @@ export class ListState<T> {
     if ((event.target as Element).closest('a, button')) return;
     if (event.shiftKey && this.mayChoose) {
       const [from, until] = [Math.min(this.#anchor, n), Math.max(this.#anchor, n)];
-      for (let i = from; i <= until; i++) this.chosen.add(this.key(this.rows[i]!, i));
+      for (let i = from; i <= until; i++) this.#choose(this.rows[i]!, i);
     } else {
       this.toggle(n);
       this.#anchor = n;
@@ -158,7 +176,7 @@ export class ListState<T> {
     if (this.#of.whole && !(await this.#of.whole())) return false;
     if (this.#of.all) this.chosen.clear();
     (this.#of.all?.() ?? this.rows).forEach((row, n) => {
-      if (this.#of.choosable?.(row) ?? true) this.chosen.add(this.key(row, n));
+      if (this.#of.choosable?.(row) ?? true) this.#choose(row, n);
     });
     return true;
   }
@@ -168,7 +186,7 @@ export class ListState<T> {
     if (!(await this.#choosing)) return [];
     if (this.chosen.size > 0) return this.#among.filter((row, n) => this.isChosen(row, n));
     const row = this.current;
-    return row === undefined ? [] : [row];
+    return row === undefined || this.isBlocked(row) ? [] : [row];
   }
 
   /** The keys of the list. */

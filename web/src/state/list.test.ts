@@ -65,6 +65,18 @@ describe('a list', () => {
     expect((await one.picked()).map((r) => r.id)).toEqual(['a', 'c']);
   });
 
+  it('chooses nobody with whom nothing can be done, in whatever way', async () => {
+    const rows: Row[] = [{ id: 'a' }, { id: 'b', fixed: true }, { id: 'c' }];
+    const one = list({ rows: () => rows, blocked: (r) => r.fixed ?? false });
+    one.toggle(1);
+    await one.chooseAll();
+    expect((await one.picked()).map((r) => r.id)).toEqual(['a', 'c']);
+    expect(rows.map((r, n) => one.mark(r, n))).toEqual(['☒', '–', '☒']);
+    one.chosen.clear();
+    one.cursor = 1;
+    expect(await one.picked()).toEqual([]);
+  });
+
   it('acts on nobody where not all could be had', async () => {
     const one = list({ whole: async () => false });
     void one.chooseAll();

@@ -33,6 +33,11 @@ class SlateState {
   /** The holdings that stand on my draft. */
   readonly planned = $derived(new Set(this.draft?.moves.flatMap((m) => m.holding ?? []) ?? []));
 
+  /** How far those have come that were sent: what they move nobody else can, until they ended. */
+  readonly course = $derived(
+    this.all.flatMap((s) => (s.state === 'DRAFT' ? [] : [s.id, s.state, s.openCalls > 0])),
+  );
+
   /** The slate that a page shows, with all its moves. */
   opened = $state.raw<Slate | null>(null);
 

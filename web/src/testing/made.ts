@@ -70,6 +70,7 @@ export function aHolding(over: Partial<Holding> = {}): Holding {
     keepReason: null,
     admin: false,
     service: false,
+    takeBackBlocked: null,
     weeks: Array.from({ length: 26 }, () => 0),
     ...over,
   } as Holding;

@@ -90,7 +90,7 @@
           onclick={(event) => click(event, one, n)}
         >
           {#if list.mayChoose}
-            <td class="mark">{list.isChosen(one, n) ? '☒' : '☐'}</td>
+            <td class="mark">{list.mark(one, n)}</td>
           {/if}
           {@render row(one, n)}
         </tr>

@@ -4,7 +4,8 @@
   import FindingBoard from '../../pieces/finding-board/FindingBoard.svelte';
   import { keyOf, kinds as findingKinds, wordsOf } from '../../state/kinds.svelte';
   import { api, dataOf, saveCsv, type FindingPerson, type Schemas } from '../../api/client';
-  import { asOf, param, setParam } from '../../state/address.svelte';
+  import { navigate } from '../../router';
+  import { asOf, param, search, setParam } from '../../state/address.svelte';
   import { book } from '../../state/book.svelte';
   import { bindKeys } from '../../state/keys.svelte';
   import { ListState } from '../../state/list.svelte';
@@ -74,7 +75,7 @@
         params: { query: { ...of, limit: `${limit}`, cursor } },
       }),
     MOST_ROWS,
-    how,
+    { again: () => [book.version, slates.course] },
   );
   const people = $derived(found.value);
   const list = new ListState<FindingPerson>({
@@ -84,7 +85,8 @@
     id: 'person',
     from: found,
     chosen: 'address',
-    choosable: (p) => p.moves.length > 0 && p.sweep,
+    choosable: (p) => p.sweep,
+    blocked: (p) => p.moves.length === 0,
     whole: () => found.whole(),
   });
   const fault = $derived(counted.fault || found.fault);
@@ -112,10 +114,16 @@
     if (await slates.plan(moves)) list.chosen.clear();
   }
 
+  function openPerson() {
+    const person = list.current?.person;
+    if (person) void navigate('/people/:person', { params: { person }, search: search() });
+  }
+
   $effect(() =>
     bindKeys(
       list.keys({
         row: 'person',
+        open: { does: 'open the person', run: openPerson },
         all: 'choose everybody for whom less would do',
         act: { does: 'put what would do on the slate', run: () => void toSlate() },
         leave: { does: 'show everybody', run: () => setParam('sets', null) },

@@ -42,6 +42,7 @@ const ann: FindingPerson = {
   recoverable: euros('312.00'),
   moves: [{ kind: 'STEP_DOWN', holding: 'h-ann', account: null, line: 'letter' }],
   notSold: [],
+  blocked: [],
   sweep: true,
 };
 const root: FindingPerson = {
@@ -91,6 +92,17 @@ describe('the board of findings', () => {
     expect(await screen.findByText(/Put 1 move on the slate/)).toBeTruthy();
     press('.');
     await waitFor(() => expect(plan).toHaveBeenCalledWith(ann.moves));
+  });
+
+  it('says why what would do cannot go today, and does not choose whom it is about', async () => {
+    const signedIn = { ...ann, person: 'bo', name: 'Bo Sund', moves: [], blocked: ['Signed in.'] };
+    serve({ ...EVERYTHING, 'GET /api/v1/findings/people': [signedIn, ann] });
+    render(Findings);
+    const row = (await screen.findByText('Bo Sund')).closest('tr')!;
+    expect(row.textContent).toContain('Signed in.');
+    press('a');
+    expect(await screen.findByText(/Put 1 move on the slate/)).toBeTruthy();
+    expect(param('chosen')).toBe('ann');
   });
 
   it('chooses all, and not only those that are drawn', async () => {

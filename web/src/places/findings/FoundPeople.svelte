@@ -2,7 +2,7 @@
 <script lang="ts">
   import List from '../../pieces/list/List.svelte';
   import type { FindingPerson } from '../../api/client';
-  import { param, setParam } from '../../state/address.svelte';
+  import { param, setParam, to } from '../../state/address.svelte';
   import type { ListState } from '../../state/list.svelte';
   import { sayMoney } from '../../state/say';
 
@@ -42,7 +42,8 @@
 >
   {#snippet row(p, n)}
     <td>
-      <b>{p.name}</b>
+      {#if p.person}<a class="name" href={to(`/people/${p.person}`)}>{p.name}</a>
+      {:else}<b>{p.name}</b>{/if}
       <span class="sub block"
         >{p.department ?? (p.person ? '' : 'nobody’s account')}{isPlanned(p)
           ? ' · on slate'
@@ -56,8 +57,13 @@
           >{p.notSold.join(', ')} to be bought first</span
         >{/if}
     </td>
-    <td class={['sub why', n !== list.cursor && 'short']} title={p.why.join('\n')}
-      ><div>{p.why.join(' ')}</div></td
+    <td
+      class={['sub why', n !== list.cursor && 'short']}
+      title={[...p.why, ...p.blocked].join('\n')}
+      ><div>
+        {#if p.blocked.length > 0}<b>{p.blocked.join(' ')}</b>{/if}
+        {p.why.join(' ')}
+      </div></td
     >
     <td class="r num">{sayMoney(p.now, true)}</td>
     <td class="r num">{sayMoney(p.wouldBe, true)}</td>
@@ -66,6 +72,9 @@
 </List>
 
 <style>
+  .name {
+    font-weight: 600;
+  }
   .why {
     line-height: 1.35;
   }

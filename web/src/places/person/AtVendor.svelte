@@ -57,6 +57,7 @@
           {sayMoney(cover.now.cost)} → {sayMoney(cover.cover.cost)} a year{cover.notSold.length > 0
             ? `; ${cover.notSold.join(', ')} to be bought first`
             : ''}
+          {#if cover.blocked && session.mayDraft}<span class="block">{cover.blocked}</span>{/if}
           {#if session.mayDraft && cover.moves.length > 0}
             <button
               class="word"
@@ -111,6 +112,8 @@
               <div class="sub">
                 kept until {sayDay(seat.keep.until)}: {seat.keep.reason}
               </div>
+            {:else if seat.takeBackBlocked && session.mayDraft}
+              <div class="sub blocked">{seat.takeBackBlocked}</div>
             {/if}
           </td>
           <td class="sub">
@@ -187,6 +190,13 @@
   }
   .do {
     width: 48px;
+  }
+  .blocked {
+    white-space: normal;
+    max-width: 260px;
+  }
+  .block {
+    display: block;
   }
   tr.past {
     color: var(--soft);

@@ -31,7 +31,7 @@
       return { page, covers: cover.vendors, findings, events };
     },
     {
-      again: () => [book.standing, slates.all.map((s) => s.settled)],
+      again: () => [book.standing, slates.all.map((s) => s.settled), slates.course],
       subject: () => id,
     },
   );

@@ -43,6 +43,16 @@ it('wakes from the resting plan and steps down from the upper tier', () => {
   expect(upper).toContain('step down to Letter');
 });
 
+it('offers nothing that cannot go today', () => {
+  const blocked = account('Letter');
+  blocked.seats[0]!.takeBackBlocked = 'The holder is signed in.';
+  const words = () => choicesOfSeat(blocked, 'h1', subscriptions).map((c) => c.words);
+  expect(words()).toContain('rest on Stow');
+  expect(words()).not.toContain('take back');
+  blocked.seats[0]!.changeBlocked = 'The holder is signed in.';
+  expect(words()).toEqual(['keep until …']);
+});
+
 it('names the seat that it is about', () => {
   for (const choice of choicesOfSeat(account('Opus'), 'h1', subscriptions)) {
     expect(choice.move.holding).toBe('h1');

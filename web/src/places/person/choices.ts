@@ -14,7 +14,10 @@ function wordsOf(from: Subscription | undefined, to: Subscription): string {
   return `swap for ${to.planName}${spare}`;
 }
 
-/** What can be planned for one seat: give it back, change it for another, or keep it. */
+/**
+ * What can be planned for one seat: give it back, change it for another, or keep
+ * it; not what cannot go today.
+ */
 export function choicesOfSeat(
   account: Account,
   holding: string,
@@ -26,8 +29,10 @@ export function choicesOfSeat(
     (s) => s.vendor === account.vendor && s.line !== seat.line && s.model !== 'FLOATING',
   );
   return [
-    { words: 'take back', move: { kind: 'TAKE_BACK', holding } },
-    ...others.map((s) => ({
+    ...(seat.takeBackBlocked
+      ? []
+      : [{ words: 'take back', move: { kind: 'TAKE_BACK' as const, holding } }]),
+    ...(seat.changeBlocked ? [] : others).map((s) => ({
       words: wordsOf(from, s),
       move: { kind: 'SWAP' as const, holding, line: s.line },
     })),

@@ -6,7 +6,7 @@
   import UseRibbon from '../../pieces/use-ribbon/UseRibbon.svelte';
   import type { Finding, Holding } from '../../api/client';
   import type { ListState } from '../../state/list.svelte';
-  import { asOf } from '../../state/address.svelte';
+  import { asOf, to } from '../../state/address.svelte';
   import { sayDay, sayMoney, sayShortDay } from '../../state/say';
   import { STATE_WORDS, textureOf } from '../../state/states';
 
@@ -61,6 +61,7 @@
   function note(h: Holding): string {
     const notes = [];
     if (h.kept) notes.push(`kept until ${sayDay(h.keptUntil)}: ${h.keepReason}`);
+    else if (h.takeBackBlocked) notes.push(h.takeBackBlocked);
     if (h.onLeave) notes.push('on leave');
     if (h.admin) notes.push('administrator');
     if (h.service) notes.push('service account');
@@ -111,7 +112,7 @@
             style:transform="translateY({item.start}px)"
             onclick={(e) => list.click(e, item.index)}
           >
-            <span role="cell" class="mark">{list.chosen.has(h.holding) ? '☒' : '☐'}</span>
+            <span role="cell" class="mark">{list.mark(h, item.index)}</span>
             <span
               role="cell"
               class="cut"
@@ -119,7 +120,9 @@
                 .filter(Boolean)
                 .join(': ')}
             >
-              <b>{h.name}</b>{#if note(h)}<span class="sub">{' · ' + note(h)}</span>{/if}
+              {#if h.person}<a class="name" href={to(`/people/${h.person}`)}>{h.name}</a>
+              {:else}<b>{h.name}</b>{/if}{#if note(h)}<span class="sub">{' · ' + note(h)}</span
+                >{/if}
             </span>
             {#if !why}<span role="cell" class="sub cut">{h.department ?? '–'}</span>{/if}
             <span role="cell"><UseRibbon weeks={h.weeks} /></span>
@@ -137,7 +140,7 @@
             <span role="cell" class="r">
               {#if planned.has(h.holding)}
                 <span class="pill done">on slate</span>
-              {:else if mayDraft && !h.kept && h.idleDays >= days}
+              {:else if mayDraft && !h.takeBackBlocked && h.idleDays >= days}
                 <button class="pill" onclick={() => onslate(h.holding)}>take back</button>
               {/if}
             </span>
@@ -194,6 +197,9 @@
   }
   .mark {
     text-align: right;
+  }
+  .name {
+    font-weight: 600;
   }
   .cut {
     overflow: hidden;

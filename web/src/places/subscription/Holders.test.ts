@@ -16,7 +16,12 @@ beforeEach(() => {
 afterEach(() => vi.restoreAllMocks());
 
 function holders(rows: Holding[], over: Record<string, unknown> = {}) {
-  const list = new ListState<Holding>({ rows: () => rows, key: (h) => h.holding, chosen: 'here' });
+  const list = new ListState<Holding>({
+    rows: () => rows,
+    key: (h) => h.holding,
+    chosen: 'here',
+    blocked: (h) => !!h.takeBackBlocked,
+  });
   const onslate = vi.fn();
   render(Holders, {
     list,
@@ -33,9 +38,15 @@ function holders(rows: Holding[], over: Record<string, unknown> = {}) {
 
 it('says of each holder what must be known before the seat is taken', async () => {
   holders([
-    aHolding({ kept: true, keptUntil: '2027-01-31', keepReason: 'audit' }),
+    aHolding({
+      kept: true,
+      keptUntil: '2027-01-31',
+      keepReason: 'audit',
+      takeBackBlocked: 'Kept until 31 Jan 2027: audit.',
+    }),
     aHolding({ holding: 'h2', name: 'old.root', person: null, admin: true }),
     aHolding({ holding: 'h3', name: 'Dafydd', onLeave: true, lastUsed: null }),
+    aHolding({ holding: 'h4', name: 'Noor', takeBackBlocked: 'The holder is signed in.' }),
   ]);
   const rows = await screen.findAllByRole('row');
   expect(rows[1]!.textContent).toContain('kept until 31 Jan 2027: audit');
@@ -43,6 +54,9 @@ it('says of each holder what must be known before the seat is taken', async () =
   expect(rows[2]!.textContent).toContain('administrator · nobody’s account');
   expect(rows[3]!.textContent).toContain('on leave');
   expect(rows[3]!.textContent).toContain('none seen');
+  expect(rows[4]!.textContent).toContain('The holder is signed in.');
+  expect(rows[4]!.textContent).toContain('–');
+  expect(rows[4]!.textContent).not.toContain('take back');
 });
 
 it('offers taking back past the line only, and not what is on the slate', async () => {

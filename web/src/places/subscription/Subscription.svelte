@@ -58,7 +58,8 @@
     rows: () => listed,
     among: () => holdings,
     all: () => pastTheLine(some, days),
-    choosable: (h) => !h.kept && !h.admin && !h.service,
+    choosable: (h) => !h.admin && !h.service,
+    blocked: (h) => !!h.takeBackBlocked,
     key: (h) => h.holding,
     from: holders,
     chosen: 'address',
@@ -80,7 +81,9 @@
     void untrack(() => list.chooseAll()).then(() => setParam('choose', null));
   });
 
-  function choose(ids: string[], add: boolean) {
+  function choose(brushed: string[], add: boolean) {
+    const held = new Map(holdings.map((h) => [h.holding, h]));
+    const ids = brushed.filter((id) => !held.get(id)?.takeBackBlocked);
     if (add && ids.length === 1 && chosen.has(ids[0]!)) {
       chosen.delete(ids[0]!);
       return;
@@ -98,6 +101,11 @@
     await toSlate((await list.picked()).map((h) => h.holding));
   }
 
+  function openPerson() {
+    const person = list.current?.person;
+    if (person) void navigate('/people/:person', { params: { person }, search: search() });
+  }
+
   function showOnly(key: string) {
     list.toTop();
     setParam('show', key === 'past' ? null : key);
@@ -107,6 +115,7 @@
     bindKeys([
       ...list.keys({
         row: 'holder',
+        open: { does: 'open the person', run: openPerson },
         all: 'choose all past the line',
         act: { does: 'put those chosen on the slate', run: () => void pickedToSlate() },
         leave: {

@@ -4,7 +4,7 @@ import { param, setParam } from '../../state/address.svelte';
 import { book } from '../../state/book.svelte';
 import { onKey } from '../../state/keys.svelte';
 import { slates } from '../../state/slate.svelte';
-import { aHolding, aSubscription, euros } from '../../testing/made';
+import { aHolding, aSlate, aSubscription, euros } from '../../testing/made';
 import { at, only, serve, signIn, type Asked } from '../../testing/server';
 import Subscription from './Subscription.svelte';
 
@@ -18,6 +18,7 @@ const holdings = [
     kept: true,
     keepReason: 'audit',
     keptUntil: '2027-01-31',
+    takeBackBlocked: 'Kept until 31 Jan 2027: audit.',
   }),
   aHolding({ holding: 'h3', name: 'old.root', admin: true }),
   aHolding({ holding: 'h4', name: 'Noor', state: 'IN_USE', idleDays: 2, lastUsed: '2026-09-26' }),
@@ -57,6 +58,7 @@ beforeEach(() => {
 afterEach(() => {
   vi.restoreAllMocks();
   book.subscriptions = null;
+  slates.all = [];
 });
 
 describe('a subscription', () => {
@@ -70,6 +72,23 @@ describe('a subscription', () => {
     await waitFor(() => expect(param('chosen')).toBe('h1'));
     press('.');
     await waitFor(() => expect(add).toHaveBeenCalledWith(['h1']));
+  });
+
+  it('does not choose any more what has gone with a slate that was sent', async () => {
+    at('/subscriptions/qm-opus?chosen=h1');
+    const elsewhere = 'Another slate that was sent plans to move the same seat.';
+    let sent = false;
+    serve({
+      ...served,
+      'GET /api/v1/subscriptions/{line}/holdings': () =>
+        sent ? [{ ...holdings[0]!, takeBackBlocked: elsewhere }] : holdings,
+    });
+    render(Subscription);
+    expect(await screen.findByRole('button', { name: /Take back 1 seat/ })).toBeTruthy();
+    sent = true;
+    slates.all = [aSlate({ state: 'SENT' })];
+    await waitFor(() => expect(param('chosen')).toBeNull());
+    expect(screen.queryByRole('button', { name: /Take back 1 seat/ })).toBeNull();
   });
 
   it('opens from the desk with those past the line chosen already, once', async () => {

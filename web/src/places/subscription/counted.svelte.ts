@@ -5,6 +5,7 @@ import { asOf } from '../../state/address.svelte';
 import { book } from '../../state/book.svelte';
 import { Question } from '../../state/question.svelte';
 import { session } from '../../state/session.svelte';
+import { slates } from '../../state/slate.svelte';
 
 const SETTLES_AFTER_MS = 90;
 
@@ -74,7 +75,7 @@ export class Counted {
     this.holders = new Question(
       () => ({ ofLine: line(), day: asOf(), idleLine: String(days()) }),
       ({ ofLine, day, idleLine }) => holdersOf(ofLine, day, idleLine),
-      { ...how, settles: SETTLES_AFTER_MS },
+      { ...how, again: () => [how.again(), slates.course], settles: SETTLES_AFTER_MS },
     );
     this.narrowing = new Narrowing(line, how);
   }

@@ -17,6 +17,7 @@ const holding = (id: string, more: Partial<Holding>): Holding => ({
   yearlyCost: { amount: '396.00', currency: 'EUR' },
   onLeave: false,
   kept: false,
+  takeBackBlocked: null,
   keptUntil: null,
   keepReason: null,
   admin: false,

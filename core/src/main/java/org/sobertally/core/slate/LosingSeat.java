@@ -35,12 +35,15 @@ final class LosingSeat {
     this.book = at.book;
   }
 
-  /** Blocks a move by which the holder loses a seat, and with it what rights they had. */
+  /** Blocks a move that takes a seat back, and with it what rights and data came with it. */
   void block(int h, PreviewInProgress sheet) {
+    int account = book.holdings().account(h);
     blockSeat(h, sheet.blocks);
-    blockLastAdmin(book.accounts().get(book.holdings().account(h)), sheet);
+    blockLastAdmin(book.accounts().get(account), sheet);
+    blockLostData(account, DataRule.After.TAKEN_BACK, sheet);
   }
 
+  /** Blocks whatever moves the seat. */
   void blockSeat(int h, List<Remark> blocks) {
     Keep keep = book.keepOn(book.holdings().id(h), at.asOf);
     if (keep != null) {

@@ -37,11 +37,12 @@ final class SwitchRule implements MoveRule<Move.Switch> {
     }
     Plan target = at.plan(to);
     Account login = book.accounts().get(book.holdings().account(h));
-    losing.block(h, sheet);
+    losing.blockSeat(h, sheet.blocks);
     sheet.claim(h, "changes this seat to %s".formatted(target.name()));
-    if (target.model() != PlanModel.RESTING) {
+    if (target.model() == PlanModel.RESTING) {
+      losing.blockLastAdmin(login, sheet);
+    } else {
       // They sign in as before, with the rights they have.
-      sheet.admin = null;
       getting.blockShut(
           at.plan(from).model() == PlanModel.RESTING ? null : login, login.person(), sheet.blocks);
     }

@@ -26,7 +26,6 @@ final class TakeBackRule implements MoveRule<Move.TakeBack> {
     }
     int line = book.holdings().line(h);
     losing.block(h, sheet);
-    losing.blockLostData(book.holdings().account(h), DataRule.After.TAKEN_BACK, sheet);
     sheet.claim(h, "takes this seat back");
     losing.warn(h, sheet.warnings);
     String vendor = at.vendor(line).id();

@@ -431,6 +431,14 @@ class MovesTest {
     assertThat(codes(move.warnings())).contains(Code.COSTS_MORE);
   }
 
+  @Test
+  void theLastAdministratorMayChangeTheirPlanButNotRest() {
+    facts.other("stow", PlanModel.RESTING, "12", null);
+    facts.holds("ann", "opus", LONG_AGO).admin("ann");
+    assertThat(codes(only(new Move.Switch("ann-opus", "letter")).blocks())).isEmpty();
+    assertThat(codes(only(new Move.Switch("ann-opus", "stow")).blocks())).contains(Code.LAST_ADMIN);
+  }
+
   /** Whatever is on a slate: its money is that of its subscriptions, and no seat comes or goes. */
   @ParameterizedTest
   @MethodSource("org.sobertally.core.support.RandomBook#seeds")

@@ -20,9 +20,7 @@ import org.sobertally.core.use.UseStates;
 import org.sobertally.server.time.TallyClock;
 import org.sobertally.server.vendors.VendorRolls;
 
-/**
- * FigureCache over the whole book, worked out once per version and day and remembered for a while.
- */
+/** Figures over the whole book, worked out once per version and day and remembered for a while. */
 @ApplicationScoped
 public class FigureCache {
 

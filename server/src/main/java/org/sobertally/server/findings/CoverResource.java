@@ -24,6 +24,7 @@ import org.sobertally.server.access.OpenToLeads;
 import org.sobertally.server.book.store.Books;
 import org.sobertally.server.figures.FigureCache;
 import org.sobertally.server.http.MoneyDto;
+import org.sobertally.server.slates.BlockedSeats;
 import org.sobertally.server.store.AsOf;
 import org.sobertally.server.visibility.Reach;
 
@@ -38,8 +39,10 @@ public class CoverResource {
   private final AsOf asOf;
   private final FigureCache figures;
   private final Reach reach;
+  private final BlockedSeats blocked;
 
-  CoverResource(Books books, AsOf asOf, FigureCache figures, Reach reach) {
+  CoverResource(Books books, AsOf asOf, FigureCache figures, Reach reach, BlockedSeats blocked) {
+    this.blocked = blocked;
     this.books = books;
     this.asOf = asOf;
     this.figures = figures;
@@ -60,6 +63,7 @@ public class CoverResource {
   /**
    * @param moves that lead from what is held to the cover
    * @param notSold plans of the cover that nobody sells them yet; then there are no moves
+   * @param blocked why one of the moves cannot go today; then there are none
    * @param elsewhere what could go besides because it is had at another vendor
    */
   @Schema(name = "VendorCover")
@@ -71,6 +75,7 @@ public class CoverResource {
       MoneyDto recoverable,
       List<CoverMove> moves,
       List<String> notSold,
+      @Schema(nullable = true) @Nullable String blocked,
       @Schema(nullable = true) @Nullable Suggestion elsewhere) {}
 
   @Schema(name = "PersonCover")
@@ -85,7 +90,7 @@ public class CoverResource {
     LocalDate day = asOf.of(book, asOfText);
     int person = reach.require(book, personId);
     Covers all = figures.of(book, day).covers();
-    CoverMoves moves = new CoverMoves(all);
+    CoverMoves moves = new CoverMoves(all, blocked.today(book));
     Map<Integer, HeldAtOtherVendor> elsewhere =
         HeldAtOtherVendor.of(all, person).stream()
             .collect(Collectors.toMap(HeldAtOtherVendor::vendor, Function.identity()));
@@ -109,6 +114,7 @@ public class CoverResource {
         MoneyDto.of(cover.recoverable()),
         way.moves(),
         way.notSold(),
+        way.blocked(),
         elsewhere == null ? null : suggestion(book, vendor, elsewhere));
   }
 

@@ -25,6 +25,7 @@ import org.sobertally.core.people.Person;
 import org.sobertally.core.use.UseState;
 import org.sobertally.core.use.UseStates;
 import org.sobertally.server.http.MoneyDto;
+import org.sobertally.server.slates.BlockedSeats;
 
 /** The people behind combinations of findings. */
 final class FindingPeople {
@@ -46,6 +47,7 @@ final class FindingPeople {
    * @param wouldDo the cheapest plans that still give them what they need there
    * @param moves that lead from what they hold to what would do
    * @param notSold plans of what would do that nobody sells them yet; then there are no moves
+   * @param blocked why moves that would lead there cannot go today; they are not among the moves
    * @param sweep whether the moves belong among those of everybody; false where a service account
    *     or an administrator would be touched, or an account that is in use
    */
@@ -59,6 +61,7 @@ final class FindingPeople {
       @JsonUnwrapped Worth worth,
       List<CoverMove> moves,
       List<String> notSold,
+      List<String> blocked,
       boolean sweep) {}
 
   /** In which order they are listed; who is alike by name. */
@@ -93,13 +96,13 @@ final class FindingPeople {
   private final UseStates states;
   private final CoverMoves moves;
 
-  FindingPeople(Boards.View view) {
+  FindingPeople(Boards.View view, BlockedSeats.Today seats) {
     book = view.book();
     findings = view.findings();
     covers = view.covers();
     board = view.board();
     states = view.states();
-    moves = new CoverMoves(covers);
+    moves = new CoverMoves(covers, seats);
   }
 
   /**
@@ -168,6 +171,7 @@ final class FindingPeople {
     List<String> wouldDo = new ArrayList<>();
     List<CoverMove> led = new ArrayList<>();
     List<String> notSold = new ArrayList<>();
+    Set<String> blocked = new LinkedHashSet<>();
     for (int c : draft.covers) {
       Cover cover = covers.all().get(c);
       now = now.plus(cover.now());
@@ -177,8 +181,11 @@ final class FindingPeople {
       CoverMoves.Way way = moves.to(c);
       led.addAll(way.moves());
       notSold.addAll(way.notSold());
+      if (way.blocked() != null) {
+        blocked.add(way.blocked());
+      }
     }
-    boolean sweep = addWhatNoCoverSpeaksOf(draft, led);
+    boolean sweep = addWhatNoCoverSpeaksOf(draft, led, blocked);
     return new FindingPerson(
         who(draft),
         List.copyOf(draft.kinds),
@@ -188,6 +195,7 @@ final class FindingPeople {
         new Worth(MoneyDto.of(now), MoneyDto.of(then), MoneyDto.of(now.minus(then))),
         List.copyOf(led),
         notSold,
+        List.copyOf(blocked),
         sweep && led.stream().noneMatch(this::isApart));
   }
 
@@ -203,7 +211,7 @@ final class FindingPeople {
    *
    * @return false where one of these seats is in use
    */
-  private boolean addWhatNoCoverSpeaksOf(Draft draft, List<CoverMove> led) {
+  private boolean addWhatNoCoverSpeaksOf(Draft draft, List<CoverMove> led, Set<String> blocked) {
     boolean sweep = true;
     Set<String> moved = new HashSet<>();
     led.forEach(move -> moved.add(move.holding()));
@@ -214,8 +222,14 @@ final class FindingPeople {
       boolean noCover =
           settles && (kind == FindingKind.NOBODYS || covers.needs().kind(h) == Needs.Kind.APART);
       if (noCover && moved.add(book.holdings().id(h))) {
-        led.add(CoverMove.takeBack(book.holdings().id(h)));
-        sweep &= states.state(h) != UseState.IN_USE;
+        CoverMove back = CoverMove.takeBack(book.holdings().id(h));
+        String why = moves.blocked(back);
+        if (why == null) {
+          led.add(back);
+          sweep &= states.state(h) != UseState.IN_USE;
+        } else {
+          blocked.add(why);
+        }
       }
     }
     return sweep;

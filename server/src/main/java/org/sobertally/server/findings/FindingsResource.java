@@ -36,6 +36,7 @@ import org.sobertally.server.http.MoneyDto;
 import org.sobertally.server.http.Page;
 import org.sobertally.server.http.Params;
 import org.sobertally.server.http.Problem;
+import org.sobertally.server.slates.BlockedSeats;
 import org.sobertally.server.visibility.Reach;
 
 /** Why money buys less than it could. */
@@ -47,8 +48,10 @@ public class FindingsResource {
 
   private final Boards boards;
   private final Reach reach;
+  private final BlockedSeats blocked;
 
-  FindingsResource(Boards boards, Reach reach) {
+  FindingsResource(Boards boards, Reach reach, BlockedSeats blocked) {
+    this.blocked = blocked;
     this.boards = boards;
     this.reach = reach;
   }
@@ -305,7 +308,7 @@ public class FindingsResource {
         wanted.add(kinds("sets", set, "\\."));
       }
     }
-    FindingPeople people = new FindingPeople(view);
+    FindingPeople people = new FindingPeople(view, blocked.today(view.book()));
     FindingPeople.Sort sort =
         Params.choice("sort", sortText, FindingPeople.Sort.class)
             .orElse(FindingPeople.Sort.RECOVERABLE);

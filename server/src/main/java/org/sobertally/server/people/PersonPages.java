@@ -23,6 +23,7 @@ import org.sobertally.core.use.UseStates;
 import org.sobertally.server.http.MoneyDto;
 import org.sobertally.server.journal.Journal;
 import org.sobertally.server.leading.FieldLeads;
+import org.sobertally.server.slates.BlockedSeats;
 
 /** Everything about one person. */
 @ApplicationScoped
@@ -32,8 +33,10 @@ class PersonPages {
 
   private final Journal journal;
   private final FieldLeads leads;
+  private final BlockedSeats blocked;
 
-  PersonPages(Journal journal, FieldLeads leads) {
+  PersonPages(Journal journal, FieldLeads leads, BlockedSeats blocked) {
+    this.blocked = blocked;
     this.journal = journal;
     this.leads = leads;
   }
@@ -68,6 +71,8 @@ class PersonPages {
 
   /**
    * @param state null once the seat is no longer held
+   * @param takeBackBlocked why it cannot be taken back today; null where it can
+   * @param changeBlocked why it cannot be changed for another plan's today, whichever
    */
   @Schema(name = "PersonSeat")
   record PersonSeat(
@@ -78,7 +83,9 @@ class PersonPages {
       @Schema(nullable = true) @Nullable LocalDate lastUsed,
       @Schema(nullable = true) @Nullable Integer idleDays,
       MoneyDto yearlyCost,
-      @Schema(nullable = true) @Nullable PersonKeep keep) {}
+      @Schema(nullable = true) @Nullable PersonKeep keep,
+      @Schema(nullable = true) @Nullable String takeBackBlocked,
+      @Schema(nullable = true) @Nullable String changeBlocked) {}
 
   /**
    * @param seats held now first, then those that were
@@ -132,8 +139,9 @@ class PersonPages {
     Person.Status status = person.statusOn(day);
     boolean current = status == person.status();
     List<PersonAccount> accounts = new ArrayList<>();
+    BlockedSeats.Today now = blocked.today(book);
     for (int a : book.accountsOf(book.people().require(id))) {
-      accounts.add(account(book, states, day, a));
+      accounts.add(account(book, states, now, a));
     }
     return new PersonPage(
         new Directory(
@@ -164,7 +172,8 @@ class PersonPages {
         group.leads().stream().map(lead -> book.people().byId(lead).name()).toList());
   }
 
-  private static PersonAccount account(Book book, UseStates states, LocalDate day, int a) {
+  private static PersonAccount account(Book book, UseStates states, BlockedSeats.Today now, int a) {
+    LocalDate day = states.asOf();
     Account account = book.accounts().get(a);
     Vendor vendor = book.vendors().byId(account.vendor());
     List<PersonSeat> seats = new ArrayList<>();
@@ -172,7 +181,7 @@ class PersonPages {
     for (int h : book.holdings().ofAccount(a)) {
       if (book.holdings().from(h) <= Days.of(day)) {
         parts |= book.partsOfPlan(book.planNumberOfLine(book.holdings().line(h)));
-        seats.add(states.isOpen(h) ? 0 : seats.size(), seat(book, states, day, h));
+        seats.add(states.isOpen(h) ? 0 : seats.size(), seat(book, states, now, h));
       }
     }
     Evidence evidence = book.evidenceOf(vendor.id(), day);
@@ -211,7 +220,8 @@ class PersonPages {
     return days.toString();
   }
 
-  private static PersonSeat seat(Book book, UseStates states, LocalDate day, int h) {
+  private static PersonSeat seat(Book book, UseStates states, BlockedSeats.Today now, int h) {
+    LocalDate day = states.asOf();
     Holdings holdings = book.holdings();
     int line = holdings.line(h);
     Plan plan = book.planOfLine(line);
@@ -232,7 +242,9 @@ class PersonPages {
         open ? Days.date(states.lastUsed(h)) : null,
         open ? states.idleDays(h) : null,
         MoneyDto.of(book.seatPrice(line, day)),
-        keep == null ? null : new PersonKeep(keep.reason(), keep.by(), keep.until()));
+        keep == null ? null : new PersonKeep(keep.reason(), keep.by(), keep.until()),
+        open ? now.takingBack(h) : null,
+        open ? now.changing(h) : null);
   }
 
   List<Timeline.Event> timeline(Book book, LocalDate day, String person) {

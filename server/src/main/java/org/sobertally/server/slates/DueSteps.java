@@ -104,7 +104,7 @@ class DueSteps {
     }
     List<SlateMove> one = List.of(move);
     Preview preview = Previewer.of(change.book(), clock.today(), types.toCore(one));
-    List<Remark> blocks = slateBlocks.of(change.book(), slate, one, preview).get(0);
+    List<Remark> blocks = slateBlocks.of(slate, one, preview).get(0);
     if (!blocks.isEmpty()) {
       holdUp(change.book(), move, blocks.get(0).text());
       return false;

@@ -53,7 +53,7 @@ class SlateChecks {
   /** Refuses a slate with a move that cannot go, and says which and why. */
   void requireUnblocked(Book book, Slate slate, List<SlateMove> moves, Preview preview) {
     List<FieldFault> faults = new ArrayList<>();
-    var blocks = slateBlocks.of(book, slate, moves, preview);
+    var blocks = slateBlocks.of(slate, moves, preview);
     for (int m = 0; m < moves.size(); m++) {
       SlateMove move = moves.get(m);
       String field = move.holding != null ? "holding" : move.account != null ? "account" : "move";

@@ -137,9 +137,7 @@ class SlateDrafts {
           boolean any = true;
           while (any) {
             List<SlateMove> moves = store.movesOf(id);
-            var blocks =
-                slateBlocks.of(
-                    change.book(), slate, moves, checks.freshPreview(change.book(), moves));
+            var blocks = slateBlocks.of(slate, moves, checks.freshPreview(change.book(), moves));
             any = false;
             for (int m = 0; m < moves.size(); m++) {
               if (!blocks.get(m).isEmpty()) {

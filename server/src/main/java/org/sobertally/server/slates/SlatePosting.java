@@ -90,7 +90,7 @@ class SlatePosting {
   /** Blocked moves fail with their reason, so that nobody takes them for done. */
   private void dropBlocked(Book book, Slate slate, String actor) {
     List<SlateMove> moves = store.movesOf(slate.id);
-    var blocks = slateBlocks.of(book, slate, moves, checks.freshPreview(book, moves));
+    var blocks = slateBlocks.of(slate, moves, checks.freshPreview(book, moves));
     for (int m = 0; m < moves.size(); m++) {
       if (!blocks.get(m).isEmpty()) {
         SlateMove move = moves.get(m);

@@ -263,15 +263,17 @@ class SlateStore {
   }
 
   /** What other slates, sent and not ended, plan to move. */
-  List<SlateMove> plannedElsewhere(String slate) {
+  List<MovesElsewhere.Planned> plannedElsewhere(String slate) {
     return entities
         .createQuery(
             """
-            select m from SlateMove m, Slate s
+            select new org.sobertally.server.slates.MovesElsewhere$Planned(
+              m.holding, m.account, m.kind)
+            from SlateMove m, Slate s
             where m.slate = s.id and s.id <> :slate
               and (s.state in :waiting or s.state = :posted and m.state = :planned)
             """,
-            SlateMove.class)
+            MovesElsewhere.Planned.class)
         .setParameter("slate", slate)
         .setParameter("waiting", Set.of(Slate.State.SENT, Slate.State.GRANTED))
         .setParameter("posted", Slate.State.POSTED)

@@ -154,7 +154,7 @@ class SlateViews {
       } else {
         preview = whole != null ? Previewer.of(whole, core) : Previewer.of(book, today, core);
       }
-      blocks = planned ? slateBlocks.of(book, slate, moves, preview) : List.of();
+      blocks = planned ? slateBlocks.of(slate, moves, preview) : List.of();
     }
 
     SlateDto dto() {

@@ -134,7 +134,7 @@ public class Sweeps {
       }
     }
     Preview preview = preview(change, moves);
-    List<List<Remark>> blocks = slateBlocks.of(change.book(), slate, moves, preview);
+    List<List<Remark>> blocks = slateBlocks.of(slate, moves, preview);
     List<SlateMove> going = new ArrayList<>();
     for (int m = 0; m < moves.size(); m++) {
       if (blocks.get(m).isEmpty()) {

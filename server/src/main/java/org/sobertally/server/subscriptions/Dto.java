@@ -209,14 +209,19 @@ final class Dto {
       @Schema(nullable = true) @Nullable LocalDate lastUsed,
       int idleDays) {}
 
-  /** Whether it is left alone, and why. */
+  /**
+   * Whether it is left alone, and why.
+   *
+   * @param takeBackBlocked why it cannot be taken back today; null where it can
+   */
   record HolderKeep(
       boolean onLeave,
       boolean kept,
       @Schema(nullable = true) @Nullable LocalDate keptUntil,
       @Schema(nullable = true) @Nullable String keepReason,
       boolean admin,
-      boolean service) {}
+      boolean service,
+      @Schema(nullable = true) @Nullable String takeBackBlocked) {}
 
   /**
    * One open holding.

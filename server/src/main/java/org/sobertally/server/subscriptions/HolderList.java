@@ -14,6 +14,7 @@ import org.sobertally.core.time.Days;
 import org.sobertally.core.use.UseState;
 import org.sobertally.core.use.UseStates;
 import org.sobertally.server.http.MoneyDto;
+import org.sobertally.server.slates.BlockedSeats;
 
 /** The open holdings of one subscription, as they are answered. */
 final class HolderList {
@@ -22,16 +23,17 @@ final class HolderList {
 
   private final UseStates states;
   private final Book book;
-  private final int line;
   private final int measured;
   private final long parts;
   private final MoneyDto seatPrice;
   private final long[] used;
 
-  HolderList(UseStates states, int line) {
+  private final BlockedSeats.Today blocked;
+
+  HolderList(UseStates states, int line, BlockedSeats.Today blocked) {
+    this.blocked = blocked;
     this.states = states;
     this.book = states.book();
-    this.line = line;
     this.measured = states.measureDay(book.vendorOfLine(line));
     this.parts = book.partsOfPlan(book.planNumberOfLine(line));
     this.seatPrice = MoneyDto.of(book.seatPrice(line, states.asOf()));
@@ -39,8 +41,8 @@ final class HolderList {
   }
 
   /** The numbers of the open holdings, those in the state only where one is wanted. */
-  List<Integer> holders(Optional<UseState> wanted) {
-    Holdings holdings = book.holdings();
+  static List<Integer> holders(UseStates states, int line, Optional<UseState> wanted) {
+    Holdings holdings = states.book().holdings();
     List<Integer> all = new ArrayList<>();
     for (int h = holdings.lineStart(line); h < holdings.lineEnd(line); h++) {
       if (states.isOpen(h) && (wanted.isEmpty() || wanted.get() == states.state(h))) {
@@ -72,7 +74,8 @@ final class HolderList {
             keep == null ? null : keep.until(),
             keep == null ? null : keep.reason(),
             account.admin(),
-            person != null && person.kind() == Person.Kind.SERVICE),
+            person != null && person.kind() == Person.Kind.SERVICE,
+            blocked.takingBack(h)),
         weeks(h));
   }
 

@@ -50,6 +50,7 @@ import org.sobertally.server.journal.Journal;
 import org.sobertally.server.journal.JournalEntry;
 import org.sobertally.server.kept.Savings;
 import org.sobertally.server.refusal.Required;
+import org.sobertally.server.slates.BlockedSeats;
 import org.sobertally.server.store.AsOf;
 import org.sobertally.server.visibility.Reach;
 
@@ -68,9 +69,17 @@ public class SubscriptionResource {
   private final Journal journal;
   private final Savings savings;
   private final Reach reach;
+  private final BlockedSeats blocked;
 
   SubscriptionResource(
-      Books books, AsOf asOf, FigureCache figures, Journal journal, Savings savings, Reach reach) {
+      Books books,
+      AsOf asOf,
+      FigureCache figures,
+      Journal journal,
+      Savings savings,
+      Reach reach,
+      BlockedSeats blocked) {
+    this.blocked = blocked;
     this.books = books;
     this.asOf = asOf;
     this.figures = figures;
@@ -165,9 +174,10 @@ public class SubscriptionResource {
     OptionalInt idleLine = Params.number("idleLine", idleLineText, 1, IdleCurve.LONGEST);
     Optional<UseState> wanted = Params.choice("state", stateText, UseState.class);
     UseStates states = UseStates.ofLine(book, day, line, idleLine);
-    HolderList list = new HolderList(states, line);
+    HolderList list = new HolderList(states, line, blocked.today(book));
     Optional<Figure> figure = Params.choice("figure", figureText, Figure.class);
-    List<Integer> holders = list.holders(wanted).stream().filter(filter.of(book)::test).toList();
+    List<Integer> holders =
+        HolderList.holders(states, line, wanted).stream().filter(filter.of(book)::test).toList();
     if (figure.isPresent()) {
       Set<Integer> counted = new HashSet<>();
       Arrays.stream(Rows.of(figures.of(book, day).covers(), line, figure.get()))
@@ -185,8 +195,8 @@ public class SubscriptionResource {
     Book book = books.current();
     int line = line(book, lineId);
     LocalDate day = asOf.of(book, asOfText);
-    HolderList list = new HolderList(UseStates.ofLine(book, day, line, OptionalInt.empty()), line);
-    return HolderFilter.choices(book, list.holders(Optional.empty()));
+    UseStates states = UseStates.ofLine(book, day, line, OptionalInt.empty());
+    return HolderFilter.choices(book, HolderList.holders(states, line, Optional.empty()));
   }
 
   @GET

@@ -1,0 +1,68 @@
+package org.sobertally.server.slates;
+
+import jakarta.enterprise.context.ApplicationScoped;
+import jakarta.transaction.Transactional;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+import org.sobertally.core.book.Book;
+import org.sobertally.core.slate.Remark;
+import org.sobertally.core.slate.SeatBlocks;
+import org.sobertally.server.slates.moves.MoveTypes;
+import org.sobertally.server.time.TallyClock;
+
+/**
+ * Why a seat cannot be moved today, as a slate with no other move would be told. Lists ask it, so
+ * that no page offers a move that cannot go.
+ */
+@ApplicationScoped
+public class BlockedSeats {
+
+  private final SlateStore store;
+  private final MoveTypes types;
+  private final TallyClock clock;
+
+  BlockedSeats(SlateStore store, MoveTypes types, TallyClock clock) {
+    this.store = store;
+    this.types = types;
+    this.clock = clock;
+  }
+
+  /** As the book and the slates are now; for one answer. */
+  @Transactional
+  public Today today(Book book) {
+    return new Today(book, SeatBlocks.of(book, clock.today()), MovesElsewhere.of(store, types, ""));
+  }
+
+  /** Seats are asked by their number in the book. */
+  public static final class Today {
+
+    private final Book book;
+    private final SeatBlocks blocks;
+    private final MovesElsewhere elsewhere;
+
+    private Today(Book book, SeatBlocks blocks, MovesElsewhere elsewhere) {
+      this.book = book;
+      this.blocks = blocks;
+      this.elsewhere = elsewhere;
+    }
+
+    /** Why it cannot be taken back, in one sentence; null where it can. */
+    public @Nullable String takingBack(int holding) {
+      return first(holding, blocks.takingBack(holding));
+    }
+
+    /** Why it cannot be changed for that of another plan, whichever; null where it may be. */
+    public @Nullable String changing(int holding) {
+      return first(holding, blocks.changing(holding));
+    }
+
+    private @Nullable String first(int holding, List<Remark> blocks) {
+      if (!blocks.isEmpty()) {
+        return blocks.get(0).text();
+      }
+      String account = book.accounts().get(book.holdings().account(holding)).id();
+      List<Remark> others = elsewhere.blocks(book.holdings().id(holding), account, true);
+      return others.isEmpty() ? null : others.get(0).text();
+    }
+  }
+}
