@@ -13199,6 +13199,7 @@ export interface components {
       seatYearly: components['schemas']['Money'];
       signsInStill: boolean;
       storedGb?: number | null;
+      underWay: boolean;
       until?:
         | ((string | components['schemas']['LocalDate'] | null) | null)
         | components['schemas']['LocalDate']

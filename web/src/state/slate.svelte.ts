@@ -33,6 +33,11 @@ class SlateState {
   /** The holdings that stand on my draft. */
   readonly planned = $derived(new Set(this.draft?.moves.flatMap((m) => m.holding ?? []) ?? []));
 
+  /** The accounts of which something stands on my draft. */
+  readonly plannedAccounts = $derived(
+    new Set(this.draft?.moves.flatMap((m) => m.account ?? []) ?? []),
+  );
+
   /** How far those have come that were sent: what they move nobody else can, until they ended. */
   readonly course = $derived(
     this.all.flatMap((s) => (s.state === 'DRAFT' ? [] : [s.id, s.state, s.openCalls > 0])),
@@ -40,6 +45,15 @@ class SlateState {
 
   /** The slate that a page shows, with all its moves. */
   opened = $state.raw<Slate | null>(null);
+
+  /** Those that do not stand on my draft already. */
+  notOnDraft(moves: MoveRequest[]): MoveRequest[] {
+    return moves.filter(
+      (m) =>
+        !(m.account && this.plannedAccounts.has(m.account)) &&
+        !(m.holding && this.planned.has(m.holding)),
+    );
+  }
 
   /**
    * Loads the slates; while calls are on their way, again and again. A later call overtakes an

@@ -93,7 +93,9 @@
       if (way.notGone.length > 0) {
         said = `${sayCount(way.notGone.length, 'account')} left out: ${way.notGone[0]!.reason}`;
       }
-      if (way.moves.length > 0 && (await slates.plan(way.moves))) list.chosen.clear();
+      const moves = slates.notOnDraft(way.moves);
+      if (way.moves.length > 0 && moves.length === 0) said = 'They are on the slate already.';
+      else if (moves.length > 0 && (await slates.plan(moves))) list.chosen.clear();
     } catch (e) {
       said = (e as Error).message;
     }

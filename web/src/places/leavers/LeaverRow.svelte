@@ -6,7 +6,7 @@
   import { KIND_WORDS } from './words';
 
   type Row = Schemas['LeaverPerson'];
-  let { one }: { one: Row } = $props();
+  let { one, onDraft }: { one: Row; onDraft: boolean } = $props();
 
   const when = (row: Row) =>
     row.kind === 'LEAVING' || row.kind === 'LEFT'
@@ -18,7 +18,11 @@
 
 <td class="name">
   <a href={to(`/leavers/${one.person}`)}>{one.name}</a>
-  <span class="sub">{one.department ?? ''}</span>
+  <span class="sub"
+    >{one.department ?? ''}{#if onDraft}
+      · on slate{:else if one.underWay}
+      · on a slate that was sent{/if}</span
+  >
 </td>
 <td class="when">
   {when(one)}

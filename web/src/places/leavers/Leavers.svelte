@@ -22,7 +22,7 @@
   const asked = new Question(
     () => ({ asOf: asOf(), limit: '10000' }),
     (query) => dataOf(api.GET('/api/v1/leavers/people', { params: { query } })),
-    { again: () => book.version },
+    { again: () => [book.version, slates.course] },
   );
   const estates = new Question(
     () => (session.isLead ? undefined : { asOf: asOf() }),
@@ -48,7 +48,10 @@
     id: 'leaver',
     from: asked,
     chosen: 'here',
+    choosable: (row) => !row.underWay && !isOnDraft(row),
   });
+  const isOnDraft = (row: Row) =>
+    row.accountIds.length > 0 && row.accountIds.every((id) => slates.plannedAccounts.has(id));
 
   const open = (row: Row) =>
     void navigate('/leavers/:person', { params: { person: row.person }, search: search() });
@@ -57,7 +60,7 @@
   let said = $state('');
   /** One way for all that are chosen; the recommended one of each where none is named. */
   async function act() {
-    const picked = rows.filter((row, n) => list.isChosen(row, n));
+    const picked = await list.picked();
     if (!session.mayDraft || slates.busy || picked.length === 0) return;
     said = '';
     const choices = picked
@@ -72,7 +75,11 @@
       }
       if (way.moves.length === 0) {
         said ||= 'Nothing is to be done: they are best left as they are.';
-      } else if (await slates.plan(way.moves)) list.chosen.clear();
+        return;
+      }
+      const moves = slates.notOnDraft(way.moves);
+      if (moves.length === 0) said = 'They are on the slate already.';
+      else if (await slates.plan(moves)) list.chosen.clear();
     } catch (e) {
       said = (e as Error).message;
     }
@@ -163,7 +170,7 @@
   busy={asked.stale}
   empty="Nobody leaves, has left or is away."
 >
-  {#snippet row(one)}<LeaverRow {one} />{/snippet}
+  {#snippet row(one)}<LeaverRow {one} onDraft={isOnDraft(one)} />{/snippet}
 </List>
 
 <style>

@@ -1,6 +1,9 @@
 import { fireEvent, render, screen } from '@testing-library/svelte';
-import { beforeEach, expect, it } from 'vitest';
+import { afterEach, beforeEach, expect, it, vi } from 'vitest';
 import type { Schemas } from '../../api/client';
+import { onKey } from '../../state/keys.svelte';
+import { slates } from '../../state/slate.svelte';
+import { aMove, aSlate } from '../../testing/made';
 import { at, only, serve, signIn } from '../../testing/server';
 import Leavers from './Leavers.svelte';
 
@@ -24,6 +27,7 @@ const orla: Schemas['LeaverPerson'] = {
   nextDay: '2026-10-12',
   nextWhat: 'notice at Quillmoor',
   accountIds: ['ledgerness-p1', 'quillmoor-p1'],
+  underWay: false,
 };
 const iolo: Schemas['LeaverPerson'] = {
   ...orla,
@@ -42,6 +46,10 @@ const iolo: Schemas['LeaverPerson'] = {
 beforeEach(() => {
   at('/leavers');
   signIn('STEWARD');
+});
+afterEach(() => {
+  vi.restoreAllMocks();
+  slates.all = [];
 });
 
 it('lists them with what is next, and puts the way of those chosen on the slate', async () => {
@@ -71,4 +79,67 @@ it('lists them with what is next, and puts the way of those chosen on the slate'
   expect(only(asked, 'POST /api/v1/way-out').at(-1)?.body).toEqual({
     choices: [{ account: 'helmsway-p2', route: null }],
   });
+});
+
+const suspend = (account: string) => ({ kind: 'SUSPEND' as const, account });
+const way = (moves: object[]) => ({
+  chosen: [],
+  notGone: [],
+  total: money('0.00'),
+  asItIs: money('0.00'),
+  missing: 0,
+  unsure: 0,
+  moves,
+});
+const press = (key: string) => onKey(new KeyboardEvent('keydown', { key }));
+
+it('leaves out of everybody who is on a slate already, and takes the one in hand', async () => {
+  const sent = { ...orla, person: 'p3', name: 'Bo Sund', accountIds: ['x-p3'], underWay: true };
+  const asked = serve({
+    'GET /api/v1/leavers/people': [iolo, orla, sent],
+    'GET /api/v1/estates': [],
+    'POST /api/v1/way-out': way([suspend('helmsway-p2')]),
+  });
+  slates.all = [
+    aSlate({
+      author: 'runa',
+      state: 'DRAFT',
+      moves: orla.accountIds.map((account, n) => aMove({ id: `m${n}`, account })),
+    }),
+  ];
+  signIn('STEWARD', 'runa');
+  const plan = vi.spyOn(slates, 'plan').mockResolvedValue(false);
+  render(Leavers);
+  expect((await screen.findByText('Bo Sund')).closest('td')!.textContent).toContain(
+    'on a slate that was sent',
+  );
+  expect(screen.getByText('Orla Coldstream').closest('td')!.textContent).toContain('on slate');
+  press('.');
+  await vi.waitFor(() => expect(plan).toHaveBeenCalledWith([suspend('helmsway-p2')]));
+  press('a');
+  press('.');
+  await vi.waitFor(() => expect(plan).toHaveBeenCalledTimes(2));
+  const asks = only(asked, 'POST /api/v1/way-out').map((one) => one.body);
+  const forIolo = { choices: [{ account: 'helmsway-p2', route: null }] };
+  expect(asks).toEqual([forIolo, forIolo]);
+});
+
+it('puts nothing on the slate twice', async () => {
+  serve({
+    'GET /api/v1/leavers/people': [orla],
+    'GET /api/v1/estates': [],
+    'POST /api/v1/way-out': way(orla.accountIds.map(suspend)),
+  });
+  signIn('STEWARD', 'runa');
+  slates.all = [
+    aSlate({
+      author: 'runa',
+      state: 'DRAFT',
+      moves: orla.accountIds.map((account, n) => aMove({ id: `m${n}`, account })),
+    }),
+  ];
+  render(Leavers);
+  await screen.findByText('Orla Coldstream');
+  press('.');
+  expect(await screen.findByText('They are on the slate already.')).toBeTruthy();
 });

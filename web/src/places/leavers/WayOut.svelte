@@ -63,8 +63,9 @@
           body: { choices: of.choices, deleteAfter: of.deleteAfter },
         }),
       ),
-    { again: () => book.version, subject: () => person },
+    { again: () => [book.version, slates.course], subject: () => person },
   );
+  const moves = $derived(slates.notOnDraft(way.value?.moves ?? []));
   const costOf = (account: string) => way.value?.chosen.find((one) => one.account === account);
   const years = $derived.by(() => {
     if (!routes) return [];
@@ -77,11 +78,9 @@
     })).filter((one) => one.at < 94);
   });
 
-  const mayAct = $derived(
-    session.mayDraft && !slates.busy && (way.value?.moves.length ?? 0) > 0 && !way.stale,
-  );
+  const mayAct = $derived(session.mayDraft && !slates.busy && moves.length > 0 && !way.stale);
   async function act() {
-    if (mayAct) await slates.plan(way.value!.moves);
+    if (mayAct) await slates.plan(moves);
   }
 
   $effect(() =>

@@ -111,6 +111,7 @@ final class LeaverDto {
    * @param nextDay the next day on which they go or are back, or something of theirs passes or is
    *     lost
    * @param nextWhat what happens on it, in a few words
+   * @param underWay whether a slate that was sent is about each of these accounts
    */
   @Schema(name = "LeaverPerson")
   record PersonRow(
@@ -119,7 +120,8 @@ final class LeaverDto {
       boolean signsInStill,
       @Schema(nullable = true) @Nullable LocalDate nextDay,
       @Schema(nullable = true) @Nullable String nextWhat,
-      List<String> accountIds) {}
+      List<String> accountIds,
+      boolean underWay) {}
 
   /** The estate of one vendor in a line. */
   @Schema(name = "EstateLine")

@@ -19,6 +19,7 @@ import org.sobertally.core.people.Account;
 import org.sobertally.core.people.Person;
 import org.sobertally.core.time.Days;
 import org.sobertally.server.http.MoneyDto;
+import org.sobertally.server.slates.BlockedSeats;
 
 /** Leavers and their routes as they are told outside. */
 final class LeaverViews {
@@ -82,7 +83,7 @@ final class LeaverViews {
   }
 
   /** All that the leaver leaves behind, in a row. */
-  LeaverDto.PersonRow personRow(PersonRoutes leaver) {
+  LeaverDto.PersonRow personRow(PersonRoutes leaver, BlockedSeats.Today now) {
     Person person = book.people().get(leaver.person());
     List<LeaverDto.Row> rows = rows(leaver);
     Next next = next(leaver, person);
@@ -98,7 +99,15 @@ final class LeaverViews {
         rows.stream().anyMatch(LeaverDto.Row::signsInStill),
         next.day(),
         next.what(),
-        rows.stream().map(row -> row.lies().account()).toList());
+        rows.stream().map(row -> row.lies().account()).toList(),
+        isUnderWay(leaver, now));
+  }
+
+  /** Whether a slate that was sent is about each of the leaver's accounts. */
+  boolean isUnderWay(PersonRoutes leaver, BlockedSeats.Today now) {
+    return !leaver.accounts().isEmpty()
+        && leaver.accounts().stream()
+            .allMatch(one -> now.isUnderWay(book.accounts().get(one.account()).id()));
   }
 
   /** The sums over all the leaver's accounts. */

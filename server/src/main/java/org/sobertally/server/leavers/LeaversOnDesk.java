@@ -18,6 +18,7 @@ import org.sobertally.core.people.Person;
 import org.sobertally.core.words.Words;
 import org.sobertally.server.access.Role;
 import org.sobertally.server.desk.DeskSource;
+import org.sobertally.server.slates.BlockedSeats;
 
 /** Last days, data that passes or is lost, duties that are over, and people who are back soon. */
 @ApplicationScoped
@@ -29,8 +30,11 @@ class LeaversOnDesk implements DeskSource {
 
   private final LeaverFigures figures;
 
-  LeaversOnDesk(LeaverFigures figures) {
+  private final BlockedSeats blocked;
+
+  LeaversOnDesk(LeaverFigures figures, BlockedSeats blocked) {
     this.figures = figures;
+    this.blocked = blocked;
   }
 
   @Override
@@ -44,18 +48,24 @@ class LeaversOnDesk implements DeskSource {
     List<String> left = new ArrayList<>();
     Money leftPaid = Money.zero(book.rates().reportingCurrency());
     Map<LocalDate, List<String>> back = new TreeMap<>();
+    BlockedSeats.Today now = blocked.today(book);
     for (PersonRoutes leaver : figures.leavers(book, day)) {
       Person person = book.people().get(leaver.person());
       Money paid = views.seatYearly(leaver);
+      // What was sent waits for its decider or for its day: nothing is to be prepared any more.
+      boolean prepared = views.isUnderWay(leaver, now);
       if (leaver.kind() == LeaverKind.LEFT) {
-        if (!paid.isZero()) {
+        if (!paid.isZero() && !prepared) {
           left.add(person.name());
           leftPaid = leftPaid.plus(paid);
         }
         addSignsIn(views, leaver, lines);
         addDutyOver(day, leaver, person, lines);
       } else if (leaver.kind() == LeaverKind.LEAVING) {
-        addLastDay(day, leaver, person, paid, lines);
+        boolean past = person.leaves() != null && person.leaves().isBefore(day);
+        if (past || !prepared) {
+          addLastDay(day, leaver, person, paid, lines);
+        }
       } else if (person.until() != null && !person.until().isAfter(day.plusDays(SOON))) {
         back.computeIfAbsent(person.until(), d -> new ArrayList<>()).add(person.name());
       }

@@ -28,6 +28,7 @@ import org.sobertally.server.http.Page;
 import org.sobertally.server.http.Params;
 import org.sobertally.server.http.XlsxListWriter;
 import org.sobertally.server.refusal.Required;
+import org.sobertally.server.slates.BlockedSeats;
 import org.sobertally.server.store.AsOf;
 import org.sobertally.server.visibility.Reach;
 
@@ -49,8 +50,11 @@ public class LeaversResource {
   private final AsOf asOf;
   private final LeaverFigures figures;
   private final Reach reach;
+  private final BlockedSeats blocked;
 
-  LeaversResource(Books books, AsOf asOf, LeaverFigures figures, Reach reach) {
+  LeaversResource(
+      Books books, AsOf asOf, LeaverFigures figures, Reach reach, BlockedSeats blocked) {
+    this.blocked = blocked;
     this.books = books;
     this.asOf = asOf;
     this.figures = figures;
@@ -121,11 +125,12 @@ public class LeaversResource {
     LocalDate day = asOf.of(book, asOfText);
     Optional<LeaverKind> kind = Params.choice("kind", kindText, LeaverKind.class);
     LeaverViews views = new LeaverViews(book, day);
+    BlockedSeats.Today now = blocked.today(book);
     List<LeaverDto.PersonRow> rows = new ArrayList<>();
     for (PersonRoutes leaver : figures.leavers(book, day)) {
       if ((kind.isEmpty() || kind.get() == leaver.kind())
           && reach.sees(book, book.people().get(leaver.person()).id())) {
-        rows.add(views.personRow(leaver));
+        rows.add(views.personRow(leaver, now));
       }
     }
     rows.sort(

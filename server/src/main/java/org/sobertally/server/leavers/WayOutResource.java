@@ -19,6 +19,7 @@ import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.OptionalInt;
 import org.eclipse.microprofile.openapi.annotations.media.Schema;
 import org.eclipse.microprofile.openapi.annotations.tags.Tag;
@@ -34,6 +35,7 @@ import org.sobertally.server.access.OpenToLeads;
 import org.sobertally.server.book.store.Books;
 import org.sobertally.server.http.MoneyDto;
 import org.sobertally.server.refusal.Required;
+import org.sobertally.server.slates.BlockedSeats;
 import org.sobertally.server.slates.moves.MoveRequest;
 import org.sobertally.server.store.AsOf;
 import org.sobertally.server.visibility.Reach;
@@ -52,8 +54,10 @@ public class WayOutResource {
   private final AsOf asOf;
   private final LeaverFigures figures;
   private final Reach reach;
+  private final BlockedSeats blocked;
 
-  WayOutResource(Books books, AsOf asOf, LeaverFigures figures, Reach reach) {
+  WayOutResource(Books books, AsOf asOf, LeaverFigures figures, Reach reach, BlockedSeats blocked) {
+    this.blocked = blocked;
     this.books = books;
     this.asOf = asOf;
     this.figures = figures;
@@ -130,7 +134,7 @@ public class WayOutResource {
     LocalDate day = asOf.of(book, asOfText);
     Routes routes = figures.routes(book, day, OptionalInt.empty());
     WayOut way = new WayOut(book, day, request.deleteAfter() == null ? 0 : request.deleteAfter());
-    Sums sums = new Sums(book);
+    Sums sums = new Sums(book, blocked.today(book));
     for (Choice choice : byPerson(book, request.choices())) {
       add(book, day, routes, way, choice, sums);
     }
@@ -184,7 +188,13 @@ public class WayOutResource {
               : "There is no such way for it.");
       return;
     }
-    sums.add(one, route, way.steps(of, one, route, choice.kinds()));
+    List<WayOut.Step> steps = way.steps(of, one, route, choice.kinds());
+    String whyNot = sums.elsewhere(steps);
+    if (whyNot == null) {
+      sums.add(one, route, steps);
+    } else {
+      sums.skip(choice, whyNot);
+    }
   }
 
   /** The recommended one where none was chosen; null where there is no such way. */
@@ -197,6 +207,7 @@ public class WayOutResource {
   /** What the choices come to so far. */
   private static final class Sums {
     private final Book book;
+    private final BlockedSeats.Today now;
     private final List<Chosen> chosen = new ArrayList<>();
     private final List<NotGone> notGone = new ArrayList<>();
     private final List<MoveRequest> moves = new ArrayList<>();
@@ -205,10 +216,20 @@ public class WayOutResource {
     private int missing;
     private int unsure;
 
-    Sums(Book book) {
+    Sums(Book book, BlockedSeats.Today now) {
       this.book = book;
+      this.now = now;
       this.total = Money.zero(book.rates().reportingCurrency());
       this.asItIs = total;
+    }
+
+    /** What another slate that was sent has against the steps; null where it has nothing. */
+    @Nullable String elsewhere(List<WayOut.Step> steps) {
+      return steps.stream()
+          .map(step -> now.elsewhere(step.move()))
+          .filter(Objects::nonNull)
+          .findFirst()
+          .orElse(null);
     }
 
     void skip(Choice choice, String reason) {

@@ -7,6 +7,7 @@ import org.jspecify.annotations.Nullable;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.slate.Remark;
 import org.sobertally.core.slate.SeatBlocks;
+import org.sobertally.server.slates.moves.MoveRequest;
 import org.sobertally.server.slates.moves.MoveTypes;
 import org.sobertally.server.time.TallyClock;
 
@@ -56,13 +57,31 @@ public class BlockedSeats {
       return first(holding, blocks.changing(holding));
     }
 
+    /** Whether a slate that was sent moves anything of the account, and has not ended. */
+    public boolean isUnderWay(String account) {
+      return elsewhere.accounts().contains(account) || elsewhere.unsettled().contains(account);
+    }
+
+    /** Why another slate forbids the move, whatever the book says; null where none does. */
+    public @Nullable String elsewhere(MoveRequest move) {
+      String account = move.account();
+      int holding = move.holding() == null ? -1 : book.holdings().numberOf(move.holding());
+      if (holding >= 0) {
+        account = book.accounts().get(book.holdings().account(holding)).id();
+      }
+      return text(elsewhere.blocks(move.holding(), account, true));
+    }
+
+    private static @Nullable String text(List<Remark> blocks) {
+      return blocks.isEmpty() ? null : blocks.get(0).text();
+    }
+
     private @Nullable String first(int holding, List<Remark> blocks) {
       if (!blocks.isEmpty()) {
-        return blocks.get(0).text();
+        return text(blocks);
       }
       String account = book.accounts().get(book.holdings().account(holding)).id();
-      List<Remark> others = elsewhere.blocks(book.holdings().id(holding), account, true);
-      return others.isEmpty() ? null : others.get(0).text();
+      return text(elsewhere.blocks(book.holdings().id(holding), account, true));
     }
   }
 }

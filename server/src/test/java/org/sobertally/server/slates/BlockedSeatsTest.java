@@ -108,6 +108,59 @@ class BlockedSeatsTest {
     assertThat(foundIn(found.get("person").asText()).get("moves")).isEqualTo(found.get("moves"));
   }
 
+  /** Of somebody who left and whose way out was sent nothing is to be prepared any more. */
+  @Test
+  void aWayOutThatWasSentIsNotPreparedAgain() {
+    JsonNode leaver = leaver("p0300");
+    assertThat(leaver.get("underWay").asBoolean()).isFalse();
+    long before = leftAndHolding();
+    JsonNode way = wayOut(leaver);
+    assertThat(way.get("notGone")).isEmpty();
+    String slate = run.draft("{\"moves\":%s}".formatted(way.get("moves")));
+    run.steward.postJson(SlateRun.SLATES + "/" + slate + "/send", "{}");
+
+    assertThat(leaver("p0300").get("underWay").asBoolean()).isTrue();
+    JsonNode again = wayOut(leaver);
+    assertThat(again.get("moves")).isEmpty();
+    assertThat(again.findValuesAsText("reason"))
+        .hasSize(leaver.get("accounts").asInt())
+        .allMatch(reason -> reason.startsWith("Another slate that was sent plans to move the "));
+    assertThat(leftAndHolding()).isEqualTo(before - 1);
+
+    run.decide(slate, false);
+    assertThat(leaver("p0300").get("underWay").asBoolean()).isFalse();
+    assertThat(wayOut(leaver).get("moves")).isEqualTo(way.get("moves"));
+    assertThat(leftAndHolding()).isEqualTo(before);
+  }
+
+  private JsonNode leaver(String person) {
+    for (JsonNode one : run.steward.get("/api/v1/leavers/people?limit=1000").json()) {
+      if (one.get("person").asText().equals(person)) {
+        return one;
+      }
+    }
+    throw new AssertionError(person + " does not leave");
+  }
+
+  private JsonNode wayOut(JsonNode leaver) {
+    StringBuilder choices = new StringBuilder();
+    for (JsonNode account : leaver.get("accountIds")) {
+      choices.append(choices.isEmpty() ? "" : ",");
+      choices.append("{\"account\":%s}".formatted(account));
+    }
+    return run.steward.postJson("/api/v1/way-out", "{\"choices\":[%s]}".formatted(choices)).json();
+  }
+
+  /** How many the desk says have left and hold seats. */
+  private long leftAndHolding() {
+    for (JsonNode line : run.steward.get("/api/v1/desk?limit=1000").json()) {
+      if (line.get("what").asText().endsWith("left and still hold seats")) {
+        return Long.parseLong(line.get("what").asText().replaceAll("\\D.*", ""));
+      }
+    }
+    throw new AssertionError("nobody left and holds a seat");
+  }
+
   /** Somebody for whom less would do, by the seat they hold. */
   private JsonNode withMoves() {
     for (JsonNode person : people()) {
