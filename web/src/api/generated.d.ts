@@ -12989,6 +12989,7 @@ export interface components {
         | components['schemas']['LocalDate']
         | null;
       since: components['schemas']['LocalDate'];
+      takeBackBlocked?: string | null;
       vendorName: string;
       /** Format: int32 */
       waiting: number;

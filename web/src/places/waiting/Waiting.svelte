@@ -21,7 +21,7 @@
   const unanswered = new Question(
     () => asOf(),
     (day) => dataOf(api.GET('/api/v1/invitations', { params: { query: { asOf: day } } })),
-    { again: () => [book.version, slates.all.map((s) => s.settled)] },
+    { again: () => [book.version, slates.all.map((s) => s.settled), slates.course] },
   );
   const waiting = new Question(
     () => null,
@@ -36,13 +36,18 @@
     key: (i) => i.holding,
     from: unanswered,
     chosen: 'here',
-    choosable: (i) => i.pastGrace,
+    choosable: (i) => i.pastGrace && mayGo(i),
   });
+  const mayGo = (i: Invitation) => !i.takeBackBlocked && !slates.planned.has(i.holding);
   const chosen = list.chosen;
+  /** Others can be reminded all the same. */
+  const toTakeBack = $derived(
+    chosen.size > 0 ? list.rows.filter((i, n) => list.isChosen(i, n) && mayGo(i)).length : null,
+  );
   const past = $derived((invitations ?? []).filter((i) => i.pastGrace));
   async function takeBack() {
-    const ids = (await list.picked()).map((i) => i.holding);
-    if (session.mayDraft && (await slates.add(ids))) chosen.clear();
+    const ids = (await list.picked()).filter(mayGo).map((i) => i.holding);
+    if (session.mayDraft && ids.length > 0 && (await slates.add(ids))) chosen.clear();
   }
 
   async function remind() {
@@ -96,8 +101,12 @@
         >
           Remind {chosen.size > 0 ? chosen.size : ''} <kbd>m</kbd>
         </button>
-        <button class="plain" disabled={slates.busy || !invitations?.length} onclick={takeBack}>
-          Take back {chosen.size > 0 ? sayCount(chosen.size, 'seat') : ''} <kbd>.</kbd>
+        <button
+          class="plain"
+          disabled={slates.busy || !invitations?.length || toTakeBack === 0}
+          onclick={takeBack}
+        >
+          Take back {toTakeBack ? sayCount(toTakeBack, 'seat') : ''} <kbd>.</kbd>
         </button>
       {/if}
     </div>
@@ -128,6 +137,7 @@
         <td>
           {#if i.person}<a href={to(`/people/${i.person}`)}>{i.name}</a>{:else}{i.name}{/if}
           {#if slates.planned.has(i.holding)}<span class="sub">on slate</span>{/if}
+          {#if i.takeBackBlocked}<span class="sub">{i.takeBackBlocked}</span>{/if}
           {#if i.reminded}
             <span class="sub">reminded {sayShortDay(i.reminded, today())}</span>
           {/if}

@@ -69,6 +69,22 @@ it('plans taking back those past their grace by two keys', async () => {
   await waitFor(() => expect(add).toHaveBeenCalledWith(['h1']));
 });
 
+it('reminds who cannot lose the seat today, and takes it from the others only', async () => {
+  const sent = 'Another slate that was sent plans to move the same seat.';
+  const onSlate = invitation({ holding: 'h3', name: 'Noor Sund', takeBackBlocked: sent });
+  serve({ ...served, 'GET /api/v1/invitations': [onSlate, invitation({})] });
+  const add = vi.spyOn(slates, 'add').mockResolvedValue(false);
+  render(Waiting);
+  expect((await screen.findByText('Noor Sund')).closest('tr')!.textContent).toContain(sent);
+  press('a');
+  expect(await screen.findByRole('button', { name: /Take back 1 seat/ })).toBeTruthy();
+  press('k');
+  press('x');
+  expect(await screen.findByRole('button', { name: /Remind 2/ })).toBeTruthy();
+  press('.');
+  await waitFor(() => expect(add).toHaveBeenCalledWith(['h1']));
+});
+
 it('hands out to the next as soon as a seat is spare', async () => {
   serve({ ...served, 'GET /api/v1/queue': [{ ...queued, seatNow: true }] });
   const plan = vi.spyOn(slates, 'plan').mockResolvedValue(true);

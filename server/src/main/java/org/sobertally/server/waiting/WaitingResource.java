@@ -41,6 +41,7 @@ import org.sobertally.server.book.store.Books;
 import org.sobertally.server.figures.FigureCache;
 import org.sobertally.server.http.MoneyDto;
 import org.sobertally.server.http.Problem;
+import org.sobertally.server.slates.BlockedSeats;
 import org.sobertally.server.store.AsOf;
 import org.sobertally.server.time.TallyClock;
 
@@ -58,6 +59,7 @@ public class WaitingResource {
   private final Reminders reminders;
   private final TallyClock clock;
   private final SecurityIdentity identity;
+  private final BlockedSeats blocked;
 
   WaitingResource(
       Books books,
@@ -66,7 +68,9 @@ public class WaitingResource {
       SeatQueue queue,
       Reminders reminders,
       TallyClock clock,
-      SecurityIdentity identity) {
+      SecurityIdentity identity,
+      BlockedSeats blocked) {
+    this.blocked = blocked;
     this.books = books;
     this.asOf = asOf;
     this.figures = figures;
@@ -93,6 +97,7 @@ public class WaitingResource {
    * @param pastGrace whether that is longer than invitations are given
    * @param waiting how many people wait for a seat of the plan
    * @param reminded on which day they were last reminded
+   * @param takeBackBlocked why the seat cannot be taken back today; null where it can
    */
   @Schema(name = "Invitation")
   record Invitation(
@@ -103,7 +108,8 @@ public class WaitingResource {
       int waiting,
       String email,
       @Schema(nullable = true) @Nullable LocalDate reminded,
-      MoneyDto yearlyCost) {}
+      MoneyDto yearlyCost,
+      @Schema(nullable = true) @Nullable String takeBackBlocked) {}
 
   /** The longest unanswered first. */
   @GET
@@ -116,11 +122,12 @@ public class WaitingResource {
     Map<String, Integer> waiting = new HashMap<>();
     queue.all().forEach(one -> waiting.merge(one.plan, 1, Integer::sum));
     Map<String, LocalDate> reminded = reminders.last();
+    BlockedSeats.Today now = blocked.today(book);
     Holdings holdings = book.holdings();
     List<Invitation> found = new ArrayList<>();
     for (int h = 0; h < holdings.size(); h++) {
       if (states.isOpen(h) && states.state(h) == UseState.UNANSWERED) {
-        found.add(invitation(book, day, h, waiting, reminded));
+        found.add(invitation(book, day, h, waiting, reminded, now.takingBack(h)));
       }
     }
     found.sort(
@@ -133,7 +140,8 @@ public class WaitingResource {
       LocalDate day,
       int h,
       Map<String, Integer> waiting,
-      Map<String, LocalDate> reminded) {
+      Map<String, LocalDate> reminded,
+      @Nullable String takeBackBlocked) {
     Account account = book.accounts().get(book.holdings().account(h));
     int line = book.holdings().line(h);
     Plan plan = book.planOfLine(line);
@@ -147,7 +155,8 @@ public class WaitingResource {
         waiting.getOrDefault(plan.id(), 0),
         account.email(),
         reminded.get(book.holdings().id(h)),
-        MoneyDto.of(book.seatPrice(line, day)));
+        MoneyDto.of(book.seatPrice(line, day)),
+        takeBackBlocked);
   }
 
   private static Invited invited(Book book, int h, Account account, Plan plan) {
