@@ -13598,6 +13598,9 @@ export interface components {
     PersonAccount: {
       account: string;
       admin: boolean;
+      blocked: {
+        [key: string]: string;
+      };
       ribbonTo: components['schemas']['LocalDate'];
       seats: components['schemas']['PersonSeat'][];
       state: components['schemas']['State2'];
@@ -13711,8 +13714,10 @@ export interface components {
       yearlyCost: components['schemas']['Money'];
     };
     PersonSeat: {
+      blocked: {
+        [key: string]: string;
+      };
       cannotSay: boolean;
-      changeBlocked?: string | null;
       from: components['schemas']['LocalDate'];
       holding: string;
       /** Format: int32 */
@@ -13728,7 +13733,6 @@ export interface components {
       plan: string;
       planName: string;
       state: components['schemas']['UseState'] | null;
-      takeBackBlocked?: string | null;
       until?:
         | ((string | components['schemas']['LocalDate'] | null) | null)
         | components['schemas']['LocalDate']
@@ -14420,6 +14424,7 @@ export interface components {
     RouteNotGone: {
       account: string;
       reason: string;
+      vendorName: string;
     };
     RouteSegment: {
       from: components['schemas']['LocalDate'];

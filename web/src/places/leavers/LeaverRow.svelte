@@ -19,9 +19,11 @@
 <td class="name">
   <a href={to(`/leavers/${one.person}`)}>{one.name}</a>
   <span class="sub"
-    >{one.department ?? ''}{#if onDraft}
-      · on slate{:else if one.underWay}
-      · on a slate that was sent{/if}</span
+    >{one.department ?? ''}{onDraft
+      ? ' · on slate'
+      : one.underWay
+        ? ' · on a slate that was sent'
+        : ''}</span
   >
 </td>
 <td class="when">

@@ -58,7 +58,9 @@ it('lists them with what is next, and puts the way of those chosen on the slate'
     'GET /api/v1/estates': [],
     'POST /api/v1/way-out': {
       chosen: [],
-      notGone: [{ account: 'helmsway-p2', reason: 'There is no such way for it.' }],
+      notGone: [
+        { account: 'helmsway-p2', vendorName: 'Helmsway', reason: 'There is no such way for it.' },
+      ],
       total: money('0.00'),
       asItIs: money('0.00'),
       missing: 0,

@@ -37,12 +37,12 @@
       {/each}
     </ol>
     {#each way.value?.notGone ?? [] as one (one.account)}
-      <p class="neg">{one.reason}</p>
+      <p class="sub"><b>{one.vendorName}</b>: {one.reason}</p>
     {/each}
     {#if way.fault}<p class="neg" role="alert">{way.fault}</p>{/if}
   </div>
   <div class="act">
-    {#if way.value}
+    {#if way.value && way.value.chosen.length > 0}
       <p>
         <span class="sub">together</span> <b class="num big">{sayMoney(way.value.total)}</b>
       </p>

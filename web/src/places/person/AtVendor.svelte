@@ -33,6 +33,8 @@
   const seatChoices = (holding: string): Choice[] =>
     choicesOfSeat(account, holding, book.subscriptions ?? []);
 
+  const accountChoices = $derived(choicesOfAccount(account));
+
   function accountWords(account: Account): string {
     const state = account.state.toLowerCase();
     const since = account.stateSince ? ` since ${sayDay(account.stateSince)}` : '';
@@ -57,7 +59,6 @@
           {sayMoney(cover.now.cost)} → {sayMoney(cover.cover.cost)} a year{cover.notSold.length > 0
             ? `; ${cover.notSold.join(', ')} to be bought first`
             : ''}
-          {#if cover.blocked && session.mayDraft}<span class="block">{cover.blocked}</span>{/if}
           {#if session.mayDraft && cover.moves.length > 0}
             <button
               class="word"
@@ -70,10 +71,10 @@
         {/if}
       </span>
     {/if}
-    {#if session.mayDraft}
+    {#if session.mayDraft && accountChoices.length > 0}
       <MoveMenu
         label="Plan a move of the account at {account.vendorName}"
-        choices={choicesOfAccount(account)}
+        choices={accountChoices}
         day={today()}
       />
     {/if}
@@ -112,8 +113,8 @@
               <div class="sub">
                 kept until {sayDay(seat.keep.until)}: {seat.keep.reason}
               </div>
-            {:else if seat.takeBackBlocked && session.mayDraft}
-              <div class="sub blocked">{seat.takeBackBlocked}</div>
+            {:else if seat.blocked.TAKE_BACK && session.mayDraft}
+              <div class="sub blocked">{seat.blocked.TAKE_BACK}</div>
             {/if}
           </td>
           <td class="sub">
@@ -124,7 +125,7 @@
           </td>
           <td class="r num">{seat.state ? sayMoney(seat.yearlyCost, true) : ''}</td>
           <td class="r do">
-            {#if seat.state && session.mayDraft}
+            {#if seat.state && session.mayDraft && seatChoices(seat.holding).length > 0}
               <MoveMenu
                 label="Plan a move of {seat.planName}"
                 choices={seatChoices(seat.holding)}
@@ -194,9 +195,6 @@
   .blocked {
     white-space: normal;
     max-width: 260px;
-  }
-  .block {
-    display: block;
   }
   tr.past {
     color: var(--soft);

@@ -23,6 +23,7 @@ const seat: PersonPage['accounts'][number]['seats'][number] = {
   lastUsed: '2026-09-26',
   idleDays: 2,
   keep: null,
+  blocked: {},
   yearlyCost: euros('396.00'),
 };
 const page = (over: Partial<PersonPage> = {}): PersonPage => ({
@@ -52,6 +53,7 @@ const page = (over: Partial<PersonPage> = {}): PersonPage => ({
       admin: false,
       ribbonTo: '2026-09-28',
       seats: [seat],
+      blocked: {},
       use: [],
     },
   ],
@@ -192,6 +194,23 @@ describe('a person', () => {
     expect(await screen.findByText(/left since 31 Aug 2026/)).toBeTruthy();
     expect(screen.getByText('came back 31 Aug 2026')).toBeTruthy();
     expect(screen.queryByLabelText('plan …: Plan a move of Opus')).toBeNull();
+  });
+
+  it('offers no move of what another slate moves, and says so', async () => {
+    const sent = 'Another slate that was sent plans to move the whole account.';
+    const kinds = ['TAKE_BACK', 'SWAP', 'KEEP', 'SUSPEND', 'BRING_BACK', 'DELETE'];
+    const blocked = Object.fromEntries(kinds.map((kind) => [kind, sent]));
+    const one = page();
+    serve({
+      ...served,
+      'GET /api/v1/people/{person}': {
+        ...one,
+        accounts: [{ ...one.accounts[0]!, blocked, seats: [{ ...seat, blocked }] }],
+      },
+    });
+    render(Person);
+    expect(await screen.findByText(sent)).toBeTruthy();
+    expect(screen.queryAllByLabelText(/^plan …/)).toEqual([]);
   });
 
   it('shows leads no way into the journal, and says when somebody is not there', async () => {

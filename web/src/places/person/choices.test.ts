@@ -23,8 +23,13 @@ const subscriptions = [
   subscription('Core', { vendor: 'ln', tier: 1, tiers: 2 }),
 ];
 
-const account = (line: string, state = 'ACTIVE') =>
-  ({ account: 'a1', vendor: 'qm', state, seats: [{ holding: 'h1', line }] }) as unknown as Account;
+const account = (line: string, blocked: Record<string, string> = {}) =>
+  ({
+    account: 'a1',
+    vendor: 'qm',
+    blocked,
+    seats: [{ holding: 'h1', line, blocked: {} }],
+  }) as unknown as Account;
 
 it('calls a change by what it is, and says where no seat is spare', () => {
   const words = choicesOfSeat(account('Letter'), 'h1', subscriptions).map((c) => c.words);
@@ -45,12 +50,14 @@ it('wakes from the resting plan and steps down from the upper tier', () => {
 
 it('offers nothing that cannot go today', () => {
   const blocked = account('Letter');
-  blocked.seats[0]!.takeBackBlocked = 'The holder is signed in.';
+  blocked.seats[0]!.blocked = { TAKE_BACK: 'The holder is signed in.' };
   const words = () => choicesOfSeat(blocked, 'h1', subscriptions).map((c) => c.words);
   expect(words()).toContain('rest on Stow');
   expect(words()).not.toContain('take back');
-  blocked.seats[0]!.changeBlocked = 'The holder is signed in.';
+  blocked.seats[0]!.blocked.SWAP = 'The holder is signed in.';
   expect(words()).toEqual(['keep until …']);
+  blocked.seats[0]!.blocked.KEEP = 'Another slate moves it.';
+  expect(words()).toEqual([]);
 });
 
 it('names the seat that it is about', () => {
@@ -59,9 +66,9 @@ it('names the seat that it is about', () => {
   }
 });
 
-it('offers for a login what its state allows', () => {
-  const kinds = (state: string) => choicesOfAccount(account('Opus', state)).map((c) => c.move.kind);
-  expect(kinds('ACTIVE')).toEqual(['SUSPEND', 'DELETE']);
-  expect(kinds('SUSPENDED')).toEqual(['BRING_BACK', 'DELETE']);
-  expect(kinds('DELETED')).toEqual(['BRING_BACK']);
+it('offers for a login what can go', () => {
+  const kinds = (blocked: Record<string, string>) =>
+    choicesOfAccount(account('Opus', blocked)).map((c) => c.move.kind);
+  expect(kinds({ BRING_BACK: 'The account is not suspended.' })).toEqual(['SUSPEND', 'DELETE']);
+  expect(kinds({ SUSPEND: 'Nobody can sign in.' })).toEqual(['BRING_BACK', 'DELETE']);
 });

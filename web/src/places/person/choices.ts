@@ -28,30 +28,24 @@ export function choicesOfSeat(
   const others = subscriptions.filter(
     (s) => s.vendor === account.vendor && s.line !== seat.line && s.model !== 'FLOATING',
   );
-  return [
-    ...(seat.takeBackBlocked
-      ? []
-      : [{ words: 'take back', move: { kind: 'TAKE_BACK' as const, holding } }]),
-    ...(seat.changeBlocked ? [] : others).map((s) => ({
+  const choices: Choice[] = [
+    { words: 'take back', move: { kind: 'TAKE_BACK', holding } },
+    ...others.map((s) => ({
       words: wordsOf(from, s),
       move: { kind: 'SWAP' as const, holding, line: s.line },
     })),
     { words: 'keep until …', move: { kind: 'KEEP', holding } },
   ];
+  return choices.filter((choice) => !seat.blocked[choice.move.kind]);
 }
 
-/** What can be planned for the login. */
+/** What can be planned for the login; not what cannot go today. */
 export function choicesOfAccount(account: Account): Choice[] {
   const of = { account: account.account };
-  if (account.state === 'SUSPENDED' || account.state === 'DELETED') {
-    const choices: Choice[] = [{ words: 'bring back', move: { kind: 'BRING_BACK', ...of } }];
-    if (account.state === 'SUSPENDED') {
-      choices.push({ words: 'delete the account …', move: { kind: 'DELETE', ...of } });
-    }
-    return choices;
-  }
-  return [
+  const choices: Choice[] = [
+    { words: 'bring back', move: { kind: 'BRING_BACK', ...of } },
     { words: 'suspend the account', move: { kind: 'SUSPEND', ...of } },
     { words: 'delete the account …', move: { kind: 'DELETE', ...of } },
   ];
+  return choices.filter((choice) => !account.blocked[choice.move.kind]);
 }

@@ -105,7 +105,7 @@ public class WayOutResource {
 
   /** An account for which the route cannot be gone. */
   @Schema(name = "RouteNotGone")
-  record NotGone(String account, String reason) {}
+  record NotGone(String account, String vendorName, String reason) {}
 
   /**
    * @param total what the chosen routes cost over their horizons
@@ -233,7 +233,8 @@ public class WayOutResource {
     }
 
     void skip(Choice choice, String reason) {
-      notGone.add(new NotGone(choice.account(), reason));
+      String vendor = book.accounts().byId(choice.account()).vendor();
+      notGone.add(new NotGone(choice.account(), book.vendors().byId(vendor).name(), reason));
     }
 
     void add(PersonRoutes.OfAccount one, Route route, List<WayOut.Step> steps) {

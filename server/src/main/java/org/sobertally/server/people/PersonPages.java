@@ -5,6 +5,7 @@ import jakarta.enterprise.context.ApplicationScoped;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import org.eclipse.microprofile.openapi.annotations.media.Schema;
 import org.jspecify.annotations.Nullable;
 import org.sobertally.core.activity.Evidence;
@@ -17,6 +18,7 @@ import org.sobertally.core.people.Account;
 import org.sobertally.core.people.Group;
 import org.sobertally.core.people.Keep;
 import org.sobertally.core.people.Person;
+import org.sobertally.core.slate.MoveKind;
 import org.sobertally.core.time.Days;
 import org.sobertally.core.use.UseState;
 import org.sobertally.core.use.UseStates;
@@ -71,8 +73,7 @@ class PersonPages {
 
   /**
    * @param state null once the seat is no longer held
-   * @param takeBackBlocked why it cannot be taken back today; null where it can
-   * @param changeBlocked why it cannot be changed for another plan's today, whichever
+   * @param blocked moves of the seat that cannot go today, and why; any change as {@code SWAP}
    */
   @Schema(name = "PersonSeat")
   record PersonSeat(
@@ -84,11 +85,11 @@ class PersonPages {
       @Schema(nullable = true) @Nullable Integer idleDays,
       MoneyDto yearlyCost,
       @Schema(nullable = true) @Nullable PersonKeep keep,
-      @Schema(nullable = true) @Nullable String takeBackBlocked,
-      @Schema(nullable = true) @Nullable String changeBlocked) {}
+      Map<MoveKind, String> blocked) {}
 
   /**
    * @param seats held now first, then those that were
+   * @param blocked moves of the whole account that cannot go today, and why
    * @param ribbonTo the last day of the ribbons
    */
   @Schema(name = "PersonAccount")
@@ -100,6 +101,7 @@ class PersonPages {
       @Schema(nullable = true) @Nullable LocalDate stateSince,
       boolean admin,
       List<PersonSeat> seats,
+      Map<MoveKind, String> blocked,
       LocalDate ribbonTo,
       List<PartUse> use) {}
 
@@ -194,6 +196,7 @@ class PersonPages {
         account.stateOn(day) == account.state() ? account.stateSince() : null,
         account.admin(),
         seats,
+        now.ofAccount(account.id()),
         to,
         use(book, a, parts, evidence, to));
   }
@@ -243,8 +246,7 @@ class PersonPages {
         open ? states.idleDays(h) : null,
         MoneyDto.of(book.seatPrice(line, day)),
         keep == null ? null : new PersonKeep(keep.reason(), keep.by(), keep.until()),
-        open ? now.takingBack(h) : null,
-        open ? now.changing(h) : null);
+        open ? now.ofSeat(h) : Map.of());
   }
 
   List<Timeline.Event> timeline(Book book, LocalDate day, String person) {

@@ -2,9 +2,16 @@ package org.sobertally.server.slates;
 
 import jakarta.enterprise.context.ApplicationScoped;
 import jakarta.transaction.Transactional;
+import java.time.LocalDate;
+import java.util.EnumMap;
 import java.util.List;
+import java.util.Map;
 import org.jspecify.annotations.Nullable;
 import org.sobertally.core.book.Book;
+import org.sobertally.core.slate.Move;
+import org.sobertally.core.slate.MoveKind;
+import org.sobertally.core.slate.Preview;
+import org.sobertally.core.slate.Previewer;
 import org.sobertally.core.slate.Remark;
 import org.sobertally.core.slate.SeatBlocks;
 import org.sobertally.server.slates.moves.MoveRequest;
@@ -31,19 +38,21 @@ public class BlockedSeats {
   /** As the book and the slates are now; for one answer. */
   @Transactional
   public Today today(Book book) {
-    return new Today(book, SeatBlocks.of(book, clock.today()), MovesElsewhere.of(store, types, ""));
+    return new Today(book, clock.today(), MovesElsewhere.of(store, types, ""));
   }
 
   /** Seats are asked by their number in the book. */
   public static final class Today {
 
     private final Book book;
+    private final LocalDate day;
     private final SeatBlocks blocks;
     private final MovesElsewhere elsewhere;
 
-    private Today(Book book, SeatBlocks blocks, MovesElsewhere elsewhere) {
+    private Today(Book book, LocalDate day, MovesElsewhere elsewhere) {
       this.book = book;
-      this.blocks = blocks;
+      this.day = day;
+      this.blocks = SeatBlocks.of(book, day);
       this.elsewhere = elsewhere;
     }
 
@@ -55,6 +64,41 @@ public class BlockedSeats {
     /** Why it cannot be changed for that of another plan, whichever; null where it may be. */
     public @Nullable String changing(int holding) {
       return first(holding, blocks.changing(holding));
+    }
+
+    /**
+     * The moves of a seat that cannot go, each with why in one sentence; any change to another plan
+     * is told as {@link MoveKind#SWAP}.
+     */
+    public Map<MoveKind, String> ofSeat(int holding) {
+      Map<MoveKind, String> told = new EnumMap<>(MoveKind.class);
+      tell(told, MoveKind.TAKE_BACK, takingBack(holding));
+      tell(told, MoveKind.SWAP, changing(holding));
+      tell(told, MoveKind.KEEP, first(holding, List.of()));
+      return told;
+    }
+
+    /** The moves of a whole account that cannot go, each with why in one sentence. */
+    public Map<MoveKind, String> ofAccount(String account) {
+      Map<MoveKind, String> told = new EnumMap<>(MoveKind.class);
+      String other = text(elsewhere.blocks(null, account, true));
+      List<Move> moves =
+          List.of(
+              new Move.Suspend(account),
+              new Move.BringBack(account),
+              new Move.Delete(account, Move.DataRoute.SAVED));
+      for (Move move : moves) {
+        Preview.MovePreview alone = Previewer.of(book, day, List.of(move)).moves().get(0);
+        String why = text(alone.blocks());
+        tell(told, alone.kind(), why == null ? other : why);
+      }
+      return told;
+    }
+
+    private static void tell(Map<MoveKind, String> told, MoveKind kind, @Nullable String why) {
+      if (why != null) {
+        told.put(kind, why);
+      }
     }
 
     /** Whether a slate that was sent moves anything of the account, and has not ended. */

@@ -96,8 +96,9 @@ class BlockedSeatsTest {
     run.steward.postJson(SlateRun.SLATES + "/" + slate + "/send", "{}");
     assertThat(blocked(line, holding)).isEqualTo(ELSEWHERE);
     JsonNode now = seat(found.get("person").asText(), holding);
-    assertThat(now.get("takeBackBlocked").asText()).isEqualTo(ELSEWHERE);
-    assertThat(now.get("changeBlocked").asText()).isEqualTo(ELSEWHERE);
+    for (String kind : List.of("TAKE_BACK", "SWAP", "KEEP")) {
+      assertThat(now.at("/blocked/" + kind).asText()).as(kind).isEqualTo(ELSEWHERE);
+    }
     JsonNode person = foundIn(found.get("person").asText());
     assertThat(person.get("blocked").toString()).contains(ELSEWHERE);
     assertThat(person.get("moves")).noneMatch(one -> holding.equals(one.get("holding").asText()));
