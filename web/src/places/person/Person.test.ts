@@ -169,6 +169,8 @@ describe('a person', () => {
     const asked = serve({ ...served, 'POST /api/v1/queue': [] });
     render(Person);
     const select = await screen.findByLabelText('Plan to hand out');
+    const offered = [...select.querySelectorAll('option')].map((o) => o.value);
+    expect(offered, 'not what they hold').toEqual(['', 'quill-letter']);
     select.querySelectorAll('option').forEach((o) => (o.disabled = o.value !== 'quill-letter'));
     await fireEvent.change(select, { target: { value: 'quill-letter' } });
     await fireEvent.click(await screen.findByRole('button', { name: 'Queue' }));
@@ -194,6 +196,7 @@ describe('a person', () => {
     expect(await screen.findByText(/left since 31 Aug 2026/)).toBeTruthy();
     expect(screen.getByText('came back 31 Aug 2026')).toBeTruthy();
     expect(screen.queryByLabelText('plan …: Plan a move of Opus')).toBeNull();
+    expect(screen.queryByLabelText('Plan to hand out')).toBeNull();
   });
 
   it('offers no move of what another slate moves, and says so', async () => {

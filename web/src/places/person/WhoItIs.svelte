@@ -22,10 +22,17 @@
 
   let plan = $state('');
 
+  /** Who was sent home or has left is handed nothing. */
+  const mayHold = $derived(person.status !== 'LEFT' && person.status !== 'SUSPENDED');
+  const held = $derived(
+    new Set(person.accounts.flatMap((a) => a.seats.filter((s) => s.state).map((s) => s.plan))),
+  );
   const plans = $derived(
-    [...new Map((book.subscriptions ?? []).map((s) => [s.plan, s])).values()].sort((a, b) =>
-      `${a.vendorName} ${a.planName}`.localeCompare(`${b.vendorName} ${b.planName}`),
-    ),
+    [...new Map((book.subscriptions ?? []).map((s) => [s.plan, s])).values()]
+      .filter((s) => !held.has(s.plan))
+      .sort((a, b) =>
+        `${a.vendorName} ${a.planName}`.localeCompare(`${b.vendorName} ${b.planName}`),
+      ),
   );
   const spareOf = (planId: string) =>
     planId ? Math.max(...plans.filter((p) => p.plan === planId).map((p) => p.spare)) : 1;
@@ -55,7 +62,7 @@
   <h1>{person.name}</h1>
   <span class={['sub', person.status !== 'ACTIVE' && 'neg']}>{statusWords(person)}</span>
   {#if person.kind === 'SERVICE'}<span class="sub">service account</span>{/if}
-  {#if session.mayDraft}
+  {#if session.mayDraft && mayHold}
     <span class="give">
       <Pick label="Plan to hand out" bind:value={plan}>
         <option value="">hand out …</option>
