@@ -66,6 +66,7 @@
     { again: () => [book.version, slates.course], subject: () => person },
   );
   const moves = $derived(slates.notOnDraft(way.value?.moves ?? []));
+  const onDraft = $derived((way.value?.moves.length ?? 0) > 0 && moves.length === 0);
   const costOf = (account: string) => way.value?.chosen.find((one) => one.account === account);
   const years = $derived.by(() => {
     if (!routes) return [];
@@ -137,7 +138,14 @@
       />
     {/each}
 
-    <WayOutSum {way} until={routes.until} {mayAct} bind:deleteAfter onact={() => void act()} />
+    <WayOutSum
+      {way}
+      until={routes.until}
+      {mayAct}
+      {onDraft}
+      bind:deleteAfter
+      onact={() => void act()}
+    />
   {/if}
 {:else if asked.waiting}<p class="sub">Looking…</p>{/if}
 

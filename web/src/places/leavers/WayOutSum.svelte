@@ -11,10 +11,12 @@
     /** The last day of the horizon. */
     until: string;
     mayAct: boolean;
+    /** Whether all of it stands on the draft already. */
+    onDraft: boolean;
     deleteAfter: number;
     onact: () => void;
   }
-  let { way, until, mayAct, deleteAfter = $bindable(), onact }: Props = $props();
+  let { way, until, mayAct, onDraft, deleteAfter = $bindable(), onact }: Props = $props();
 
   const steps = $derived(
     (way.value?.chosen ?? [])
@@ -61,7 +63,7 @@
     <DayCount label="delete" bind:days={deleteAfter} />
     {#if session.mayDraft}
       <button class="go" disabled={!mayAct} onclick={onact}
-        >Put the way out on the slate <kbd>.</kbd></button
+        >{onDraft ? 'It is on the slate' : 'Put the way out on the slate'} <kbd>.</kbd></button
       >
       <p class="sub">
         Somebody else decides. What has a later day waits for it, and is looked at again before it
