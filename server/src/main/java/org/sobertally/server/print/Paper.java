@@ -14,8 +14,9 @@ public final class Paper {
     body.append("<h1>").append(escaped(title)).append("</h1>");
   }
 
+  /** Stands on the page of what it is about: never alone at the foot of one. */
   public Paper heading(String text) {
-    body.append("<h2>").append(escaped(text)).append("</h2>");
+    body.append("<div class='head'><h2>").append(escaped(text)).append("</h2></div>");
     return this;
   }
 
@@ -44,15 +45,16 @@ public final class Paper {
    */
   public Paper table(List<String> head, List<List<String>> rows) {
     body.append("<table><thead><tr>");
-    for (String column : head) {
-      body.append(isText(column) ? "<th>" : "<th class='r'>");
+    for (int n = 0; n < head.size(); n++) {
+      String column = head.get(n);
+      body.append("<th").append(kind(head, n)).append('>');
       body.append(escaped(isText(column) ? column : column.substring(1))).append("</th>");
     }
     body.append("</tr></thead><tbody>");
     for (List<String> row : rows) {
       body.append("<tr>");
       for (int n = 0; n < row.size(); n++) {
-        cell(head.get(n), row.get(n));
+        cell(head, n, row.get(n));
       }
       body.append("</tr>");
     }
@@ -64,14 +66,23 @@ public final class Paper {
     return !column.startsWith(">") && !column.startsWith("|");
   }
 
-  private void cell(String column, String text) {
-    if (column.startsWith("|")) {
+  /** A text after a number keeps some distance from it. */
+  private static String kind(List<String> head, int n) {
+    boolean apart = n > 0 && head.get(n - 1).startsWith(">") && isText(head.get(n));
+    String kind = isText(head.get(n)) ? "" : "r";
+    kind = head.get(n).equals("Day") ? "d" : kind;
+    kind = apart ? (kind + " a").strip() : kind;
+    return kind.isEmpty() ? "" : " class='%s'".formatted(kind);
+  }
+
+  private void cell(List<String> head, int n, String text) {
+    if (head.get(n).startsWith("|")) {
       body.append("<td class='bars'><div class='bar' style='width:")
           .append(String.format(Locale.ROOT, "%.1f", Double.parseDouble(text)))
           .append("%'></div></td>");
     } else {
-      String kind = column.equals("Day") ? " class='d'" : isText(column) ? "" : " class='r'";
-      body.append("<td").append(kind).append('>').append(escaped(text)).append("</td>");
+      body.append("<td").append(kind(head, n)).append('>');
+      body.append(escaped(text)).append("</td>");
     }
   }
 
@@ -100,6 +111,9 @@ public final class Paper {
         td { padding: 0.9mm 2mm 0.9mm 0; border-bottom: 0.3pt solid #ccc; vertical-align: top }
         .r { text-align: right }
         .d { white-space: nowrap }
+        .a { padding-left: 5mm }
+        .head { page-break-inside: avoid }
+        .head:after { content: ' '; display: block; height: 22mm; margin-bottom: -22mm }
         .bars { width: 26%% }
         .bar { height: 2.6mm; background: #2f5d57 }
         .next { page-break-after: always }
