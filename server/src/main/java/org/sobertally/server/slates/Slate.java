@@ -8,6 +8,7 @@ import jakarta.persistence.Id;
 import jakarta.persistence.Version;
 import java.time.Instant;
 import java.time.LocalDate;
+import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import org.sobertally.server.access.SignIns;
 import org.sobertally.server.slates.moves.Life;
@@ -32,6 +33,9 @@ class Slate {
     /** Everything is settled, and at least one move failed. */
     FAILED
   }
+
+  /** Sent, and not ended: what it moves nobody else can. */
+  static final Set<State> OPEN = Set.of(State.SENT, State.GRANTED, State.POSTED);
 
   /** What may become of it. */
   static final Life<State> LIFE =

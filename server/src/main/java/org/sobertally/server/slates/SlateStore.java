@@ -271,11 +271,11 @@ class SlateStore {
               m.holding, m.account, m.kind)
             from SlateMove m, Slate s
             where m.slate = s.id and s.id <> :slate
-              and (s.state in :waiting or s.state = :posted and m.state = :planned)
+              and s.state in :open and (s.state <> :posted or m.state = :planned)
             """,
             MovesElsewhere.Planned.class)
         .setParameter("slate", slate)
-        .setParameter("waiting", Set.of(Slate.State.SENT, Slate.State.GRANTED))
+        .setParameter("open", Slate.OPEN)
         .setParameter("posted", Slate.State.POSTED)
         .setParameter("planned", SlateMove.State.PLANNED)
         .getResultList();
@@ -289,10 +289,10 @@ class SlateStore {
                 """
                 select distinct m.holding from SlateMove m, Slate s
                 where m.slate = s.id and m.holding is not null
-                  and (s.state in :waiting or s.state = :posted and m.state in :unsettled)
+                  and s.state in :open and (s.state <> :posted or m.state in :unsettled)
                 """,
                 String.class)
-            .setParameter("waiting", Set.of(Slate.State.SENT, Slate.State.GRANTED))
+            .setParameter("open", Slate.OPEN)
             .setParameter("posted", Slate.State.POSTED)
             .setParameter(
                 "unsettled",
