@@ -60,15 +60,15 @@
 
   function note(h: Holding): string {
     const notes = [];
+    const found = why?.get(h.holding);
+    if (found?.instead)
+      notes.push(`${found.instead} would do: ${sayMoney(found.amount, true)} less`);
     if (h.kept) notes.push(`kept until ${sayDay(h.keptUntil)}: ${h.keepReason}`);
     else if (h.takeBackBlocked) notes.push(h.takeBackBlocked);
     if (h.onLeave) notes.push('on leave');
     if (h.admin) notes.push('administrator');
     if (h.service) notes.push('service account');
     if (!h.person) notes.push('nobody’s account');
-    const found = why?.get(h.holding);
-    if (found?.instead)
-      notes.push(`${found.instead} would do: ${sayMoney(found.amount, true)} less`);
     return notes.join(' · ');
   }
 </script>
