@@ -4,7 +4,7 @@ import globals from 'globals';
 import ts from 'typescript-eslint';
 
 export default ts.config(
-  { ignores: ['dist/', 'target/', 'node_modules/', 'src/api/generated.d.ts'] },
+  { ignores: ['dist/', 'target/', 'node_modules/', '.svelte-check/', 'src/api/generated.d.ts'] },
   js.configs.recommended,
   ...ts.configs.strict,
   ...svelte.configs.recommended,
