@@ -2,7 +2,6 @@ package org.sobertally.core.use;
 
 import java.time.LocalDate;
 import java.util.List;
-import java.util.OptionalInt;
 import java.util.stream.IntStream;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.book.Holdings;
@@ -31,10 +30,6 @@ public final class IdleCurve {
     this.spared = spared;
   }
 
-  public static IdleCurve of(Book book, int line, LocalDate asOf) {
-    return of(UseStates.ofLine(book, asOf, line, OptionalInt.empty()), line);
-  }
-
   /** The curve of every subscription, by its number. */
   public static List<IdleCurve> ofEveryLine(UseStates states) {
     return IntStream.range(0, states.book().lines().size())
@@ -42,7 +37,10 @@ public final class IdleCurve {
         .toList();
   }
 
-  private static IdleCurve of(UseStates states, int line) {
+  /**
+   * @param states of the whole book, or of this subscription
+   */
+  public static IdleCurve of(UseStates states, int line) {
     Book book = states.book();
     Holdings holdings = book.holdings();
     int[] seats = new int[LONGEST + 2];

@@ -69,8 +69,10 @@ public final class UseStates {
     }
     if (like != null && hasClocksOf(like)) {
       clocksRead = true;
-      lastUsed = like.lastUsed;
-      idleDays = like.idleDays;
+      boolean same = first == like.first && n == like.state.length;
+      int from = first - like.first;
+      lastUsed = same ? like.lastUsed : Arrays.copyOfRange(like.lastUsed, from, from + n);
+      idleDays = same ? like.idleDays : Arrays.copyOfRange(like.idleDays, from, from + n);
     } else {
       clocksRead = false;
       lastUsed = new int[n];
@@ -113,9 +115,24 @@ public final class UseStates {
    * @param idleLine the line to judge by; empty for the plan's own
    */
   public static UseStates ofLine(Book book, LocalDate asOf, int line, OptionalInt idleLine) {
+    return ofLine(book, asOf, line, idleLine, null);
+  }
+
+  /**
+   * The holdings of one subscription as they are judged by another line; no clock is read again,
+   * and nothing may be asked about others.
+   *
+   * @param idleLine days
+   */
+  public UseStates judgedBy(int line, int idleLine) {
+    return ofLine(book, asOf, line, OptionalInt.of(idleLine), this);
+  }
+
+  private static UseStates ofLine(
+      Book book, LocalDate asOf, int line, OptionalInt idleLine, @Nullable UseStates like) {
     Holdings holdings = book.holdings();
     UseStates states =
-        new UseStates(book, asOf, holdings.lineStart(line), holdings.lineEnd(line), null);
+        new UseStates(book, asOf, holdings.lineStart(line), holdings.lineEnd(line), like);
     Judge judge = states.judge(line, idleLine);
     for (int h = holdings.lineStart(line); h < holdings.lineEnd(line); h++) {
       states.judgeHolding(h, judge);
@@ -151,8 +168,8 @@ public final class UseStates {
   /** A clock depends on the holding, the use of its plan's parts, and how far that is known. */
   private boolean hasClocksOf(UseStates other) {
     if (!asOf.equals(other.asOf)
-        || first != other.first
-        || state.length != other.state.length
+        || first < other.first
+        || first + state.length > other.first + other.state.length
         || book.holdings() != other.book.holdings()
         || book.activity() != other.book.activity()
         || !Arrays.equals(evidenceFrom, other.evidenceFrom)

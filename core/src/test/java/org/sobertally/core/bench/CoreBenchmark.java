@@ -4,6 +4,7 @@ import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.OptionalInt;
 import java.util.concurrent.TimeUnit;
 import org.openjdk.jmh.annotations.Benchmark;
 import org.openjdk.jmh.annotations.BenchmarkMode;
@@ -68,7 +69,8 @@ public class CoreBenchmark {
 
   @Benchmark
   public IdleCurve idleCurveOfTheLargestSubscription() {
-    return IdleCurve.of(book, largest, BenchBook.TODAY);
+    return IdleCurve.of(
+        UseStates.ofLine(book, BenchBook.TODAY, largest, OptionalInt.empty()), largest);
   }
 
   @Benchmark

@@ -5,6 +5,7 @@ import static org.sobertally.core.support.TestBook.EVIDENCE_TO;
 import static org.sobertally.core.support.TestBook.TODAY;
 
 import java.time.LocalDate;
+import java.util.OptionalInt;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
@@ -52,7 +53,7 @@ class IdleCurveTest {
 
   private static IdleCurve curve(TestBook facts) {
     Book book = facts.build();
-    return IdleCurve.of(book, book.lines().require("opus"), TODAY);
+    return IdleCurve.of(UseStates.of(book, TODAY), book.lines().require("opus"));
   }
 
   @ParameterizedTest
@@ -61,7 +62,8 @@ class IdleCurveTest {
     RandomBook drawn = new RandomBook(seed);
     UseStates states = UseStates.of(drawn.book, drawn.asOf);
     for (int line = 0; line < drawn.book.lines().size(); line++) {
-      IdleCurve curve = IdleCurve.of(drawn.book, line, drawn.asOf);
+      IdleCurve curve =
+          IdleCurve.of(UseStates.ofLine(drawn.book, drawn.asOf, line, OptionalInt.empty()), line);
       for (int days = 1; days <= IdleCurve.LONGEST; days++) {
         int counted = 0;
         for (int h = drawn.book.holdings().lineStart(line);

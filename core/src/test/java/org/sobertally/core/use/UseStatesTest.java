@@ -193,6 +193,31 @@ class UseStatesTest {
     }
   }
 
+  /** What was read for the whole book is as good as what is read for one subscription. */
+  @ParameterizedTest
+  @MethodSource("org.sobertally.core.support.RandomBook#seeds")
+  void aLineTriedOnWhatWasReadSaysTheSameAsOneReadAnew(long seed) {
+    RandomBook drawn = new RandomBook(seed);
+    Book book = drawn.book;
+    UseStates whole = UseStates.of(book, drawn.asOf);
+    for (int line = 0; line < book.lines().size(); line++) {
+      for (int idleLine : new int[] {1, 30, 60, 365}) {
+        UseStates tried = whole.judgedBy(line, idleLine);
+        UseStates anew = UseStates.ofLine(book, drawn.asOf, line, OptionalInt.of(idleLine));
+        for (int h = book.holdings().lineStart(line); h < book.holdings().lineEnd(line); h++) {
+          assertThat(tried.isOpen(h)).isEqualTo(anew.isOpen(h));
+          assertThat(tried.idleDays(h)).isEqualTo(anew.idleDays(h));
+          assertThat(tried.lastUsed(h)).isEqualTo(anew.lastUsed(h));
+          assertThat(tried.cannotSay(h)).isEqualTo(anew.cannotSay(h));
+          assertThat(tried.onLeave(h)).isEqualTo(anew.onLeave(h));
+          if (anew.isOpen(h)) {
+            assertThat(tried.state(h)).isEqualTo(anew.state(h));
+          }
+        }
+      }
+    }
+  }
+
   /** The rule as a person would say it, day by day. */
   private record Plain(RandomBook drawn, Holding holding) {
 

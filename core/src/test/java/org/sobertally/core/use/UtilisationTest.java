@@ -6,6 +6,7 @@ import static org.sobertally.core.support.TestBook.TODAY;
 
 import java.math.BigDecimal;
 import java.time.LocalDate;
+import java.util.OptionalInt;
 import org.junit.jupiter.api.Test;
 import org.sobertally.core.activity.Evidence;
 import org.sobertally.core.agreement.Agreement;
@@ -72,7 +73,8 @@ class UtilisationTest {
     for (int line = 0; line < drawn.book.lines().size(); line++) {
       assertThat(all.get(line))
           .isEqualTo(Utilisation.over(drawn.book, line, drawn.asOf, 45, FloorOf.HELD));
-      IdleCurve curve = IdleCurve.of(drawn.book, line, drawn.asOf);
+      IdleCurve curve =
+          IdleCurve.of(UseStates.ofLine(drawn.book, drawn.asOf, line, OptionalInt.empty()), line);
       ComeBackOdds alone =
           ComeBackOdds.of(drawn.book, drawn.book.planNumberOfLine(line), drawn.asOf);
       for (int days = 1; days <= ComeBackOdds.LONGEST; days++) {

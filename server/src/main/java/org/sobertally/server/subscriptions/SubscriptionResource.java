@@ -173,7 +173,8 @@ public class SubscriptionResource {
     LocalDate day = asOf.of(book, asOfText);
     OptionalInt idleLine = Params.number("idleLine", idleLineText, 1, IdleCurve.LONGEST);
     Optional<UseState> wanted = Params.choice("state", stateText, UseState.class);
-    UseStates states = UseStates.ofLine(book, day, line, idleLine);
+    UseStates whole = figures.of(book, day).states();
+    UseStates states = idleLine.isEmpty() ? whole : whole.judgedBy(line, idleLine.getAsInt());
     HolderList list = new HolderList(states, line, blocked.today(book));
     Optional<Figure> figure = Params.choice("figure", figureText, Figure.class);
     List<Integer> holders =
@@ -195,7 +196,7 @@ public class SubscriptionResource {
     Book book = books.current();
     int line = line(book, lineId);
     LocalDate day = asOf.of(book, asOfText);
-    UseStates states = UseStates.ofLine(book, day, line, OptionalInt.empty());
+    UseStates states = figures.of(book, day).states();
     return HolderFilter.choices(book, HolderList.holders(states, line, Optional.empty()));
   }
 

@@ -92,7 +92,7 @@ public class UseResource {
     int line = SubscriptionResource.line(book, lineId);
     LocalDate day = asOf.of(book, asOfText);
     int within = Params.number("within", withinText, 1, IdleCurve.LONGEST).orElse(USUAL_WITHIN);
-    IdleCurve curve = IdleCurve.of(book, line, day);
+    IdleCurve curve = IdleCurve.of(figures.of(book, day).states(), line);
     List<Dto.CurvePoint> points =
         IntStream.rangeClosed(1, IdleCurve.LONGEST).mapToObj(days -> point(curve, days)).toList();
     ComeBackOdds odds = figures.odds(book, book.planNumberOfLine(line), day);
