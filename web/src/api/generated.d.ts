@@ -12342,6 +12342,7 @@ export interface components {
     };
     EstateAccount: {
       account: string;
+      bringBackBlocked?: string | null;
       broughtBackUntil?:
         | ((string | components['schemas']['LocalDate'] | null) | null)
         | components['schemas']['LocalDate']

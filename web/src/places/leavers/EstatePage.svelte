@@ -52,7 +52,7 @@
           },
         }),
       ),
-    how,
+    { ...how, again: () => [book.version, slates.course] },
   );
   let tried = $state.raw<Schemas['EstateWhatIf'] | null>(null);
   $effect.pre(() => {
@@ -202,11 +202,17 @@
   <td class="num">{one.lostOn ? sayDay(one.lostOn) : 'never'}</td>
   <td class="r">
     {#if session.mayDraft && one.state === 'DELETED' && one.broughtBackUntil && one.broughtBackUntil > asOf()}
-      <button class="word" disabled={slates.busy} onclick={() => bringBack(one)}
-        >bring back{one.lastPlanName ? ` with ${one.lastPlanName}` : ''}, until {sayDay(
-          one.broughtBackUntil,
-        )}</button
-      >
+      {#if slates.plannedAccounts.has(one.account)}
+        <span class="sub">on the slate</span>
+      {:else if one.bringBackBlocked}
+        <span class="sub">{one.bringBackBlocked}</span>
+      {:else}
+        <button class="word" disabled={slates.busy} onclick={() => bringBack(one)}
+          >bring back{one.lastPlanName ? ` with ${one.lastPlanName}` : ''}, until {sayDay(
+            one.broughtBackUntil,
+          )}</button
+        >
+      {/if}
     {/if}
   </td>
 {/snippet}

@@ -46,6 +46,7 @@ import org.sobertally.server.http.Params;
 import org.sobertally.server.http.Problem;
 import org.sobertally.server.http.XlsxListWriter;
 import org.sobertally.server.refusal.Required;
+import org.sobertally.server.slates.BlockedSeats;
 import org.sobertally.server.store.AsOf;
 
 /**
@@ -64,11 +65,13 @@ public class EstateResource {
   private final Books books;
   private final AsOf asOf;
   private final LeaverFigures figures;
+  private final BlockedSeats blocked;
 
-  EstateResource(Books books, AsOf asOf, LeaverFigures figures) {
+  EstateResource(Books books, AsOf asOf, LeaverFigures figures, BlockedSeats blocked) {
     this.books = books;
     this.asOf = asOf;
     this.figures = figures;
+    this.blocked = blocked;
   }
 
   /** What lies at the vendor without a seat, by stage, and what passes when. */
@@ -100,6 +103,7 @@ public class EstateResource {
     OptionalInt stage = Params.number("stage", stageText, 0, Integer.MAX_VALUE);
     Routes routes = figures.routes(book, day, OptionalInt.empty());
     EstateViews views = new EstateViews(book, day);
+    BlockedSeats.Today now = blocked.today(book);
     List<Estate.Lying> lying =
         figures.estate(book, day, number).accounts().stream()
             .filter(one -> state.isEmpty() || one.clock().state() == state.get())
@@ -110,7 +114,7 @@ public class EstateResource {
         one -> book.accounts().get(one.account()).id(),
         one -> {
           int person = book.personOfAccount(one.account());
-          return views.lying(one, person < 0 ? null : routes.dutyUntil(person));
+          return views.lying(one, person < 0 ? null : routes.dutyUntil(person), now);
         },
         limit,
         cursor,

@@ -13,6 +13,7 @@ import org.sobertally.core.money.Money;
 import org.sobertally.core.people.Account;
 import org.sobertally.core.people.DataRule.Reach;
 import org.sobertally.server.http.MoneyDto;
+import org.sobertally.server.slates.BlockedSeats;
 
 /** What former holders leave behind at a vendor, as it is told outside. */
 final class EstateViews {
@@ -109,7 +110,8 @@ final class EstateViews {
         pool.isCheaper() ? LeaverDto.Cheaper.POOL : LeaverDto.Cheaper.SEAT);
   }
 
-  LeaverDto.LyingRow lying(Estate.Lying one, @Nullable LocalDate dutyUntil) {
+  LeaverDto.LyingRow lying(
+      Estate.Lying one, @Nullable LocalDate dutyUntil, BlockedSeats.Today now) {
     Account account = book.accounts().get(one.account());
     int person = book.personOfAccount(one.account());
     Segment next = one.next();
@@ -132,6 +134,7 @@ final class EstateViews {
         next == null ? null : SegmentWords.nameOf(next),
         one.lostOn(),
         !deleted ? one.lostOn() : restore == null || since == null ? null : since.plusDays(restore),
+        deleted ? now.bringingBack(account.id()) : null,
         why(one.account(), dutyUntil),
         last == null ? null : last.id(),
         last == null ? null : last.name());

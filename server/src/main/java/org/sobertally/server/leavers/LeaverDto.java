@@ -273,7 +273,12 @@ final class LeaverDto {
       Reach reach,
       @Schema(nullable = true) @Nullable BigDecimal storedGb) {}
 
-  /** One account of the estate. */
+  /**
+   * One account of the estate.
+   *
+   * @param bringBackBlocked why a deleted one cannot be brought back today; null where it can, or
+   *     where it is not deleted
+   */
   @Schema(name = "EstateAccount")
   record LyingRow(
       @JsonUnwrapped Lying lying,
@@ -281,6 +286,7 @@ final class LeaverDto {
       @Schema(nullable = true) @Nullable String nextName,
       @Schema(nullable = true) @Nullable LocalDate lostOn,
       @Schema(nullable = true) @Nullable LocalDate broughtBackUntil,
+      @Schema(nullable = true) @Nullable String bringBackBlocked,
       Why why,
       @Schema(nullable = true) @Nullable String lastPlan,
       @Schema(nullable = true) @Nullable String lastPlanName) {}

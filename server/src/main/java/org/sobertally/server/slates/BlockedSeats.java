@@ -10,7 +10,6 @@ import org.jspecify.annotations.Nullable;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.slate.Move;
 import org.sobertally.core.slate.MoveKind;
-import org.sobertally.core.slate.Preview;
 import org.sobertally.core.slate.Previewer;
 import org.sobertally.core.slate.Remark;
 import org.sobertally.core.slate.SeatBlocks;
@@ -81,18 +80,20 @@ public class BlockedSeats {
     /** The moves of a whole account that cannot go, each with why in one sentence. */
     public Map<MoveKind, String> ofAccount(String account) {
       Map<MoveKind, String> told = new EnumMap<>(MoveKind.class);
-      String other = text(elsewhere.blocks(null, account, true));
-      List<Move> moves =
-          List.of(
-              new Move.Suspend(account),
-              new Move.BringBack(account),
-              new Move.Delete(account, Move.DataRoute.SAVED));
-      for (Move move : moves) {
-        Preview.MovePreview alone = Previewer.of(book, day, List.of(move)).moves().get(0);
-        String why = text(alone.blocks());
-        tell(told, alone.kind(), why == null ? other : why);
-      }
+      tell(told, MoveKind.SUSPEND, alone(new Move.Suspend(account), account));
+      tell(told, MoveKind.BRING_BACK, bringingBack(account));
+      tell(told, MoveKind.DELETE, alone(new Move.Delete(account, Move.DataRoute.SAVED), account));
       return told;
+    }
+
+    /** Why the account cannot be brought back, in one sentence; null where it can. */
+    public @Nullable String bringingBack(String account) {
+      return alone(new Move.BringBack(account), account);
+    }
+
+    private @Nullable String alone(Move move, String account) {
+      String why = text(Previewer.of(book, day, List.of(move)).moves().get(0).blocks());
+      return why == null ? text(elsewhere.blocks(null, account, true)) : why;
     }
 
     private static void tell(Map<MoveKind, String> told, MoveKind kind, @Nullable String why) {

@@ -15,7 +15,9 @@ import org.jspecify.annotations.Nullable;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
+import org.sobertally.server.support.Caller;
 import org.sobertally.server.support.DemoBook;
+import org.sobertally.server.support.SmallBook;
 
 /** Lists offer what can go today, and say of the rest why it cannot. */
 @QuarkusTest
@@ -80,6 +82,44 @@ class BlockedSeatsTest {
       onSlate.put(move.get("holding").asText(), move.at("/blocks/0/text").textValue());
     }
     assertThat(onSlate).isEqualTo(said);
+  }
+
+  /** The same of accounts that were deleted: one's owner left, one is free to come back. */
+  @Test
+  void aSlateSaysOfADeletedAccountWhatTheEstateSays() {
+    SmallBook book = new SmallBook();
+    for (String who : List.of("bo", "di")) {
+      String account = "a-%1$s,quillmoor,%1$s,%1$s@skerryline.example,".formatted(who);
+      String holding = "h-%1$s,a-%1$s,opus,2026-01-10,".formatted(who);
+      book.change("accounts.csv", account + "ACTIVE,,,", account + "DELETED,2026-09-25,,")
+          .change("holdings.csv", holding, holding + "2026-09-25");
+    }
+    assertThat(Caller.keeper().putZip("/api/v1/book?replace=true", book.zip()).status())
+        .isEqualTo(200);
+    Map<String, @Nullable String> said = deletedAccounts();
+    assertThat(said).hasSize(2).containsEntry("a-bo", null);
+    assertThat(said.get("a-di")).contains("left");
+    String slate =
+        run.draft(
+            """
+            {"moves":[{"kind":"BRING_BACK","account":"a-bo"},
+                      {"kind":"BRING_BACK","account":"a-di"}]}""");
+    for (JsonNode move : run.slate(slate).get("moves")) {
+      assertThat(move.at("/blocks/0/text").textValue())
+          .isEqualTo(said.get(move.get("account").asText()));
+    }
+    String goes = run.draft("{\"moves\":[{\"kind\":\"BRING_BACK\",\"account\":\"a-bo\"}]}");
+    run.steward.postJson(SlateRun.SLATES + "/" + goes + "/send", "{}");
+    assertThat(deletedAccounts().get("a-bo")).startsWith("Another slate that was sent");
+  }
+
+  private Map<String, @Nullable String> deletedAccounts() {
+    Map<String, @Nullable String> said = new HashMap<>();
+    String lying = "/api/v1/vendors/quillmoor/estate/accounts?state=DELETED";
+    for (JsonNode one : run.steward.get(lying).json()) {
+      said.put(one.get("account").asText(), one.get("bringBackBlocked").textValue());
+    }
+    return said;
   }
 
   @Test
