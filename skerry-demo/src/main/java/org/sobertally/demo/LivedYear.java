@@ -44,7 +44,7 @@ class LivedYear {
   /** What happens, by day; what is entered first on a day happens first. */
   private final List<Event> events = new ArrayList<>();
 
-  /** Who has signed in today, by login. */
+  /** Who has signed in, by login. */
   private final Map<String, Api> atWork = new HashMap<>();
 
   private URI base;
@@ -71,7 +71,6 @@ class LivedYear {
     for (Event event : events) {
       if (!event.day().equals(day)) {
         day = event.day();
-        atWork.clear();
         clock.startAt(day.atTime(MORNING).atZone(clock.zone()).toInstant());
         demo.playVendorsAnew();
         demo.showAtOnce();
@@ -101,7 +100,7 @@ class LivedYear {
     return signedIn("teodor");
   }
 
-  /** Once a day: a password is looked at slowly on purpose. */
+  /** Once: a password is looked at slowly on purpose, and a session outlasts the living. */
   private Api signedIn(String login) {
     return atWork.computeIfAbsent(login, who -> Api.signIn(base, who, Demo.PASSWORD));
   }

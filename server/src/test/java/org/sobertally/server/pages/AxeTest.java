@@ -184,8 +184,12 @@ class AxeTest {
     throw new AssertionError("Nobody was asked.");
   }
 
-  /** By night the same stands there in other colours. */
+  /** Of a long list the first rows are looked at; by night the same is there in other colours. */
   private static void assertNothingSerious(Page page, String what) {
+    page.evaluate(
+        """
+        document.querySelectorAll('tbody > tr:nth-child(n+25), ol > li:nth-child(n+25)')
+            .forEach((row) => (row.style.display = 'none'))""");
     assertThat(serious(page, asked())).as(what).isEmpty();
     page.evaluate("document.documentElement.dataset.watch = 'night'");
     assertThat(serious(page, onlyContrast())).as(what + " by night").isEmpty();
