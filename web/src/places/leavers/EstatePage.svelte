@@ -205,7 +205,7 @@
       {#if slates.plannedAccounts.has(one.account)}
         <span class="sub">on the slate</span>
       {:else if one.bringBackBlocked}
-        <span class="sub">{one.bringBackBlocked}</span>
+        <span class="sub">Cannot come back. {one.bringBackBlocked}</span>
       {:else}
         <button class="word" disabled={slates.busy} onclick={() => bringBack(one)}
           >bring back{one.lastPlanName ? ` with ${one.lastPlanName}` : ''}, until {sayDay(
