@@ -50,8 +50,10 @@
   td {
     font-size: var(--type-row);
   }
+  td.r {
+    white-space: nowrap;
+  }
   td.num {
     font-size: var(--type-note);
-    white-space: nowrap;
   }
 </style>
