@@ -57,27 +57,37 @@ class SlateState {
 
   /**
    * Loads the slates; while calls are on their way, again and again. A later call overtakes an
-   * earlier one, so that an answer from before a change never hides the change.
+   * earlier one, so that an answer from before a change never hides the change. A look that failed,
+   * say over a broken line, is not the last one; who signed out looks no more.
    */
   async load() {
     clearTimeout(this.#timer);
     const newest = this.#turn();
-    // Untracked: an effect that loads the slates must not run again because they came.
-    const before = untrack(() => this.underWay.length);
-    const all = await dataOf(api.GET('/api/v1/slates'));
-    if (!newest()) return;
-    this.all = all;
-    this.known = true;
-    if (this.underWay.length > 0) this.#watch();
-    if (before > 0) await book.load(asOf());
-    await this.#refreshOpened();
+    try {
+      // Untracked: an effect that loads the slates must not run again because they came.
+      const before = untrack(() => this.#goesOn());
+      const all = await dataOf(api.GET('/api/v1/slates'));
+      if (!newest()) return;
+      this.all = all;
+      this.known = true;
+      if (before) await book.load(asOf());
+      await this.#refreshOpened();
+    } finally {
+      if (newest() && untrack(() => this.#goesOn())) this.#watch();
+    }
   }
 
-  /** A look that failed, say over a broken line, is not the last one; who signed out looks no more. */
+  /**
+   * Whether calls are on their way, by the list or by the slate that a page shows: a step may leave
+   * between the two answers, and then only the later one knows.
+   */
+  #goesOn(): boolean {
+    const shown = this.opened && this.byId(this.opened.id) ? this.opened.openCalls : 0;
+    return !!session.me && (this.underWay.length > 0 || shown > 0);
+  }
+
   #watch() {
-    this.#timer = setTimeout(() => {
-      this.load().catch(() => session.me && this.#watch());
-    }, WATCH_EVERY_MS);
+    this.#timer = setTimeout(() => void this.load().catch(() => undefined), WATCH_EVERY_MS);
   }
 
   /** Loads one slate with its moves; a long one that is under way only when that is over. */

@@ -104,6 +104,55 @@ describe('slates', () => {
     expect(only(asked, 'GET /api/v1/standing')).toHaveLength(1);
   });
 
+  it('look again while the opened slate has calls on their way that the list did not know yet', async () => {
+    vi.useFakeTimers();
+    // The step leaves after the list was answered and before the slate itself is.
+    const openCalls = [0, 1, 0];
+    const asked = serve({
+      [LIST]: [aSlate({ state: 'POSTED', openCalls: 0, moves: [] })],
+      'GET /api/v1/slates/{id}': () => aSlate({ state: 'POSTED', openCalls: openCalls.shift() }),
+      'GET /api/v1/subscriptions': [aSubscription()],
+      'GET /api/v1/standing': aStanding,
+    });
+    await slates.open('s1');
+    await slates.load();
+    expect(slates.underWay).toHaveLength(0);
+    expect(slates.opened?.openCalls).toBe(1);
+    await vi.advanceTimersByTimeAsync(1000);
+    expect(slates.opened?.openCalls).toBe(0);
+    expect(only(asked, 'GET /api/v1/standing')).toHaveLength(1);
+    await vi.advanceTimersByTimeAsync(5000);
+    expect(only(asked, LIST)).toHaveLength(2);
+    vi.useRealTimers();
+  });
+
+  it('look no more at an opened slate that went with its book', async () => {
+    vi.useFakeTimers();
+    const asked = serve({ [LIST]: [] });
+    slates.opened = aSlate({ state: 'POSTED', openCalls: 1 }) as never;
+    await slates.load();
+    await vi.advanceTimersByTimeAsync(5000);
+    expect(only(asked, LIST)).toHaveLength(1);
+    vi.useRealTimers();
+  });
+
+  it('go on looking after a change whose look failed', async () => {
+    vi.useFakeTimers();
+    const answers = [[aSlate({ state: 'POSTED', openCalls: 1 })], new Error('no line'), []];
+    const asked = serve({
+      [LIST]: () => answers.shift(),
+      'POST /api/v1/slates/{id}/moves/{move}/agreed': {},
+      'GET /api/v1/subscriptions': [aSubscription()],
+      'GET /api/v1/standing': aStanding,
+    });
+    await slates.load();
+    expect(await slates.agreed('s1', 'm1')).toBe(true);
+    expect(only(asked, LIST)).toHaveLength(2);
+    await vi.advanceTimersByTimeAsync(1000);
+    expect(slates.all).toEqual([]);
+    vi.useRealTimers();
+  });
+
   it('go on looking after a look that failed', async () => {
     vi.useFakeTimers();
     const answers = [[aSlate({ state: 'POSTED', openCalls: 1 })], new Error('no line'), []];

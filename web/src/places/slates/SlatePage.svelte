@@ -30,11 +30,9 @@
   /** Moves that the decider does not grant though the others are. */
   const without = new SvelteSet<string>();
 
-  /** Steps whose turn is now leave by themselves: looked at until they have. */
+  /** Steps whose day has come leave by themselves once it is their turn: looked at until they have. */
   const stepsLeave = $derived(
     slate?.state === 'POSTED' &&
-      slate.openCalls === 0 &&
-      !slate.moves.some((move) => move.byHand) &&
       slate.moves.some(
         (move) => move.state === 'PLANNED' && !move.reason && (!move.due || move.due <= today()),
       ),

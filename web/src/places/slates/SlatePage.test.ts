@@ -81,6 +81,19 @@ describe('a slate on its way', () => {
     expect(screen.getByText('Settled, with failures.')).toBeTruthy();
   });
 
+  it('looks again while a step is about to leave, though others wait for a hand', async () => {
+    vi.useFakeTimers({ shouldAdvanceTime: true });
+    const moves = [
+      aMove({ state: 'SENT', byHand: true }),
+      aMove({ id: 'm2', state: 'PLANNED', due: null }),
+    ];
+    await show(aSlate({ state: 'POSTED', byHand: 1, moves }));
+    const load = vi.spyOn(slates, 'load').mockResolvedValue();
+    await vi.advanceTimersByTimeAsync(2500);
+    expect(load).toHaveBeenCalledTimes(1);
+    vi.useRealTimers();
+  });
+
   it('lets a steward say what was done by hand, and undo what can be', async () => {
     signIn('STEWARD');
     await show(

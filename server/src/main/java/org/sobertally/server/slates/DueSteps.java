@@ -71,17 +71,25 @@ class DueSteps {
   @Scheduled(every = "5s", delayed = "10s", concurrentExecution = ConcurrentExecution.SKIP)
   void makeDueSteps() {
     boolean any = false;
-    for (String id : store.dueSteps(clock.today())) {
-      try {
-        any |= books.write(change -> makeStep(change, id));
-      } catch (RuntimeException e) {
-        // What goes wrong with one step holds up no other.
-        LOG.warnf(e, "The step %s could not be made.", id);
-        books.write(change -> cannotBeMade(id));
+    try {
+      for (String id : store.dueSteps(clock.today())) {
+        any |= made(id);
+      }
+    } finally {
+      if (any) {
+        postman.kick();
       }
     }
-    if (any) {
-      postman.kick();
+  }
+
+  /** What goes wrong with one step holds up no other. */
+  private boolean made(String id) {
+    try {
+      return books.write(change -> makeStep(change, id));
+    } catch (RuntimeException e) {
+      LOG.warnf(e, "The step %s could not be made.", id);
+      books.write(change -> cannotBeMade(id));
+      return false;
     }
   }
 
