@@ -22,6 +22,8 @@
   let seen = $state.raw<Schemas['FileSeen'] | null>(null);
   let mapping = $state.raw<Mapping | null>(null);
   let check = $state.raw<Schemas['FileCheck'] | null>(null);
+  /** How the file was read for the check: only that can be taken in as it was shown. */
+  let checked = $state.raw<Mapping | null>(null);
   let progress = $state.raw<Schemas['FileProgress'] | null>(null);
   let taken = $state(false);
   let busy = $state('');
@@ -81,11 +83,15 @@
     );
   }
 
+  /** What comes of a reading that is no longer wanted, good or bad, is passed over. */
   async function tryIt(id: string, body: Mapping) {
-    const answer = await dataOf(
-      api.POST('/api/v1/intake/files/{id}/check', { params: { path: { id } }, body }),
-    );
-    if (body === mapping) check = answer;
+    try {
+      const params = { path: { id } };
+      const answer = await dataOf(api.POST('/api/v1/intake/files/{id}/check', { params, body }));
+      if (body === mapping) [check, checked] = [answer, body];
+    } catch (e) {
+      if (body === mapping) throw e;
+    }
   }
 
   /** As what somebody came to bring it, unless it lacks what that needs. */
@@ -199,7 +205,11 @@
     {:else}
       <button
         class="go"
-        disabled={busy !== '' || !check || check.good === 0 || !mapping.source.trim() || !!lack}
+        disabled={busy !== '' ||
+          !check?.good ||
+          checked !== mapping ||
+          !mapping.source.trim() ||
+          !!lack}
         onclick={take}
       >
         {busy === 'take' ? 'Taking it in…' : `Take in ${sayCount(check?.good ?? 0, 'row')}`}
