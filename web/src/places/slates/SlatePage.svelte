@@ -39,7 +39,11 @@
   );
   $effect(() => {
     if (!stepsLeave) return undefined;
-    const timer = setInterval(() => void slates.load().catch(() => undefined), LOOKS_AGAIN_MS);
+    // What is being done about it looks by itself.
+    const timer = setInterval(
+      () => slates.busy || slates.load().catch(() => undefined),
+      LOOKS_AGAIN_MS,
+    );
     return () => clearInterval(timer);
   });
 
