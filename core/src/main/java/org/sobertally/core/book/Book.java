@@ -3,6 +3,7 @@ package org.sobertally.core.book;
 import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -515,6 +516,24 @@ public final class Book {
   /** The next version, with one holding more. */
   public Book withHolding(Holding added) {
     return edited(e -> e.holdings = holdings.with(row(added)));
+  }
+
+  /**
+   * The next version after many changes at once, for which one for each would copy the book again
+   * and again.
+   *
+   * @param changed accounts that are there already, as they are now
+   * @param ended numbers of holdings that end on the day
+   * @param added holdings more, of accounts and subscriptions that are there
+   */
+  public Book withMoved(
+      Collection<Account> changed, Collection<Integer> ended, LocalDate day, List<Holding> added) {
+    return edited(
+        e -> {
+          e.accounts = changed.isEmpty() ? null : accounts.withAll(changed);
+          Holdings kept = ended.isEmpty() ? holdings : holdings.withUntil(ended, Days.of(day));
+          e.holdings = added.isEmpty() ? kept : kept.withAll(numbered(added));
+        });
   }
 
   /** The next version, with the account as it is now: another state, or one more account. */

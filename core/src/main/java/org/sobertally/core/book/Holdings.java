@@ -1,6 +1,8 @@
 package org.sobertally.core.book;
 
+import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Collection;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -103,6 +105,23 @@ public final class Holdings {
     int[] changed = until.clone();
     changed[holding] = day;
     return new Holdings(this, changed);
+  }
+
+  /** All of these end on the day. */
+  Holdings withUntil(Collection<Integer> numbers, int day) {
+    int[] changed = until.clone();
+    numbers.forEach(holding -> changed[holding] = day);
+    return new Holdings(this, changed);
+  }
+
+  /** Several more, put in where their order wants them. */
+  Holdings withAll(List<Row> more) {
+    List<Row> rows = new ArrayList<>(ids.length + more.size());
+    for (int h = 0; h < ids.length; h++) {
+      rows.add(new Row(ids[h], account[h], line[h], from[h], until[h], method[h]));
+    }
+    rows.addAll(more);
+    return of(rows, lineStart.length - 1, accountStart.length - 1);
   }
 
   /** One more, put in where its order wants it: one copy of each column. */

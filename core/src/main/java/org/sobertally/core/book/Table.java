@@ -1,6 +1,7 @@
 package org.sobertally.core.book;
 
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.Collections;
 import java.util.HashMap;
 import java.util.List;
@@ -49,6 +50,17 @@ public final class Table<T> {
       return new Table<>(noun, changed, id);
     }
     changed.set(number, thing);
+    return new Table<>(this, Collections.unmodifiableList(changed));
+  }
+
+  /**
+   * The same things, but these in place of those with their ids.
+   *
+   * @throws NoSuchElementException where there is none of such an id
+   */
+  Table<T> withAll(Collection<T> things) {
+    List<T> changed = new ArrayList<>(items);
+    things.forEach(thing -> changed.set(require(id.apply(thing)), thing));
     return new Table<>(this, Collections.unmodifiableList(changed));
   }
 

@@ -2,6 +2,12 @@ package org.sobertally.core.slate;
 
 import java.math.BigDecimal;
 import java.time.LocalDate;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.book.Holding;
@@ -10,54 +16,117 @@ import org.sobertally.core.people.Account;
 import org.sobertally.core.time.Days;
 
 /**
- * The book as it would be once a move was made: what later steps of a slate are looked at by. Moves
- * of quantities, keeps and seats of accounts that are not there yet leave it as it is.
+ * The book as it would be once moves were made on a day, one after the other: what later steps of a
+ * slate are looked at by. Moves of quantities, keeps and seats of accounts that are not there yet
+ * leave it as it is.
+ *
+ * <p>A book is copied for each version of it. So what moves do is gathered, and becomes a version
+ * when the book is asked for, or where the next move depends on what the ones before it did.
  */
 final class Aftermath {
 
-  private Aftermath() {}
+  private final LocalDate day;
+  private Book book;
+  private final Map<String, Account> changed = new LinkedHashMap<>();
+  private final Set<Integer> ended = new LinkedHashSet<>();
+  private final Map<String, Holding> held = new LinkedHashMap<>();
 
-  static Book of(Book book, LocalDate day, Move asked) {
-    Move move = asked.resolved(book, day);
-    if (move instanceof Move.TakeBack back) {
-      return ended(book, day, back.holding());
-    } else if (move instanceof Move.Switch change) {
-      int h = book.holdings().numberOf(change.holding());
-      return h < 0
-          ? book
-          : held(ended(book, day, change.holding()), day, book.holding(h).account(), change.line());
-    } else if (move instanceof Move.HandOut out) {
-      return out.account() == null ? book : held(book, day, out.account(), out.line());
-    } else if (move instanceof Move.Suspend suspend) {
-      return inState(book, day, suspend.account(), Account.State.SUSPENDED);
-    } else if (move instanceof Move.BringBack back) {
-      return inState(book, day, back.account(), Account.State.ACTIVE);
-    } else if (move instanceof Move.HandOver over) {
-      return handedOver(book, day, over);
-    } else if (move instanceof Move.Delete delete) {
-      return deleted(book, day, delete.account());
+  /** Accounts whose state or seats the book does not show yet. */
+  private final Set<String> stirred = new HashSet<>();
+
+  Aftermath(Book book, LocalDate day) {
+    this.book = book;
+    this.day = day;
+  }
+
+  static Book of(Book book, LocalDate day, List<Move> moves) {
+    Aftermath after = new Aftermath(book, day);
+    moves.forEach(after::make);
+    return after.book();
+  }
+
+  /** The book after all that was made. */
+  Book book() {
+    if (!changed.isEmpty() || !ended.isEmpty() || !held.isEmpty()) {
+      book = book.withMoved(changed.values(), ended, day, List.copyOf(held.values()));
+      changed.clear();
+      ended.clear();
+      held.clear();
+      stirred.clear();
     }
     return book;
   }
 
-  private static Book ended(Book book, LocalDate day, String holding) {
+  void make(Move asked) {
+    if (asked instanceof Move.WakeAccount wake) {
+      settle(wake.account());
+    }
+    Move move = asked.resolved(book, day);
+    if (move instanceof Move.TakeBack back) {
+      end(number(back.holding()));
+    } else if (move instanceof Move.Switch change) {
+      change(change);
+    } else if (move instanceof Move.HandOut out) {
+      if (out.account() != null) {
+        hold(out.account(), out.line());
+      }
+    } else if (move instanceof Move.Suspend suspend) {
+      put(suspend.account(), Account.State.SUSPENDED);
+    } else if (move instanceof Move.BringBack back) {
+      put(back.account(), Account.State.ACTIVE);
+    } else if (move instanceof Move.HandOver over) {
+      handOver(over);
+    } else if (move instanceof Move.Delete delete) {
+      delete(delete.account());
+    }
+  }
+
+  /** Has the book show what was done to the account. */
+  private void settle(String account) {
+    if (stirred.contains(account)) {
+      book();
+    }
+  }
+
+  /** The holding's number in the book, also of one that came by an earlier move; −1 for none. */
+  private int number(String holding) {
     int h = book.holdings().numberOf(holding);
-    return h >= 0 && book.holdings().openOn(h, Days.of(day))
-        ? book.withHoldingUntil(holding, day)
-        : book;
+    return h < 0 && !held.isEmpty() ? book().holdings().numberOf(holding) : h;
   }
 
-  private static Book held(Book book, LocalDate day, String account, String line) {
+  private void end(int holding) {
+    if (holding >= 0 && book.holdings().openOn(holding, Days.of(day)) && ended.add(holding)) {
+      stirred.add(book.holding(holding).account());
+    }
+  }
+
+  private void change(Move.Switch change) {
+    int h = number(change.holding());
+    if (h >= 0) {
+      String account = book.holding(h).account();
+      end(h);
+      hold(account, change.line());
+    }
+  }
+
+  private void hold(String account, String line) {
     String id = "after " + account + " " + line + " " + day;
-    return book.accounts().has(account) && book.holdings().numberOf(id) < 0
-        ? book.withHolding(new Holding(id, account, line, day, null, Holding.Method.HAND))
-        : book;
+    if (book.accounts().has(account) && book.holdings().numberOf(id) < 0) {
+      held.put(id, new Holding(id, account, line, day, null, Holding.Method.HAND));
+      stirred.add(account);
+    }
   }
 
-  private static Book inState(Book book, LocalDate day, String account, Account.State state) {
-    return book.accounts().has(account)
-        ? book.withAccount(with(book.accounts().byId(account), state, day, null))
-        : book;
+  private void put(String account, Account.State state) {
+    if (book.accounts().has(account)) {
+      changed.put(account, with(now(account), state, day, null));
+      stirred.add(account);
+    }
+  }
+
+  private Account now(String account) {
+    Account moved = changed.get(account);
+    return moved == null ? book.accounts().byId(account) : moved;
   }
 
   private static Account with(
@@ -73,31 +142,34 @@ final class Aftermath {
         gb == null ? a.storedGb() : gb);
   }
 
-  private static Book deleted(Book book, LocalDate day, String account) {
+  private void delete(String account) {
     if (!book.accounts().has(account)) {
-      return book;
+      return;
     }
-    Book after = book;
+    settle(account);
     for (int h : book.holdings().ofAccount(book.accounts().require(account))) {
-      after = ended(after, day, book.holdings().id(h));
+      end(h);
     }
-    return inState(after, day, account, Account.State.DELETED);
+    put(account, Account.State.DELETED);
   }
 
-  private static Book handedOver(Book book, LocalDate day, Move.HandOver over) {
+  private void handOver(Move.HandOver over) {
     if (!book.accounts().has(over.account()) || !book.people().has(over.successor())) {
-      return book;
+      return;
     }
-    Account from = book.accounts().byId(over.account());
+    int successor = book.people().require(over.successor());
+    for (int account : book.accountsOf(successor)) {
+      settle(book.accounts().get(account).id());
+    }
+    Account from = now(over.account());
     int vendor = book.vendors().require(from.vendor());
-    String into =
-        new Successors(book, day).accountFor(book.people().require(over.successor()), vendor);
-    Book after = book.withAccount(with(from, from.state(), from.stateSince(), BigDecimal.ZERO));
+    String into = new Successors(book, day).accountFor(successor, vendor);
+    changed.put(from.id(), with(from, from.state(), from.stateSince(), BigDecimal.ZERO));
     if (into == null || from.storedGb() == null) {
-      return after;
+      return;
     }
-    Account to = book.accounts().byId(into);
+    Account to = now(into);
     BigDecimal has = to.storedGb() == null ? BigDecimal.ZERO : to.storedGb();
-    return after.withAccount(with(to, to.state(), to.stateSince(), has.add(from.storedGb())));
+    changed.put(into, with(to, to.state(), to.stateSince(), has.add(from.storedGb())));
   }
 }

@@ -74,12 +74,14 @@ public final class Previewer {
       List<Integer> together = order.subList(start, end);
       LocalDate day = first.day().isBefore(asOf) ? asOf : first.day();
       Preview part = of(now, day, together.stream().map(n -> steps.get(n).move()).toList());
+      Aftermath after = new Aftermath(now, day);
       for (int n = 0; n < together.size(); n++) {
         moves[together.get(n)] = part.moves().get(n);
         if (part.moves().get(n).canGo()) {
-          now = Aftermath.of(now, day, steps.get(together.get(n)).move());
+          after.make(steps.get(together.get(n)).move());
         }
       }
+      now = after.book();
       part.lines().forEach(line -> lines.merge(line.line(), line, Previewer::joined));
       yearly = yearly.plus(part.yearly());
       cash = day.getYear() == asOf.getYear() ? cash.plus(part.cashThisYear()) : cash;

@@ -5,7 +5,6 @@ import io.quarkus.scheduler.Scheduled.ConcurrentExecution;
 import jakarta.enterprise.context.ApplicationScoped;
 import java.time.LocalDate;
 import java.util.List;
-import java.util.Objects;
 import org.jboss.logging.Logger;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.slate.Preview;
@@ -70,9 +69,17 @@ class DueSteps {
    */
   @Scheduled(every = "5s", delayed = "10s", concurrentExecution = ConcurrentExecution.SKIP)
   void makeDueSteps() {
+    boolean made;
+    do {
+      // What was made may have been what the next one waited for.
+      made = makeAllOf(store.dueSteps(clock.today()));
+    } while (made);
+  }
+
+  private boolean makeAllOf(List<String> steps) {
     boolean any = false;
     try {
-      for (String id : store.dueSteps(clock.today())) {
+      for (String id : steps) {
         any |= made(id);
       }
     } finally {
@@ -80,6 +87,7 @@ class DueSteps {
         postman.kick();
       }
     }
+    return any;
   }
 
   /** What goes wrong with one step holds up no other. */
@@ -149,10 +157,9 @@ class DueSteps {
     if (!move.waits) {
       return true;
     }
-    for (SlateMove other : store.movesOf(move.slate)) {
-      boolean before = other.place < move.place && Objects.equals(other.account, move.account);
-      if (before && other.state != SlateMove.State.CONFIRMED) {
-        if (other.state == SlateMove.State.FAILED || other.state == SlateMove.State.UNDONE) {
+    for (SlateMove other : store.earlierOfAccount(move)) {
+      if (other.state != SlateMove.State.CONFIRMED) {
+        if (SlateMove.State.CAME_TO_NOTHING.contains(other.state)) {
           move.reason = "The step before it did not come about.";
         }
         return false;

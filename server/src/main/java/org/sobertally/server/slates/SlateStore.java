@@ -170,6 +170,8 @@ class SlateStore {
 
   /**
    * Moves of posted slates that wait, and whose day is not to come, in the order of their places.
+   * Not those that wait for an earlier move of their account which goes on; one that failed is
+   * over.
    */
   @Transactional
   List<String> dueSteps(LocalDate today) {
@@ -179,12 +181,37 @@ class SlateStore {
             select m.id from SlateMove m, Slate s
             where m.slate = s.id and s.state = :posted and m.state = :planned
               and (m.due is null or m.due <= :today)
+              and (m.waits = false or m.account is null
+                or not exists (select 1 from SlateMove o
+                  where o.account = m.account and o.slate = m.slate and o.place < m.place
+                    and o.state in :goesOn)
+                or exists (select 1 from SlateMove o
+                  where o.account = m.account and o.slate = m.slate and o.place < m.place
+                    and o.state in :failed))
             order by s.posted, m.place
             """,
             String.class)
         .setParameter("posted", Slate.State.POSTED)
         .setParameter("planned", SlateMove.State.PLANNED)
+        .setParameter("goesOn", SlateMove.State.GOES_ON)
+        .setParameter("failed", SlateMove.State.CAME_TO_NOTHING)
         .setParameter("today", today)
+        .getResultList();
+  }
+
+  /** The moves of its slate and account that stand before it; of one without an account, none. */
+  List<SlateMove> earlierOfAccount(SlateMove move) {
+    return entities
+        .createQuery(
+            """
+            select o from SlateMove o
+            where o.account = :account and o.slate = :slate and o.place < :place
+            order by o.place
+            """,
+            SlateMove.class)
+        .setParameter("account", move.account)
+        .setParameter("slate", move.slate)
+        .setParameter("place", move.place)
         .getResultList();
   }
 

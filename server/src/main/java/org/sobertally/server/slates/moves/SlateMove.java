@@ -41,6 +41,12 @@ public class SlateMove {
     /** While in one of these, no other move of the same account and plan may go. */
     public static final Set<State> UNSETTLED = Set.of(SENT, UNDOING);
 
+    /** While in one of these, what waits for it has to wait. */
+    public static final Set<State> GOES_ON = Set.of(PLANNED, SENT, UNDOING);
+
+    /** In one of these, what waits for it waits in vain. */
+    public static final Set<State> CAME_TO_NOTHING = Set.of(FAILED, UNDONE);
+
     /** Whether it came to an end, one way or the other. */
     public boolean isSettled() {
       return this == CONFIRMED || this == FAILED || this == UNDONE;
