@@ -7,6 +7,8 @@ import io.quarkus.scheduler.Scheduled.ConcurrentExecution;
 import jakarta.enterprise.context.ApplicationScoped;
 import jakarta.enterprise.event.Observes;
 import java.util.List;
+import java.util.Map;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import org.jboss.logging.Logger;
@@ -29,6 +31,10 @@ public class RoundLife {
   private final RoundDeciding deciding;
   private final RoundReturns returns;
   private final TallyClock clock;
+
+  /** What is held by whoever takes a round on, by the round's id. */
+  private final Map<String, Object> atWork = new ConcurrentHashMap<>();
+
   private final ExecutorService soon =
       Executors.newSingleThreadExecutor(
           task -> {
@@ -112,8 +118,17 @@ public class RoundLife {
     advance(id);
   }
 
-  /** Takes a round as far as it goes now. */
+  /**
+   * Takes a round as far as it goes now. Whoever asks for it meanwhile waits, and then goes on from
+   * there: two at once would both post what was granted, and one of them be refused.
+   */
   void advance(String id) {
+    synchronized (atWork.computeIfAbsent(id, round -> new Object())) {
+      takeOn(id);
+    }
+  }
+
+  private void takeOn(String id) {
     Round round = QuarkusTransaction.requiringNew().call(() -> store.round(id));
     if (round.state == Round.State.GATHERED) {
       asking.ask(id);

@@ -1,6 +1,7 @@
 package org.sobertally.server.rounds;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatCode;
 
 import com.fasterxml.jackson.databind.JsonNode;
 import io.quarkus.narayana.jta.QuarkusTransaction;
@@ -11,6 +12,10 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.Future;
+import java.util.concurrent.TimeUnit;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import org.junit.jupiter.api.AfterEach;
@@ -218,6 +223,23 @@ class RoundsTest {
       again += plan.get("takenBack").asInt();
     }
     assertThat(again).isEqualTo(round(id).at("/counts/TAKEN_BACK").asLong());
+  }
+
+  @Test
+  void severalLooksAtOnceGetNotInEachOthersWay() throws InterruptedException {
+    String id = run(plan(""));
+    steward.post("/api/v1/rounds/" + id + "/end-asking");
+    String slate = "/api/v1/slates/" + round(id).at("/slates/0").asText();
+    decider.postJson(slate + "/decide", "{\"grant\":true}");
+    ExecutorService lookers = Executors.newFixedThreadPool(4);
+    List<Future<?>> looks = new ArrayList<>();
+    for (int n = 0; n < 4; n++) {
+      looks.add(lookers.submit(() -> life.advance(id)));
+    }
+    lookers.shutdown();
+    assertThat(lookers.awaitTermination(1, TimeUnit.MINUTES)).isTrue();
+    assertThat(looks).allSatisfy(look -> assertThatCode(look::get).doesNotThrowAnyException());
+    assertThat(steward.get(slate).json().get("state").asText()).isIn("POSTED", "CONFIRMED");
   }
 
   @Test
