@@ -6,15 +6,19 @@ import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.TreeSet;
 import org.sobertally.core.agreement.Agreement;
 import org.sobertally.core.agreement.BillDays;
 import org.sobertally.core.agreement.Subscription;
+import org.sobertally.core.agreement.VendorBill;
 import org.sobertally.core.bill.Periods.Period;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.book.Holdings;
+import org.sobertally.core.catalogue.PriceList;
 import org.sobertally.core.money.Money;
 import org.sobertally.core.time.Days;
 
@@ -57,9 +61,24 @@ public record ExpectedBill(int agreement, LocalDate day, List<Row> rows) {
     return sum;
   }
 
-  /** The next day after {@code day} on which the agreement charges something. */
+  /**
+   * The first day, {@code day} itself included, on which the agreement charges something and of
+   * which no bill has come.
+   */
   public static Optional<ExpectedBill> next(Book book, int agreement, LocalDate day) {
-    return from(book, agreement, day.plusDays(1));
+    Set<LocalDate> came = new HashSet<>();
+    String id = book.agreements().get(agreement).id();
+    for (VendorBill bill : book.bills().all()) {
+      // What begins long before can only be a bill of earlier days.
+      if (bill.agreement().equals(id) && !bill.until().isBefore(day)) {
+        from(book, agreement, bill.from()).ifPresent(of -> came.add(of.day()));
+      }
+    }
+    Optional<ExpectedBill> next = from(book, agreement, day);
+    while (next.isPresent() && came.contains(next.get().day())) {
+      next = from(book, agreement, next.get().day().plusDays(1));
+    }
+    return next;
   }
 
   /** The first day, {@code day} itself included, on which the agreement charges something. */
@@ -121,10 +140,16 @@ public record ExpectedBill(int agreement, LocalDate day, List<Row> rows) {
     }
 
     /**
-     * The seats that are billed on the day: those bought, or those held and at least the minimum.
+     * The seats that are billed on the day: those bought, or those held; at least the minimum where
+     * any are bought or held at all.
      */
     private int quantity(LocalDate day) {
-      return held ? Math.max(heldOn(day), of.pricesOn(day).minimum()) : book.boughtOn(line, day);
+      PriceList prices = of.pricesOn(day);
+      int bought = book.boughtOn(line, day);
+      if (!held) {
+        return (int) prices.billed(bought);
+      }
+      return Math.max(heldOn(day), bought > 0 ? prices.minimum() : 0);
     }
 
     private int heldOn(LocalDate day) {
@@ -137,9 +162,9 @@ public record ExpectedBill(int agreement, LocalDate day, List<Row> rows) {
       return count;
     }
 
-    /** What a seat costs a year on the day, in the band of the seats bought, or held. */
+    /** What a seat costs a year on the day, in the band of the seats charged, or held. */
     private BigDecimal unit(LocalDate day) {
-      return of.pricesOn(day).seatPriceAt(held ? heldOn(day) : book.boughtOn(line, day));
+      return of.pricesOn(day).seatPriceAt(held ? heldOn(day) : quantity(day));
     }
 
     void period(Period period, List<Row> rows) {

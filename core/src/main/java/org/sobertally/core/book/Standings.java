@@ -31,7 +31,7 @@ public final class Standings {
     for (int p = 0; p < status.length; p++) {
       Person person = people.get(p);
       status[p] = (byte) person.status().ordinal();
-      statusSince[p] = orAlways(person.statusSince());
+      statusSince[p] = orAlways(person.since());
       until[p] =
           person.status() == Person.Status.ON_LEAVE ? Days.orOpen(person.until()) : Days.OPEN;
     }

@@ -61,10 +61,19 @@ public record PriceList(
   }
 
   /**
-   * What this quantity costs a year; a smaller one than the minimum costs what the minimum does.
+   * How many seats are charged for where so many are bought: at least the minimum, but for none at
+   * all.
+   */
+  public long billed(long seats) {
+    return seats <= 0 ? 0 : Math.max(seats, minimum);
+  }
+
+  /**
+   * What this quantity costs a year; a smaller one than the minimum costs what the minimum does,
+   * and none costs nothing.
    */
   public BigDecimal costOf(long seats) {
-    long billed = Math.max(seats, minimum);
+    long billed = billed(seats);
     if (pricing != Pricing.GRADUATED) {
       return unitPriceAt(billed).multiply(BigDecimal.valueOf(billed));
     }

@@ -121,7 +121,7 @@ public final class Needs {
   }
 
   /** Whether nobody may judge it: it is kept for a reason, or its holder is away. */
-  private boolean isSpared(int h) {
+  public boolean isSpared(int h) {
     return states.onLeave(h) || book.hasKeeps() && book.keepOn(book.holdings().id(h), asOf) != null;
   }
 

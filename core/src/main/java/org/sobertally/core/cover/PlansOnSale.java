@@ -1,7 +1,5 @@
 package org.sobertally.core.cover;
 
-import static java.util.Objects.requireNonNull;
-
 import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -12,13 +10,13 @@ import java.util.Optional;
 import java.util.SortedMap;
 import java.util.TreeMap;
 import org.sobertally.core.book.Book;
+import org.sobertally.core.book.ListedPrices;
 import org.sobertally.core.catalogue.Plan;
 import org.sobertally.core.catalogue.PlanModel;
-import org.sobertally.core.money.Money;
 
 /**
- * What each vendor offers on a day: plans on a subscription in force, at its unit price, and plans
- * with a listed price. A plan offered twice is offered at the lower price.
+ * What each vendor offers on a day: plans on a subscription in force, at its unit price (the lowest
+ * of several), and plans that can be had at the listed price alone.
  */
 public final class PlansOnSale {
 
@@ -66,25 +64,14 @@ public final class PlansOnSale {
         prices.merge(book.planNumberOfLine(line), price, BigDecimal::min);
       }
     }
+    ListedPrices listed = ListedPrices.of(book, asOf);
     for (int p = 0; p < book.plans().size(); p++) {
       Plan plan = book.plans().get(p);
-      if (plan.listedPrice() != null && plan.model() != PlanModel.FLOATING) {
-        prices.merge(p, listedPrice(book, plan, asOf), BigDecimal::min);
+      if (plan.model() != PlanModel.FLOATING) {
+        int number = p;
+        listed.of(plan).ifPresent(price -> prices.put(number, price));
       }
     }
     return prices;
-  }
-
-  /** A listed price is in the currency of the vendor's agreement, the first by id. */
-  private static BigDecimal listedPrice(Book book, Plan plan, LocalDate asOf) {
-    String currency =
-        book.agreements().all().stream()
-            .filter(agreement -> agreement.vendor().equals(plan.vendor()))
-            .map(agreement -> agreement.currency())
-            .findFirst()
-            .orElse(book.rates().reportingCurrency());
-    return book.rates()
-        .toReporting(new Money(requireNonNull(plan.listedPrice()), currency), asOf)
-        .amount();
   }
 }

@@ -7,6 +7,7 @@ public enum Figure {
   /** Handed out, the invitation not taken up. */
   PROMISED,
   IN_USE,
+  PARKED,
   IDLE,
   NEVER_OPENED,
   UNANSWERED,

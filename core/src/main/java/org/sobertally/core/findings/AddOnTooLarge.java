@@ -29,7 +29,10 @@ final class AddOnTooLarge implements Finder.OfSeats {
   public void look(Finder.Seat seat, Sink to) {
     BigDecimal stored = book.accounts().get(seat.account()).storedGb();
     Plan now = book.planOfLine(seat.line());
-    if (seat.sold() != PlanModel.ADDON || stored == null || now.capacityGb() == null) {
+    if (seat.sold() != PlanModel.ADDON
+        || stored == null
+        || now.capacityGb() == null
+        || look.needs.isSpared(seat.holding())) {
       return;
     }
     int best = Findings.NONE;

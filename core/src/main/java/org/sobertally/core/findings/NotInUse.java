@@ -41,10 +41,12 @@ final class NotInUse implements Finder.OfSeats {
         || seat.need() == Needs.Kind.STAYS) {
       return;
     }
-    // A resting seat is there for those who do not work, while their data must stay.
-    boolean rests = seat.sold() == PlanModel.RESTING;
-    if (rests && (state != UseState.LEFT || look.needs.dataMustStay(h))) {
-      return;
+    if (state == UseState.PARKED) {
+      // It is there for those who do not work, while their data must stay.
+      if (!hasLeft(seat.account()) || look.needs.dataMustStay(h)) {
+        return;
+      }
+      state = UseState.LEFT;
     }
     if (state == UseState.UNANSWERED
         && look.day - Promise.of(book, h).from() < book.rules().invitationGrace()) {
@@ -58,6 +60,11 @@ final class NotInUse implements Finder.OfSeats {
         .add();
   }
 
+  private boolean hasLeft(int account) {
+    int person = book.personOfAccount(account);
+    return person >= 0 && book.people().get(person).statusOn(look.asOf) == Person.Status.LEFT;
+  }
+
   private static FindingKind kindOf(UseState state) {
     return switch (state) {
       case LEFT -> FindingKind.LEFT_PAID;
@@ -65,7 +72,7 @@ final class NotInUse implements Finder.OfSeats {
       case UNANSWERED -> FindingKind.UNANSWERED;
       case NEVER_OPENED -> FindingKind.NEVER_OPENED;
       case IDLE -> FindingKind.IDLE;
-      case IN_USE -> throw new IllegalArgumentException("A seat in use is no finding.");
+      case IN_USE, PARKED -> throw new IllegalArgumentException("A seat in use is no finding.");
     };
   }
 
@@ -73,7 +80,7 @@ final class NotInUse implements Finder.OfSeats {
     int account = book.holdings().account(h);
     int number = book.personOfAccount(account);
     return switch (state) {
-      case LEFT -> orFrom(book.people().get(number).statusSince(), h);
+      case LEFT -> orFrom(book.people().get(number).since(), h);
       case SUSPENDED -> {
         Person person = number < 0 ? null : book.people().get(number);
         yield person != null && person.statusOn(look.asOf) == Person.Status.SUSPENDED
@@ -118,7 +125,7 @@ final class NotInUse implements Finder.OfSeats {
   /** The day they left and the day since which the seat is held are two things. */
   private String left(Findings found, int n, String cost) {
     int person = book.personOfAccount(found.account(n));
-    LocalDate day = person < 0 ? null : book.people().get(person).statusSince();
+    LocalDate day = person < 0 ? null : book.people().get(person).leftOn(look.asOf);
     String held = Sentences.day(Days.known(book.holdings().from(found.holding(n))));
     return day == null
         ? "Left, on a day nobody wrote down; the seat is held since %s and costs %s a year."

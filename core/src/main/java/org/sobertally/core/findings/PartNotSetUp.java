@@ -47,7 +47,8 @@ final class PartNotSetUp implements Finder.OfSeats {
     if (asked == 0
         || early
         || !book.installs().known(vendor)
-        || look.states.state(h).compareTo(UseState.NEVER_OPENED) < 0) {
+        || look.states.state(h).compareTo(UseState.NEVER_OPENED) < 0
+        || look.states.state(h) == UseState.PARKED) {
       return;
     }
     long missing = book.installs().missing(seat.account(), asked, look.day);

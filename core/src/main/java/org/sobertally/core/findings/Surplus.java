@@ -3,6 +3,7 @@ package org.sobertally.core.findings;
 import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.time.ZoneId;
+import java.util.List;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.book.Holdings;
 import org.sobertally.core.catalogue.PlanModel;
@@ -81,6 +82,31 @@ public record Surplus(int needed, int seats, Money yearly, int starts, int peak)
       }
     }
     return largest;
+  }
+
+  /**
+   * How many seats the pool's subscription is recommended: of several to one pool the largest takes
+   * the difference. Below zero where nothing can be said: it is no pool, or nobody started there.
+   *
+   * @param all of the book, by the number of the subscription
+   */
+  public static int recommended(Book book, int line, LocalDate asOf, List<Surplus> all) {
+    Surplus surplus = all.get(line);
+    int plan = book.planNumberOfLine(line);
+    if (book.planOfLine(line).model() != PlanModel.FLOATING || surplus.starts() == 0) {
+      return -1;
+    }
+    int bought = book.lines().get(line).quantityOn(asOf);
+    if (line != largestLine(book, plan, asOf)) {
+      return bought;
+    }
+    int together = 0;
+    for (int other = 0; other < book.lines().size(); other++) {
+      if (book.planNumberOfLine(other) == plan && book.agreementOfLine(other).inForce(asOf)) {
+        together += book.boughtOn(other, asOf);
+      }
+    }
+    return Math.max(0, bought + surplus.needed() - together);
   }
 
   private static Surplus ofSeats(Book book, int line, LocalDate asOf) {

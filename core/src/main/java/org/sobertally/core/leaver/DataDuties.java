@@ -84,7 +84,8 @@ public final class DataDuties {
     }
     Person who = book.people().get(person);
     boolean left = book.standings().statusOn(person, Days.of(asOf)) == Person.Status.LEFT;
-    LocalDate gone = left && who.statusSince() != null ? who.statusSince() : who.leaves();
+    LocalDate known = left ? who.leftOn(asOf) : null;
+    LocalDate gone = known == null ? who.leaves() : known;
     LocalDate from = gone == null ? asOf : gone;
     return Optional.of(from.plusDays(retention[person]));
   }

@@ -38,9 +38,9 @@ public enum LeaverKind {
   }
 
   /** The day they left or leave; null for somebody away, or where nobody knows it. */
-  public @Nullable LocalDate leftOn(Person person) {
+  public @Nullable LocalDate leftOn(Person person, LocalDate asOf) {
     return switch (this) {
-      case LEFT -> person.statusSince() == null ? person.leaves() : person.statusSince();
+      case LEFT -> person.leftOn(asOf);
       case LEAVING -> person.leaves();
       case ON_LEAVE, SUSPENDED -> null;
     };

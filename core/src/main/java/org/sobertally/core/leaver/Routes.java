@@ -98,7 +98,7 @@ public final class Routes {
    */
   public @Nullable LocalDate dutyUntil(int person) {
     LeaverKind kind = LeaverKind.of(book, person, asOf).orElse(null);
-    LocalDate leftOn = kind == null ? null : kind.leftOn(book.people().get(person));
+    LocalDate leftOn = kind == null ? null : kind.leftOn(book.people().get(person), asOf);
     int retention = duties.retentionOf(person);
     return retention == 0 || leftOn == null ? null : leftOn.plusDays(retention);
   }

@@ -10,6 +10,7 @@ import java.util.SortedMap;
 import java.util.TreeMap;
 import org.jspecify.annotations.Nullable;
 import org.sobertally.core.book.Book;
+import org.sobertally.core.book.ListedPrices;
 import org.sobertally.core.catalogue.Plan;
 import org.sobertally.core.catalogue.PlanModel;
 
@@ -39,13 +40,11 @@ final class VendorPlans {
             (a, b) -> b.yearly().compareTo(a.yearly()) < 0 ? b : a);
       }
     }
+    ListedPrices listed = ListedPrices.of(book, asOf);
     for (int p = 0; p < book.plans().size(); p++) {
       Plan plan = book.plans().get(p);
-      BigDecimal listed = plan.listedPrice();
-      if (listed != null) {
-        // What the terms say counts before what is listed.
-        prices.putIfAbsent(p, new Priced(plan, listed, -1));
-      }
+      int number = p;
+      listed.of(plan).ifPresent(price -> prices.put(number, new Priced(plan, price, -1)));
     }
     Comparator<Priced> cheapestFirst =
         Comparator.comparing(Priced::yearly).thenComparing(priced -> priced.plan().id());

@@ -29,7 +29,7 @@ public record Promise(int from, int until) {
     if (person >= 0) {
       Person whose = book.people().get(person);
       if (whose.status() == Person.Status.LEFT || whose.status() == Person.Status.SUSPENDED) {
-        until = Math.min(until, startOf(whose.statusSince()));
+        until = Math.min(until, startOf(whose.since()));
       }
     }
     return from < until ? new Promise(from, until) : NEVER;

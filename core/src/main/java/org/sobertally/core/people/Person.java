@@ -71,10 +71,31 @@ public record Person(
 
   /** The status on the day: before {@code statusSince} somebody was simply active. */
   public Status statusOn(LocalDate day) {
-    if (statusSince != null && day.isBefore(statusSince)) {
+    LocalDate since = since();
+    if (since != null && day.isBefore(since)) {
       return Status.ACTIVE;
     }
     boolean leaveOver = status == Status.ON_LEAVE && until != null && !day.isBefore(until);
     return leaveOver ? Status.ACTIVE : status;
+  }
+
+  /**
+   * Since when the status holds; null for always. Whoever left did so on their last day at work at
+   * the latest, whatever day the source that told of it gives.
+   */
+  public @Nullable LocalDate since() {
+    boolean earlier =
+        status == Status.LEFT
+            && leaves != null
+            && (statusSince == null || leaves.isBefore(statusSince));
+    return earlier ? leaves : statusSince;
+  }
+
+  /**
+   * The day on which somebody left, as it is known on a day: their last day at work where that is
+   * over, else the day since when the source says so; null where neither is known.
+   */
+  public @Nullable LocalDate leftOn(LocalDate asOf) {
+    return leaves != null && !leaves.isAfter(asOf) ? leaves : statusSince;
   }
 }

@@ -4,8 +4,12 @@ import java.time.LocalDate;
 import java.time.YearMonth;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Set;
+import java.util.SortedSet;
+import java.util.TreeSet;
 import org.sobertally.core.agreement.Agreement;
 import org.sobertally.core.book.Book;
+import org.sobertally.core.book.Holdings;
 import org.sobertally.core.catalogue.PlanModel;
 import org.sobertally.core.cover.Needs;
 import org.sobertally.core.people.Person;
@@ -23,22 +27,22 @@ public record Dormant(int person, List<YearMonth> months) {
 
   private static final int YEAR = 365;
 
-  static List<Dormant> of(Needs needs, Agreement agreement, RenewalNeed need) {
+  /**
+   * @param renewal who is known to leave before it is left out
+   */
+  static List<Dormant> of(Needs needs, Agreement agreement, RenewalNeed need, LocalDate renewal) {
     Book book = needs.states().book();
-    long parts = 0;
-    for (int plan : RenewalTerms.plansOf(book, agreement)) {
-      parts |= book.plans().get(plan).model() == PlanModel.NAMED ? book.partsOfPlan(plan) : 0;
-    }
     int vendor = book.vendors().require(agreement.vendor());
     LocalDate to = Days.known(needs.states().measureDay(vendor));
     List<Dormant> dormant = new ArrayList<>();
     for (RenewalNeed.NeedClass of : need.classes()) {
       if (of.isOfNobody()) {
         for (RenewalNeed.Holder holder : of.holders()) {
-          if (holder.person() >= 0 && mayBeBack(book.people().get(holder.person()))) {
-            List<YearMonth> months = months(book, vendor, holder.person(), parts, to);
+          int person = holder.person();
+          if (person >= 0 && mayBeBack(book.people().get(person), needs.states().asOf(), renewal)) {
+            List<YearMonth> months = months(book, agreement, person, to);
             if (!months.isEmpty()) {
-              dormant.add(new Dormant(holder.person(), months));
+              dormant.add(new Dormant(person, months));
             }
           }
         }
@@ -47,29 +51,42 @@ public record Dormant(int person, List<YearMonth> months) {
     return dormant;
   }
 
-  private static boolean mayBeBack(Person person) {
-    return person.status() != Person.Status.LEFT && person.leaves() == null;
+  private static boolean mayBeBack(Person person, LocalDate asOf, LocalDate renewal) {
+    LocalDate leaves = person.leaves();
+    return person.statusOn(asOf) != Person.Status.LEFT
+        && (leaves == null || leaves.isAfter(asOf) && !leaves.isBefore(renewal));
   }
 
-  private static List<YearMonth> months(
-      Book book, int vendor, int person, long parts, LocalDate to) {
-    List<YearMonth> months = new ArrayList<>();
+  /** The months with use of a named seat of the agreement on days on which it was held. */
+  private static List<YearMonth> months(Book book, Agreement agreement, int person, LocalDate to) {
+    Holdings holdings = book.holdings();
+    SortedSet<YearMonth> months = new TreeSet<>();
     LocalDate from = to.minusDays(YEAR - 1L);
-    for (YearMonth month = YearMonth.from(from);
-        !month.isAfter(YearMonth.from(to));
-        month = month.plusMonths(1)) {
-      int first = Math.max(Days.of(from), Days.of(month.atDay(1)));
-      int last = Math.min(Days.of(to), Days.of(month.atEndOfMonth()));
-      boolean used = false;
-      for (int account : book.accountsOf(person)) {
-        used |=
-            book.vendorOfAccount(account) == vendor
-                && book.activity().partsUsed(account, parts, first, last) != 0;
-      }
-      if (used) {
-        months.add(month);
+    for (int account : book.accountsOf(person)) {
+      for (int h : holdings.ofAccount(account)) {
+        int line = holdings.line(h);
+        if (book.planOfLine(line).model() == PlanModel.NAMED
+            && book.lines().get(line).agreement().equals(agreement.id())) {
+          int first = Math.max(holdings.from(h), Days.of(from));
+          int last = Math.min(holdings.until(h) - 1, Days.of(to));
+          addUsed(
+              book, account, book.partsOfPlan(book.planNumberOfLine(line)), first, last, months);
+        }
       }
     }
     return List.copyOf(months);
+  }
+
+  private static void addUsed(
+      Book book, int account, long parts, int from, int to, Set<YearMonth> months) {
+    int first = from;
+    while (first <= to) {
+      YearMonth month = YearMonth.from(Days.known(first));
+      int last = Math.min(to, Days.of(month.atEndOfMonth()));
+      if (book.activity().partsUsed(account, parts, first, last) != 0) {
+        months.add(month);
+      }
+      first = last + 1;
+    }
   }
 }

@@ -3,6 +3,7 @@ package org.sobertally.core.renewal;
 import java.time.LocalDate;
 import java.time.YearMonth;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.Collections;
 import java.util.Comparator;
 import java.util.List;
@@ -58,13 +59,28 @@ public record Movement(List<Double> joined, List<Double> left, int months, boole
         }
       }
     }
-    int ended = 0;
-    for (int one : left) {
-      ended += one;
+    return isAnyEnded(book, agreement, months)
+        ? new Movement(means(months, joined), means(months, left), months.size(), true)
+        : unknown(months.size());
+  }
+
+  /**
+   * Whether any holding ended in these months, and be it that another of the same account began on
+   * the same day on another subscription: then the book knows of ends.
+   */
+  private static boolean isAnyEnded(Book book, Agreement agreement, List<YearMonth> months) {
+    Holdings holdings = book.holdings();
+    int[] ended = new int[months.size()];
+    for (int line : RenewalTerms.linesOf(book, agreement)) {
+      if (book.planOfLine(line).model() == PlanModel.NAMED && !months.isEmpty()) {
+        for (int h = holdings.lineStart(line); h < holdings.lineEnd(line); h++) {
+          if (holdings.from(h) < holdings.until(h)) {
+            count(ended, months.get(0), holdings.until(h));
+          }
+        }
+      }
     }
-    return ended == 0
-        ? unknown(months.size())
-        : new Movement(means(months, joined), means(months, left), months.size(), true);
+    return Arrays.stream(ended).anyMatch(n -> n > 0);
   }
 
   /** When each person held a named seat at the agreement, seats without a gap between as one. */

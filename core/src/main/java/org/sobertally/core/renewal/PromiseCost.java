@@ -54,8 +54,13 @@ public final class PromiseCost {
     return (1 + added) * bandUnit[band(seats + graduated)] / YEAR * walk.seatMonthsAbove(seats);
   }
 
+  /** How many are as likely passed as not on the renewal day. */
+  int medianAtRenewal() {
+    return walk.medianAtRenewal();
+  }
+
   private double paid(int seats) {
-    int billed = Math.max(seats, prices.minimum());
+    int billed = (int) prices.billed(seats);
     if (billed == 0) {
       return 0;
     }

@@ -11,6 +11,8 @@ import java.util.SortedSet;
 import java.util.TreeMap;
 import java.util.TreeSet;
 import java.util.concurrent.ConcurrentHashMap;
+import java.util.function.IntUnaryOperator;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.agreement.Agreement;
 import org.sobertally.core.agreement.Offer;
 import org.sobertally.core.agreement.RenewalChance;
@@ -39,8 +41,12 @@ public final class RenewalStudy {
   private final Map<Integer, Integer> neverFewer;
   private final Map<List<Object>, SeatWalk> walks = new ConcurrentHashMap<>();
 
-  private RenewalStudy(Needs needs, Agreement agreement, RenewalChance chance) {
+  private final IntUnaryOperator poolSize;
+
+  private RenewalStudy(
+      Needs needs, Agreement agreement, RenewalChance chance, IntUnaryOperator poolSize) {
     this.needs = needs;
+    this.poolSize = poolSize;
     this.book = needs.states().book();
     this.asOf = needs.states().asOf();
     this.agreement = agreement;
@@ -53,9 +59,12 @@ public final class RenewalStudy {
   /**
    * @param needs on the day on which the renewal is looked at
    * @param chance of the agreement on that day
+   * @param poolSize how many seats a pool's subscription is recommended, by its number; below zero
+   *     where nothing can be said of it
    */
-  public static RenewalStudy of(Needs needs, Agreement agreement, RenewalChance chance) {
-    return new RenewalStudy(needs, agreement, chance);
+  public static RenewalStudy of(
+      Needs needs, Agreement agreement, RenewalChance chance, IntUnaryOperator poolSize) {
+    return new RenewalStudy(needs, agreement, chance, poolSize);
   }
 
   private Agreement.MayShrink mayShrink() {
@@ -80,7 +89,7 @@ public final class RenewalStudy {
 
   /** Whoever may be back though nothing is needed for them. */
   public List<Dormant> dormant() {
-    return Dormant.of(needs, agreement, need);
+    return Dormant.of(needs, agreement, need, chance.renews());
   }
 
   /**
@@ -112,17 +121,14 @@ public final class RenewalStudy {
     for (int plan : plans) {
       rows.add(row(plan, mix, margins, known, bought.getOrDefault(plan, 0)));
     }
-    int takeBack = 0;
-    for (PlanRow row : rows) {
-      takeBack += Math.max(0, row.now().held() + row.now().resting() - row.seats());
-    }
     return new RenewalOption(
         kind,
         mix.terms().offer(),
         mix.terms().months(),
         rows,
+        others(kind, mix.terms().offer(), margins),
         mix.moved(),
-        takeBack,
+        takeBack(rows),
         mix.proven(),
         mix.gap());
   }
@@ -130,13 +136,12 @@ public final class RenewalStudy {
   /** Everybody keeps what they have, and what is bought is bought again at that day's prices. */
   public RenewalOption asItStands(RenewalTerms own, Known known) {
     Map<Integer, Integer> bought = bought(asOf);
-    Map<Integer, Integer> then = bought(chance.renews());
     List<PlanRow> rows = new ArrayList<>();
     for (int plan : RenewalTerms.plansOf(book, agreement)) {
       int held = need.held().getOrDefault(plan, 0);
       PriceList prices = own.pricesOf(plan);
       SeatWalk walk = walk(plan, held, persons(), own.months(), known);
-      int seats = then.getOrDefault(plan, 0);
+      int seats = bought.getOrDefault(plan, 0);
       PromiseCost cost = new PromiseCost(prices, walk, own.months(), own.added());
       rows.add(
           new PlanRow(
@@ -151,7 +156,55 @@ public final class RenewalStudy {
               outlook(walk, movement.known(), cost.expectedAdded(seats))));
     }
     return new RenewalOption(
-        Kind.AS_IT_STANDS, null, own.months(), rows, 0, 0, true, BigDecimal.ZERO);
+        Kind.AS_IT_STANDS,
+        null,
+        own.months(),
+        rows,
+        others(Kind.AS_IT_STANDS, null, Margins.NONE),
+        0,
+        takeBack(rows),
+        true,
+        BigDecimal.ZERO);
+  }
+
+  /**
+   * Pools and extras: extras as they are bought, pools as large as is recommended and what somebody
+   * sets beyond it.
+   */
+  private List<OtherRow> others(Kind kind, @Nullable String offer, Margins margins) {
+    List<OtherRow> rows = new ArrayList<>();
+    for (int line : RenewalTerms.linesOf(book, agreement)) {
+      PlanModel model = book.planOfLine(line).model();
+      if (model == PlanModel.FLOATING || model == PlanModel.ADDON) {
+        int bought = book.lines().get(line).quantityOn(asOf);
+        int seats =
+            kind == Kind.AS_IT_STANDS || model == PlanModel.ADDON
+                ? bought
+                : poolSeats(line, bought, margins);
+        PriceList prices = RenewalTerms.ofLine(book, line, offer, chance.renews(), asOf);
+        rows.add(
+            new OtherRow(line, bought, seats, prices.unitPriceAt(seats), prices.costOf(seats)));
+      }
+    }
+    return rows;
+  }
+
+  private int poolSeats(int line, int bought, Margins margins) {
+    int recommended = poolSize.applyAsInt(line);
+    if (recommended < 0) {
+      return bought;
+    }
+    Integer more = margins.set().get(book.planNumberOfLine(line));
+    int least = book.lines().get(line).pricesOn(chance.renews()).minimum();
+    int never = mayShrink() == Agreement.MayShrink.NEVER ? bought : 0;
+    int wanted = recommended + (more == null ? 0 : more);
+    return wanted <= 0 && never == 0 ? 0 : Math.max(wanted, Math.max(least, never));
+  }
+
+  private static int takeBack(List<PlanRow> rows) {
+    return rows.stream()
+        .mapToInt(row -> Math.max(0, row.now().held() + row.now().resting() - row.seats()))
+        .sum();
   }
 
   private PlanRow.Now now(int plan, int bought, int given, int minimum) {
@@ -210,9 +263,13 @@ public final class RenewalStudy {
 
   private int advised(int plan, int given, PromiseCost cost, Known known) {
     boolean nothing = given == 0 && !known.changes().containsKey(plan);
-    return !movement.known() || mayShrink() == Agreement.MayShrink.MONTHLY || nothing
-        ? 0
-        : cost.cheapest(halfMinorUnit()) - given;
+    if (mayShrink() == Agreement.MayShrink.MONTHLY || nothing) {
+      return 0;
+    }
+    // Where movement cannot be said, what somebody entered as known still is.
+    return movement.known()
+        ? cost.cheapest(halfMinorUnit()) - given
+        : cost.medianAtRenewal() - given;
   }
 
   private double halfMinorUnit() {
@@ -241,7 +298,7 @@ public final class RenewalStudy {
     LocalDate first = chance.renews().minusMonths(before);
     List<Outlook> outlook = new ArrayList<>();
     outlook.add(new Outlook(asOf, start, start, start));
-    if (!movement.known()) {
+    if (!movement.known() && known.changes().getOrDefault(plan, Map.of()).isEmpty()) {
       return outlook;
     }
     double share = mix.persons() == 0 ? 0 : (double) start / mix.persons();
@@ -293,7 +350,7 @@ public final class RenewalStudy {
     return months;
   }
 
-  /** Seats by plan as they are, or are known to become. */
+  /** Seats by plan as they are on the day; what is dated later does not count. */
   private SortedMap<Integer, Integer> bought(LocalDate day) {
     SortedMap<Integer, Integer> bought = new TreeMap<>();
     for (int line : RenewalTerms.linesOf(book, agreement)) {
@@ -306,13 +363,28 @@ public final class RenewalStudy {
     return bought;
   }
 
+  /**
+   * What the whole agreement costs a year from the renewal on by the book as it is, changes that
+   * are dated later included: seats given back already are not paid any more. In the reporting
+   * currency, unrounded.
+   */
+  public BigDecimal paidByTheBook() {
+    BigDecimal paid = BigDecimal.ZERO;
+    for (int line : RenewalTerms.linesOf(book, agreement)) {
+      Subscription one = book.lines().get(line);
+      BigDecimal cost = one.pricesOn(chance.renews()).costOf(one.quantityOn(chance.renews()));
+      Money money = new Money(cost, agreement.currency());
+      paid = paid.add(book.rates().toReporting(money, asOf).amount());
+    }
+    return paid;
+  }
+
   private BigDecimal paidAsItStands(int plan) {
     BigDecimal paid = BigDecimal.ZERO;
     for (int line : RenewalTerms.linesOf(book, agreement)) {
       if (book.planNumberOfLine(line) == plan) {
         Subscription one = book.lines().get(line);
-        LocalDate day = chance.renews();
-        BigDecimal cost = one.pricesOn(day).costOf(one.quantityOn(day));
+        BigDecimal cost = one.pricesOn(chance.renews()).costOf(one.quantityOn(asOf));
         paid =
             paid.add(
                 book.rates().toReporting(new Money(cost, agreement.currency()), asOf).amount());

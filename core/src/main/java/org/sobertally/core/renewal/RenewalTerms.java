@@ -1,7 +1,5 @@
 package org.sobertally.core.renewal;
 
-import static java.util.Objects.requireNonNull;
-
 import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -16,6 +14,7 @@ import org.sobertally.core.agreement.Agreement;
 import org.sobertally.core.agreement.Offer;
 import org.sobertally.core.agreement.Subscription;
 import org.sobertally.core.book.Book;
+import org.sobertally.core.book.ListedPrices;
 import org.sobertally.core.catalogue.Plan;
 import org.sobertally.core.catalogue.PlanModel;
 import org.sobertally.core.catalogue.PriceList;
@@ -59,12 +58,13 @@ public record RenewalTerms(
     for (int plan : plansOf(book, agreement)) {
       plans.put(plan, new Price(ownPrice(book, agreement, plan, renewal, asOf), false));
     }
-    addListed(book, agreement.vendor(), plans);
+    addListed(book, agreement.vendor(), asOf, plans);
     return new RenewalTerms(null, YEAR, added, plans);
   }
 
   /**
-   * What an offer would make them. A resting plan on which it is silent costs what it does.
+   * What an offer would make them. A parking plan on which it is silent costs what is listed, and
+   * without a listed price what it does today.
    *
    * @param asOf the day of the rates
    */
@@ -78,10 +78,15 @@ public record RenewalTerms(
         plans.put(plan, new Price(prices, false));
       }
     }
-    addListed(book, agreement.vendor(), plans);
+    addListed(book, agreement.vendor(), asOf, plans);
     for (int plan : plansOf(book, agreement)) {
       if (book.plans().get(plan).model() == PlanModel.RESTING) {
-        plans.putIfAbsent(plan, new Price(ownPrice(book, agreement, plan, renewal, asOf), false));
+        BigDecimal listed = book.plans().get(plan).listedPrice();
+        plans.putIfAbsent(
+            plan,
+            listed == null
+                ? new Price(ownPrice(book, agreement, plan, renewal, asOf), false)
+                : listed(listed));
       }
     }
     BigDecimal percent = offer.addedSeatPercent();
@@ -100,6 +105,19 @@ public record RenewalTerms(
       throw new NoSuchElementException("These terms have no price of plan %d.".formatted(plan));
     }
     return price.prices();
+  }
+
+  /** What a pool's or an extra's subscription costs: by the offer, where that prices its plan. */
+  static PriceList ofLine(
+      Book book, int line, @Nullable String offer, LocalDate renewal, LocalDate asOf) {
+    Subscription of = book.lines().get(line);
+    PriceList prices = of.pricesOn(renewal);
+    if (offer != null) {
+      for (Offer.PriceOf price : book.offers().byId(offer).prices()) {
+        prices = price.plan().equals(of.plan()) ? price.prices() : prices;
+      }
+    }
+    return inReporting(book, prices, book.agreementOfLine(line).currency(), asOf);
   }
 
   private static boolean isCounted(Plan plan) {
@@ -142,18 +160,21 @@ public record RenewalTerms(
     return inReporting(book, cheapest.pricesOn(renewal), agreement.currency(), asOf);
   }
 
-  /** A listed price counts for a plan only where the terms have none. */
-  private static void addListed(Book book, String vendor, SortedMap<Integer, Price> plans) {
+  /** A listed price counts for a plan only where nobody agreed one, in these terms or elsewhere. */
+  private static void addListed(
+      Book book, String vendor, LocalDate asOf, SortedMap<Integer, Price> plans) {
+    ListedPrices listed = ListedPrices.of(book, asOf);
     for (int p = 0; p < book.plans().size(); p++) {
       Plan plan = book.plans().get(p);
-      if (plan.vendor().equals(vendor)
-          && plan.model() == PlanModel.NAMED
-          && plan.listedPrice() != null) {
-        PriceList listed =
-            new PriceList(PriceList.Pricing.FLAT, requireNonNull(plan.listedPrice()), List.of(), 0);
-        plans.putIfAbsent(p, new Price(listed, true));
+      if (plan.vendor().equals(vendor) && plan.model() == PlanModel.NAMED) {
+        int number = p;
+        listed.of(plan).ifPresent(price -> plans.putIfAbsent(number, listed(price)));
       }
     }
+  }
+
+  private static Price listed(BigDecimal price) {
+    return new Price(new PriceList(PriceList.Pricing.FLAT, price, List.of(), 0), true);
   }
 
   private static PriceList inReporting(

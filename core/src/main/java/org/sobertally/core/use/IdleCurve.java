@@ -47,7 +47,7 @@ public final class IdleCurve {
     int[] spared = new int[LONGEST + 2];
     boolean anyKeeps = book.hasKeeps();
     for (int h = holdings.lineStart(line); h < holdings.lineEnd(line); h++) {
-      if (states.isOpen(h) && states.state(h).compareTo(UseState.UNANSWERED) > 0) {
+      if (states.isOpen(h) && isJudgedByUse(states.state(h))) {
         int days = Math.min(states.idleDays(h), LONGEST);
         seats[days]++;
         boolean kept = anyKeeps && book.keepOn(holdings.id(h), states.asOf()) != null;
@@ -62,6 +62,10 @@ public final class IdleCurve {
     }
     LocalDate measured = Days.known(states.measureDay(book.vendorOfLine(line)));
     return new IdleCurve(measured, book.seatPrice(line, states.asOf()), seats, spared);
+  }
+
+  private static boolean isJudgedByUse(UseState state) {
+    return state == UseState.NEVER_OPENED || state == UseState.IDLE || state == UseState.IN_USE;
   }
 
   /** The day to which use was counted. */

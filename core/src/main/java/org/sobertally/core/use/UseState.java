@@ -1,11 +1,13 @@
 package org.sobertally.core.use;
 
-/** What a holding is for on a day; the first that fits, in this order. */
+/** What a holding is for on a day: parked by its plan, else the first that fits, in this order. */
 public enum UseState {
   LEFT,
   SUSPENDED,
   UNANSWERED,
   NEVER_OPENED,
   IDLE,
-  IN_USE
+  IN_USE,
+  /** On a plan that keeps the data while nobody works: neither in use nor idle. */
+  PARKED
 }

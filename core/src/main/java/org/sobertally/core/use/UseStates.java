@@ -8,6 +8,7 @@ import org.sobertally.core.activity.Evidence;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.book.Holdings;
 import org.sobertally.core.catalogue.Plan;
+import org.sobertally.core.catalogue.PlanModel;
 import org.sobertally.core.ledger.Promise;
 import org.sobertally.core.people.Account;
 import org.sobertally.core.people.Person;
@@ -141,7 +142,8 @@ public final class UseStates {
   }
 
   /** What holdings of one subscription are judged by. */
-  private record Judge(int idleLine, int openingGrace, long parts, boolean seen, int vendor) {}
+  private record Judge(
+      int idleLine, int openingGrace, long parts, boolean seen, int vendor, boolean parks) {}
 
   private Judge judge(int line, OptionalInt idleLine) {
     Plan plan = book.planOfLine(line);
@@ -150,7 +152,8 @@ public final class UseStates {
         book.openingGraceOf(plan),
         book.partsOfPlan(book.planNumberOfLine(line)),
         book.seesPartsOf(book.planNumberOfLine(line)),
-        book.vendorOfLine(line));
+        book.vendorOfLine(line),
+        plan.model() == PlanModel.RESTING);
   }
 
   private void judgeHolding(int h, Judge by) {
@@ -211,9 +214,12 @@ public final class UseStates {
     int account = book.holdings().account(h);
     if (!book.standings().plain(account)) {
       UseState shut = judgeStanding(h, account);
-      if (shut != null) {
+      if (shut != null && !by.parks) {
         return shut;
       }
+    }
+    if (by.parks) {
+      return UseState.PARKED;
     }
     boolean unused = lastUsed[h - first] == Days.NONE;
     boolean seenWhole = by.seen && book.holdings().from(h) >= evidenceFrom[by.vendor];

@@ -100,7 +100,7 @@ class ExpectedBillTest {
     assertThat(next(TODAY))
         .containsExactly("2026-10-07 opus PERIOD 2026-10-07..2026-11-07 1 33.00");
     // 396 × 26 ÷ 365 for Bo from the 12th on, and two seats from 7 November.
-    assertThat(next(LocalDate.of(2026, 10, 7)))
+    assertThat(next(LocalDate.of(2026, 10, 8)))
         .containsExactly(
             "2026-11-07 opus PERIOD 2026-11-07..2026-12-07 2 66.00",
             "2026-11-07 opus ADDED 2026-10-12..2026-11-07 1 28.21");

@@ -32,7 +32,7 @@ class PriceDipsTest {
   void aMinimumIsPaidWhateverIsBought() {
     PriceList prices = new PriceList(Pricing.FLAT, new BigDecimal("10"), List.of(), 25);
     assertThat(prices.costOf(3)).isEqualByComparingTo("250");
-    assertThat(prices.costOf(0)).isEqualByComparingTo("250");
+    assertThat(prices.costOf(0)).as("none is bought").isEqualByComparingTo("0");
     assertThat(PriceDips.dips(prices)).isEmpty();
   }
 

@@ -80,7 +80,7 @@ class PromiseCostTest {
   @Test
   void theMinimumIsPaidAndNeverGoneBelow() {
     PromiseCost cost = cost(prices(Pricing.FLAT, "10", 50), 20, 0.5);
-    assertThat(cost.of(0)).isGreaterThan(500);
+    assertThat(cost.of(1)).isGreaterThan(500);
     assertThat(cost.cheapest(0.005)).isEqualTo(50);
   }
 

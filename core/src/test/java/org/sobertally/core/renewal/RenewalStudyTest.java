@@ -40,7 +40,7 @@ class RenewalStudyTest {
   private static RenewalStudy study(Book book, LocalDate asOf) {
     Agreement agreement = book.agreements().byId("qm");
     RenewalChance chance = agreement.nextChance(asOf).orElseThrow();
-    return RenewalStudy.of(Needs.of(UseStates.of(book, asOf)), agreement, chance);
+    return RenewalStudy.of(Needs.of(UseStates.of(book, asOf)), agreement, chance, line -> -1);
   }
 
   private RenewalStudy study() {

@@ -3,6 +3,7 @@ package org.sobertally.server.bills;
 import com.fasterxml.jackson.annotation.JsonUnwrapped;
 import io.quarkus.security.identity.SecurityIdentity;
 import jakarta.annotation.security.RolesAllowed;
+import jakarta.enterprise.inject.Instance;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
@@ -42,6 +43,7 @@ import org.sobertally.server.http.MoneyDto;
 import org.sobertally.server.http.Page;
 import org.sobertally.server.http.XlsxListWriter;
 import org.sobertally.server.journal.Journal;
+import org.sobertally.server.kept.DecidedAhead;
 import org.sobertally.server.refusal.Refusal;
 import org.sobertally.server.store.AsOf;
 
@@ -61,6 +63,7 @@ public class BillsResource {
   private final SecurityIdentity identity;
   private final BillNotes notes;
   private final SignIns sessions;
+  private final Instance<DecidedAhead> ahead;
 
   BillsResource(
       Books books,
@@ -69,7 +72,9 @@ public class BillsResource {
       Journal journal,
       SecurityIdentity identity,
       BillNotes notes,
-      SignIns sessions) {
+      SignIns sessions,
+      Instance<DecidedAhead> ahead) {
+    this.ahead = ahead;
     this.sessions = sessions;
     this.notes = notes;
     this.books = books;
@@ -92,11 +97,17 @@ public class BillsResource {
       throw Refusal.notFound("There is no agreement %s.".formatted(agreement));
     }
     List<NextBill> next = new ArrayList<>();
+    Book then = book;
+    for (DecidedAhead source : ahead) {
+      then = source.decided(then, day);
+    }
     for (int a = 0; a < book.agreements().size(); a++) {
       Agreement of = book.agreements().get(a);
       if (!one || of.id().equals(agreement)) {
-        Optional<ExpectedBill> bill = ExpectedBill.next(book, a, day);
-        bill.ifPresent(found -> next.add(NextBill.of(book, of, found)));
+        Optional<ExpectedBill> bill = ExpectedBill.next(then, a, day);
+        if (bill.isPresent()) {
+          next.add(NextBill.of(then, of, bill.get()));
+        }
       }
     }
     next.sort(Comparator.comparing(NextBill::day).thenComparing(NextBill::agreement));

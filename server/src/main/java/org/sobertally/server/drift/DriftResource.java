@@ -15,8 +15,14 @@ import jakarta.ws.rs.Produces;
 import jakarta.ws.rs.core.MediaType;
 import java.time.Instant;
 import java.time.LocalDate;
+import java.time.temporal.ChronoUnit;
 import java.util.List;
 import java.util.Optional;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.ExecutionException;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.TimeoutException;
+import org.eclipse.microprofile.context.ManagedExecutor;
 import org.eclipse.microprofile.openapi.annotations.media.Schema;
 import org.eclipse.microprofile.openapi.annotations.tags.Tag;
 import org.jspecify.annotations.Nullable;
@@ -28,6 +34,7 @@ import org.sobertally.server.book.store.Books;
 import org.sobertally.server.http.Problem;
 import org.sobertally.server.refusal.Required;
 import org.sobertally.server.time.TallyClock;
+import org.sobertally.server.vendors.ReadingWatch;
 import org.sobertally.server.vendors.VendorLinks;
 import org.sobertally.server.vendors.VendorRolls;
 
@@ -38,12 +45,16 @@ import org.sobertally.server.vendors.VendorRolls;
 @RolesAllowed("**")
 public class DriftResource {
 
+  /** How long somebody waits for a reading before they are told how far it has come. */
+  private static final int PATIENCE_SECONDS = 20;
+
   private final Books books;
   private final VendorLinks links;
   private final VendorRolls rolls;
   private final Drifts drifts;
   private final TallyClock clock;
   private final SecurityIdentity identity;
+  private final ManagedExecutor executor;
 
   DriftResource(
       Books books,
@@ -51,7 +62,9 @@ public class DriftResource {
       VendorRolls rolls,
       Drifts drifts,
       TallyClock clock,
-      SecurityIdentity identity) {
+      SecurityIdentity identity,
+      ManagedExecutor executor) {
+    this.executor = executor;
     this.books = books;
     this.links = links;
     this.rolls = rolls;
@@ -68,13 +81,34 @@ public class DriftResource {
       Evidence.Kind evidenceKind) {}
 
   /**
+   * How far a reading has come.
+   *
+   * @param since when it began
+   * @param accounts how many the pages showed that came
+   * @param total how many there are, as the vendor says; 0 where it does not
+   */
+  @Schema(name = "ReadingProgress")
+  record Progress(Instant since, int pages, long accounts, long total) {
+
+    static Progress of(ReadingWatch watch) {
+      return new Progress(
+          watch.began().truncatedTo(ChronoUnit.SECONDS),
+          watch.pages(),
+          watch.accounts(),
+          watch.total());
+    }
+  }
+
+  /**
    * How the last reading went.
    *
+   * @param reading how far the one has come that goes on now; null where none does
    * @param readAt when it was read as a whole last
    * @param readFault why that could not be done
    * @param faultSince since when it cannot be done
    */
   record Reading(
+      @Schema(nullable = true) @Nullable Progress reading,
       @Schema(nullable = true) @Nullable Instant readAt,
       @Schema(nullable = true) @Nullable String readFault,
       @Schema(nullable = true) @Nullable Instant faultSince) {}
@@ -120,6 +154,7 @@ public class DriftResource {
         new Known(
             known, known ? evidence.from() : null, known ? evidence.to() : null, evidence.kind()),
         new Reading(
+            rolls.running(vendor.id()).map(Progress::of).orElse(null),
             read.map(VendorRolls.Read::at).orElse(null),
             read.map(VendorRolls.Read::fault).orElse(null),
             read.map(VendorRolls.Read::faultSince).orElse(null)),
@@ -133,14 +168,39 @@ public class DriftResource {
     return book;
   }
 
-  /** Reads the vendor as a whole, now. */
+  /**
+   * Reads the vendor as a whole, now. One that takes long goes on by itself: the answer then says
+   * how far it has come, and so does the list of vendors.
+   */
   @POST
   @Path("/{vendor}/read")
   @RolesAllowed(Role.STEWARD_NAME)
   public VendorDto read(@PathParam("vendor") String id) {
     Book book = requireVendor(id);
-    if (rolls.read(id).isEmpty()) {
+    if (links.to(id).isEmpty()) {
       throw Problem.conflict("There is no link to this vendor. Bring in what it shows instead.");
+    }
+    CompletableFuture<?> reading = executor.runAsync(() -> rolls.read(id));
+    try {
+      reading.get(PATIENCE_SECONDS, TimeUnit.SECONDS);
+    } catch (TimeoutException e) {
+      // It goes on.
+    } catch (InterruptedException e) {
+      Thread.currentThread().interrupt();
+    } catch (ExecutionException e) {
+      throw new IllegalStateException(e.getCause());
+    }
+    return shown(book, book.vendors().byId(id));
+  }
+
+  /** Stops the reading that goes on; what was read before stays. */
+  @POST
+  @Path("/{vendor}/read/stop")
+  @RolesAllowed(Role.STEWARD_NAME)
+  public VendorDto stop(@PathParam("vendor") String id) {
+    Book book = requireVendor(id);
+    if (!rolls.stop(id)) {
+      throw Problem.conflict("This vendor is not being read at the moment.");
     }
     return shown(book, book.vendors().byId(id));
   }

@@ -17,7 +17,6 @@ public interface Promised {
    * @param cause the id of what it comes from
    * @param path the page that tells of it
    * @param yearly how much less is paid than if nothing had been decided; below zero for more
-   * @param notInBook what of that does not follow from the book yet
    */
   record Saving(
       String cause,
@@ -25,7 +24,6 @@ public interface Promised {
       String agreement,
       LocalDate from,
       Money yearly,
-      Money notInBook,
       @Nullable String decidedBy,
       @Nullable LocalDate decidedOn,
       String path) {}

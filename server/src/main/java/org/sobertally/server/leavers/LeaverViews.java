@@ -43,7 +43,7 @@ final class LeaverViews {
     Account account = book.accounts().get(one.account());
     LocalDate lost = VendorRules.lostOn(one.timeline()).orElse(null);
     LocalDate used = lastUsed(one.account());
-    LocalDate leftOn = kind.leftOn(person);
+    LocalDate leftOn = kind.leftOn(person, asOf);
     boolean gone = kind == LeaverKind.LEFT || leftOn != null && leftOn.isBefore(asOf);
     return new LeaverDto.Row(
         new LeaverDto.Who(
@@ -93,7 +93,7 @@ final class LeaverViews {
             person.name(),
             kind(leaver),
             person.department(),
-            kind(leaver).leftOn(person),
+            kind(leaver).leftOn(person, asOf),
             kind(leaver).isAway() ? person.until() : null),
         all(leaver, rows.stream().map(LeaverDto.Row::vendorName).distinct().toList()),
         rows.stream().anyMatch(LeaverDto.Row::signsInStill),

@@ -87,10 +87,15 @@ record DryReading(
         fault, 0, List.of(), 0, List.of(), List.of(), 0, List.of(), 0, 0, List.of());
   }
 
-  static DryReading of(Book book, VendorLink link, Roll.All roll, LocalDate day) {
+  /** Whom of ours the vendor means by what it shows. */
+  static Recognition recognition(Book book, VendorLink link, Roll.All roll) {
     Map<String, String> remembered = new HashMap<>();
     link.accounts.forEach((ours, theirs) -> remembered.put(theirs, ours));
-    Recognition known = Recognition.of(book, link.vendor, roll.logins(), remembered, Set.of());
+    return Recognition.of(book, link.vendor, roll.logins(), remembered, Set.of());
+  }
+
+  static DryReading of(Book book, VendorLink link, Roll.All roll, LocalDate day) {
+    Recognition known = recognition(book, link, roll);
     Map<String, String> ours = new HashMap<>();
     known.matches.forEach(match -> ours.put(match.theirs().account(), match.account()));
     List<Name> names = names(book, link, roll);

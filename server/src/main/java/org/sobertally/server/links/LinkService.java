@@ -27,7 +27,9 @@ import org.sobertally.server.journal.Journal;
 import org.sobertally.server.refusal.Refusal;
 import org.sobertally.server.vendors.IdMapping;
 import org.sobertally.server.vendors.Recogniser;
+import org.sobertally.server.vendors.Sightings;
 import org.sobertally.server.vendors.VendorAccount;
+import org.sobertally.server.vendors.VendorHandle;
 import org.sobertally.server.vendors.VendorLinks;
 import org.sobertally.server.vendors.VendorProtocol.LinkConfig;
 import org.sobertally.server.vendors.VendorProtocol.Proof;
@@ -47,6 +49,7 @@ class LinkService {
   private final EntityManager entities;
   private final VendorLinks links;
   private final VendorRolls rolls;
+  private final Sightings sightings;
   private final Books books;
   private final SealedSecrets secrets;
   private final Journal journal;
@@ -56,6 +59,7 @@ class LinkService {
       EntityManager entities,
       VendorLinks links,
       VendorRolls rolls,
+      Sightings sightings,
       Books books,
       SealedSecrets secrets,
       Journal journal,
@@ -63,6 +67,7 @@ class LinkService {
     this.entities = entities;
     this.links = links;
     this.rolls = rolls;
+    this.sightings = sightings;
     this.books = books;
     this.secrets = secrets;
     this.journal = journal;
@@ -170,6 +175,19 @@ class LinkService {
     return filled(draft, vendor, form);
   }
 
+  /** Whom a try of the link recognised; nothing is asked of them before a reading confirms it. */
+  void propose(VendorLink draft, Recognition tried) {
+    Map<String, VendorHandle> proposals = new HashMap<>();
+    tried.matches.stream()
+        .filter(match -> match.theirs().handle() != null)
+        .forEach(match -> proposals.put(match.account(), match.theirs().handle()));
+    sightings.propose(draft.vendor, proposals);
+  }
+
+  int proposed(String vendor) {
+    return sightings.proposals(vendor).size();
+  }
+
   private void putToWork(VendorLink link) {
     if (!opens(link)) {
       throw new IllegalArgumentException("its secret must be entered anew.");
@@ -185,7 +203,9 @@ class LinkService {
   private Recogniser recogniser(String vendor) {
     return (List<VendorAccount> strangers, Set<String> named) -> {
       Map<String, String> found = new HashMap<>();
-      Recognition.of(books.current(), vendor, strangers, Map.of(), named).matches.stream()
+      Recognition.of(books.current(), vendor, strangers, tried(vendor, strangers), named)
+          .matches
+          .stream()
           .filter(match -> match.by() != Recognition.By.NAME)
           .forEach(match -> found.put(match.theirs().account(), match.account()));
       if (!found.isEmpty()) {
@@ -193,6 +213,20 @@ class LinkService {
       }
       return found;
     };
+  }
+
+  /** Whom somebody saw recognised when the link was tried, if they are called so still. */
+  private Map<String, String> tried(String vendor, List<VendorAccount> strangers) {
+    Map<VendorHandle, String> proposals = new HashMap<>();
+    sightings.proposals(vendor).forEach((ours, handle) -> proposals.put(handle, ours));
+    Map<String, String> tried = new HashMap<>();
+    for (VendorAccount one : strangers) {
+      String ours = proposals.get(one.handle());
+      if (ours != null) {
+        tried.put(one.account(), ours);
+      }
+    }
+    return tried;
   }
 
   /** One reading at a time: two may recognise the same people. */

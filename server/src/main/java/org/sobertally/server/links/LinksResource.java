@@ -92,6 +92,9 @@ public class LinksResource {
    * A vendor's link; its secret is never shown.
    *
    * @param origin who made it; null where there is none
+   * @param recognised how many accounts here the vendor calls otherwise, and readings recognised
+   * @param proposed how many were recognised when the link was tried; the first reading confirms
+   *     them
    * @param page where somebody works by hand there; null where nobody said
    * @param plans the vendor's plans here
    * @param kinds the protocols that there are
@@ -106,6 +109,7 @@ public class LinksResource {
       @JsonUnwrapped Allowed allowed,
       List<LinkForm.Name> names,
       int recognised,
+      int proposed,
       @Schema(nullable = true) @Nullable String page,
       List<PlanName> plans,
       List<String> kinds,
@@ -141,6 +145,7 @@ public class LinksResource {
         new Allowed(link.carrier, link.inside, link.template),
         names,
         link.accounts.size(),
+        service.proposed(vendor),
         pages.all().get(vendor),
         plans,
         List.copyOf(new TreeSet<>(links.kinds())),
@@ -192,9 +197,11 @@ public class LinksResource {
     requireOurs(vendor);
     VendorLink draft = service.drafted(vendor, form);
     Roll roll = links.connection(draft.kind, service.config(draft)).readAll();
-    return roll instanceof Roll.All all
-        ? DryReading.of(books.current(), draft, all, clock.today())
-        : DryReading.failed(((Roll.Unread) roll).reason());
+    if (!(roll instanceof Roll.All all)) {
+      return DryReading.failed(((Roll.Unread) roll).reason());
+    }
+    service.propose(draft, DryReading.recognition(books.current(), draft, all));
+    return DryReading.of(books.current(), draft, all, clock.today());
   }
 
   /** Keeps the link and puts it to work; the vendor is then read by itself. */

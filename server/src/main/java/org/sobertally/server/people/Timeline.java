@@ -37,7 +37,7 @@ final class Timeline {
     add(events, person.joined(), "Joined.");
     add(events, person.leaves(), "Last day at work.");
     if (person.status() != Person.Status.ACTIVE) {
-      add(events, person.statusSince(), said(person.status()));
+      add(events, person.since(), said(person.status()));
       if (person.status() == Person.Status.ON_LEAVE) {
         add(events, person.until(), "Back from leave.");
       }

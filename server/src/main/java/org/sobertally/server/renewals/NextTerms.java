@@ -6,11 +6,8 @@ import java.util.ArrayList;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 import org.sobertally.core.agreement.Agreement;
-import org.sobertally.core.agreement.Offer;
-import org.sobertally.core.agreement.Subscription;
 import org.sobertally.core.agreement.Term;
 import org.sobertally.core.book.Book;
-import org.sobertally.core.catalogue.PlanModel;
 import org.sobertally.core.money.Money;
 import org.sobertally.core.money.MoneyWords;
 import org.sobertally.core.words.Words;
@@ -122,24 +119,8 @@ class NextTerms {
     if (offer == null || !change.book().offers().has(offer)) {
       throw Refusal.conflict("The offer is not in the book any more: bring it in again.");
     }
-    for (Offer.PriceOf price : change.book().offers().byId(offer).prices()) {
-      for (Subscription line : change.book().lines().all()) {
-        PlanModel model = change.book().plans().byId(line.plan()).model();
-        if (line.agreement().equals(one.agreement)
-            && line.plan().equals(price.plan())
-            && model != PlanModel.FLOATING) {
-          List<Subscription.LaterPrices> later = new ArrayList<>(line.laterPrices());
-          later.removeIf(same -> same.from().equals(one.renews));
-          later.add(
-              new Subscription.LaterPrices(
-                  one.renews,
-                  price.prices().unitPrice(),
-                  price.prices().pricing(),
-                  price.prices().minimum(),
-                  price.prices().breaks()));
-          editor.put(change, line.withPrices(line.prices(), later));
-        }
-      }
-    }
+    new RenewedLines(change.book(), one, List.of())
+        .prices()
+        .forEach(line -> editor.put(change, line));
   }
 }

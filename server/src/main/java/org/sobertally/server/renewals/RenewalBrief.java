@@ -44,7 +44,7 @@ record RenewalBrief(
   /**
    * One plan.
    *
-   * @param held seats held, resting ones included
+   * @param held seats held, parked ones included; null for pools and extras
    * @param needed persons who need it today
    * @param low of the seats at once to the end of the term, the 10 % point; null where unknown
    * @param asked seats that are asked for
@@ -54,7 +54,7 @@ record RenewalBrief(
       String plan,
       String name,
       int bought,
-      int held,
+      @Schema(nullable = true) @Nullable Integer held,
       int needed,
       @Schema(nullable = true) @Nullable Integer low,
       @Schema(nullable = true) @Nullable Integer high,

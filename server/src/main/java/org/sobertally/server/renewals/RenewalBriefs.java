@@ -6,6 +6,7 @@ import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
@@ -26,6 +27,9 @@ import org.sobertally.server.refusal.Refusal;
 /** Writes briefs: what was chosen where something was, else what would be proposed. */
 @ApplicationScoped
 class RenewalBriefs {
+
+  /** Where what is recommended by the agreement's own terms stands among the ways. */
+  private static final int RECOMMENDED = 2;
 
   private final RenewalSheets sheets;
   private final RenewalCases cases;
@@ -94,6 +98,9 @@ class RenewalBriefs {
       this.noticeBy = noticeBy;
       this.chosen = chosen;
       shown.cover().plans().forEach(plan -> asked.put(plan.plan(), plan.seats()));
+      if (shown.shown() != null) {
+        all(shown.shown()).forEach(row -> asked.put(row.plan(), row.seats()));
+      }
       if (chosen != null) {
         cases.seatsOf(chosen).forEach(row -> asked.put(row.plan, row.seats));
       }
@@ -101,7 +108,7 @@ class RenewalBriefs {
 
     RenewalBrief brief() {
       String vendor = book.vendors().byId(agreement.vendor()).name();
-      MoneyDto stands = shown.beside().get(0).yearly();
+      MoneyDto stands = shown.beside().get(0).whole().all();
       return new RenewalBrief(
           new RenewalBrief.Of(agreement.id(), agreement.name(), vendor, day, renews, noticeBy),
           "How many seats does %s keep from %s on, and by whose terms? %s must be told by %s."
@@ -109,7 +116,7 @@ class RenewalBriefs {
           "Without a decision it renews on %s as it stands, at %s a year."
               .formatted(Words.day(renews), said(stands)),
           evidence(vendor),
-          shown.cover().plans().stream().map(this::need).toList(),
+          needs(),
           ways(),
           first(),
           recommendation(stands),
@@ -129,6 +136,25 @@ class RenewalBriefs {
           .formatted(vendor, Words.day(known.from()), Words.day(known.measureDay(day)), maybe);
     }
 
+    private List<RenewalBrief.Need> needs() {
+      List<RenewalBrief.Need> needs = new ArrayList<>();
+      shown.cover().plans().forEach(plan -> needs.add(need(plan)));
+      RenewalDto.Beside recommended = shown.beside().get(RECOMMENDED);
+      for (RenewalDto.OtherRow row : recommended.whole().others()) {
+        needs.add(
+            new RenewalBrief.Need(
+                row.plan(),
+                row.name(),
+                row.before(),
+                null,
+                row.seats(),
+                null,
+                null,
+                asked.getOrDefault(row.plan(), 0)));
+      }
+      return needs;
+    }
+
     private RenewalBrief.Need need(RenewalDto.PlanRow plan) {
       return new RenewalBrief.Need(
           plan.plan(),
@@ -143,7 +169,7 @@ class RenewalBriefs {
 
     private List<RenewalBrief.Way> ways() {
       List<RenewalBrief.Way> ways = new ArrayList<>();
-      MoneyDto stands = shown.beside().get(0).yearly();
+      MoneyDto stands = shown.beside().get(0).whole().all();
       RenewalDto.Beside mine = askedFor();
       for (RenewalDto.Beside one : shown.beside()) {
         ways.add(
@@ -151,11 +177,11 @@ class RenewalBriefs {
                 one.what(),
                 name(one),
                 one.months(),
-                one.yearly(),
-                less(stands, one.yearly()),
-                one.overTerm(),
+                one.whole().all(),
+                less(stands, one.whole().all()),
+                one.whole().allOverTerm(),
                 one.expectedAdded(),
-                seats(one.seats()),
+                seats(all(one)),
                 risk(one),
                 one == mine));
       }
@@ -169,10 +195,7 @@ class RenewalBriefs {
     private RenewalBrief.Way own(MoneyDto stands) {
       RenewalCase one = Objects.requireNonNull(chosen);
       MoneyDto yearly = MoneyDto.of(one.after());
-      List<RenewalDto.Seats> seats =
-          shown.cover().plans().stream()
-              .map(plan -> new RenewalDto.Seats(plan.plan(), asked.getOrDefault(plan.plan(), 0)))
-              .toList();
+      List<RenewalDto.Seats> seats = allAsked();
       MoneyDto term = MoneyDto.of(one.after().share(one.months, 12));
       return new RenewalBrief.Way(
           Kind.PROPOSED,
@@ -197,7 +220,24 @@ class RenewalBriefs {
         return one.what() == Kind.PROPOSED;
       }
       return Objects.equals(one.offer(), chosen.offer)
-          && one.seats().stream().allMatch(row -> asked.getOrDefault(row.plan(), 0) == row.seats());
+          && all(one).stream().allMatch(row -> asked.getOrDefault(row.plan(), 0) == row.seats());
+    }
+
+    /** Every plan of the agreement as this way has it, pools and extras included. */
+    private static List<RenewalDto.Seats> all(RenewalDto.Beside one) {
+      Map<String, Integer> seats = new LinkedHashMap<>();
+      one.seats().forEach(row -> seats.merge(row.plan(), row.seats(), Integer::sum));
+      one.whole().others().forEach(row -> seats.merge(row.plan(), row.seats(), Integer::sum));
+      return seats.entrySet().stream()
+          .map(row -> new RenewalDto.Seats(row.getKey(), row.getValue()))
+          .toList();
+    }
+
+    /** Every plan of the agreement with what is asked for. */
+    private List<RenewalDto.Seats> allAsked() {
+      return all(shown.beside().get(0)).stream()
+          .map(row -> new RenewalDto.Seats(row.plan(), asked.getOrDefault(row.plan(), 0)))
+          .toList();
     }
 
     private String name(RenewalDto.Beside one) {
@@ -246,15 +286,11 @@ class RenewalBriefs {
     }
 
     private String recommendation(MoneyDto stands) {
-      String seats =
-          seats(
-              shown.cover().plans().stream()
-                  .map(p -> new RenewalDto.Seats(p.plan(), asked.getOrDefault(p.plan(), 0)))
-                  .toList());
+      String seats = seats(allAsked());
       MoneyDto yearly =
           chosen != null
               ? MoneyDto.of(chosen.after())
-              : Objects.requireNonNull(askedFor()).yearly();
+              : Objects.requireNonNull(askedFor()).whole().all();
       return "%s: %s, %s a year, which is %s less than as it stands."
           .formatted(
               chosen == null ? "The figures propose" : "Asked for",
@@ -332,7 +368,7 @@ class RenewalBriefs {
     return List.of(
         need.name(),
         Integer.toString(need.bought()),
-        Integer.toString(need.held()),
+        need.held() == null ? "–" : Integer.toString(need.held()),
         Integer.toString(need.needed()),
         need.low() == null ? "–" : "%d to %d".formatted(need.low(), need.high()),
         Integer.toString(need.asked()));

@@ -144,6 +144,17 @@ class RenewalCase {
     return known == null || known.isBlank() ? List.of() : List.of(known.split("\n"));
   }
 
+  /** Whether by the day somebody decided on quantities that hold from the renewal on. */
+  boolean isDecidedOn(LocalDate day) {
+    RenewalState now = stateOn(day);
+    return (now == RenewalState.DECIDED
+            || now == RenewalState.NOTICE_GIVEN
+            || now == RenewalState.RENEWED)
+        && yearlyAfter != null
+        && decidedOn != null
+        && !decidedOn.isAfter(day);
+  }
+
   /** As it stands on the day: what was kept on purpose is open again once that is over. */
   RenewalState stateOn(LocalDate day) {
     boolean over =

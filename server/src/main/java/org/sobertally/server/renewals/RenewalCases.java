@@ -47,10 +47,10 @@ class RenewalCases {
         .findFirst();
   }
 
-  /** How far it had come by the day; open where nobody has begun. */
+  /** The same as {@link #find}, in a transaction of its own where there is none. */
   @Transactional
-  RenewalState stateOf(String agreement, LocalDate renews, LocalDate day) {
-    return find(agreement, renews).map(one -> one.stateOn(day)).orElse(RenewalState.OPEN);
+  Optional<RenewalCase> known(String agreement, LocalDate renews) {
+    return find(agreement, renews);
   }
 
   /** All that are not over on the day: to come, or not written down as renewed yet. */

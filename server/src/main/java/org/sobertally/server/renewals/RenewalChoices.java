@@ -3,15 +3,19 @@ package org.sobertally.server.renewals;
 import static java.util.Objects.requireNonNull;
 
 import jakarta.enterprise.context.ApplicationScoped;
+import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
+import java.util.TreeMap;
 import java.util.TreeSet;
 import java.util.UUID;
 import org.sobertally.core.agreement.Offer;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.money.MoneyWords;
 import org.sobertally.core.renewal.Mix;
+import org.sobertally.core.renewal.OtherRow;
 import org.sobertally.core.renewal.PlanRow;
 import org.sobertally.core.renewal.RenewalOption;
 import org.sobertally.core.renewal.RenewalOption.Kind;
@@ -72,8 +76,8 @@ class RenewalChoices {
           forget(one);
           fill(one, form, option, actor);
           one.currency = book.rates().reportingCurrency();
-          one.yearlyBefore = stands.yearly();
-          one.yearlyAfter = option.yearly();
+          one.yearlyBefore = stands.wholeYearly();
+          one.yearlyAfter = option.wholeYearly();
           cases.put(one, seats(book, one, option, stands));
           journal.add(
               actor,
@@ -177,10 +181,7 @@ class RenewalChoices {
               .mapToInt(PlanRow::seats)
               .sum();
       if (row.seats() > 0 || before > 0) {
-        RenewalSeats seats = new RenewalSeats();
-        seats.id = UUID.randomUUID().toString();
-        seats.renewal = one.id;
-        seats.plan = book.plans().get(row.plan()).id();
+        RenewalSeats seats = seatsOf(book, one, row.plan());
         seats.beforeSeats = before;
         seats.seats = row.seats();
         seats.unit = row.unit();
@@ -188,7 +189,33 @@ class RenewalChoices {
         all.add(seats);
       }
     }
+    addOthers(book, one, option, all);
     return all;
+  }
+
+  /** Pools and extras, those that stay as they are included: the vendor is told of all. */
+  private static void addOthers(
+      Book book, RenewalCase one, RenewalOption option, List<RenewalSeats> all) {
+    Map<Integer, RenewalSeats> byPlan = new TreeMap<>();
+    for (OtherRow row : option.others()) {
+      RenewalSeats seats =
+          byPlan.computeIfAbsent(
+              book.planNumberOfLine(row.line()), plan -> seatsOf(book, one, plan));
+      seats.beforeSeats += row.before();
+      seats.seats += row.seats();
+      seats.unit = row.unit();
+      seats.yearly = seats.yearly.add(row.yearly());
+    }
+    byPlan.values().stream().filter(row -> row.seats > 0 || row.beforeSeats > 0).forEach(all::add);
+  }
+
+  private static RenewalSeats seatsOf(Book book, RenewalCase one, int plan) {
+    RenewalSeats seats = new RenewalSeats();
+    seats.id = UUID.randomUUID().toString();
+    seats.renewal = one.id;
+    seats.plan = book.plans().get(plan).id();
+    seats.yearly = BigDecimal.ZERO;
+    return seats;
   }
 
   /** It stays as it is, for a reason: until that day nobody is reminded. */

@@ -7,6 +7,7 @@ import java.util.List;
 import org.eclipse.microprofile.openapi.annotations.media.Schema;
 import org.jspecify.annotations.Nullable;
 import org.sobertally.core.agreement.Agreement;
+import org.sobertally.core.catalogue.PlanModel;
 import org.sobertally.core.catalogue.PriceList;
 import org.sobertally.core.renewal.RenewalOption;
 import org.sobertally.server.http.MoneyDto;
@@ -149,6 +150,8 @@ final class RenewalDto {
   /**
    * One way to go into the renewal, beside the others.
    *
+   * @param yearly of named and parked seats
+   * @param all of the whole agreement, pools and extras included
    * @param takeBack seats that must come back before the renewal
    */
   @Schema(name = "RenewalBeside")
@@ -158,12 +161,31 @@ final class RenewalDto {
       int months,
       MoneyDto yearly,
       MoneyDto overTerm,
+      @JsonUnwrapped All whole,
       MoneyDto expectedAdded,
       int moved,
       int takeBack,
       List<Seats> seats,
       boolean proven,
       MoneyDto gap) {}
+
+  /**
+   * Everything on the agreement.
+   *
+   * @param others its pools and extras
+   */
+  record All(MoneyDto all, MoneyDto allOverTerm, List<OtherRow> others) {}
+
+  /** A pool's or an extra's subscription, as this way to renew has it. */
+  @Schema(name = "RenewalOther")
+  record OtherRow(
+      String line,
+      String plan,
+      String name,
+      PlanModel model,
+      int before,
+      int seats,
+      MoneyDto yearly) {}
 
   /** So many seats of a plan. */
   @Schema(name = "SeatsOfPlan")
@@ -183,8 +205,7 @@ final class RenewalDto {
    * @param needed yearly, without a margin; null where this machine cannot say it
    * @param proposed yearly, with the margin of least cost; null likewise
    * @param recoverable what could be had back a year on its subscriptions
-   * @param paid a year for all of it as it stands, pools and extras included
-   * @param paidProposed the same with what is proposed for named and resting seats
+   * @param whole the whole agreement's money
    * @param owner who looks after it, a person's name; null for nobody
    */
   @Schema(name = "RenewalLine")
@@ -196,11 +217,25 @@ final class RenewalDto {
       List<LocalDate> missed,
       String vendorName,
       MoneyDto recoverable,
-      MoneyDto paid,
-      @Schema(nullable = true) @Nullable MoneyDto paidProposed,
+      @JsonUnwrapped Whole whole,
       RenewalState state,
       @Schema(nullable = true) @Nullable String owner,
       @Schema(nullable = true) @Nullable String payer) {}
+
+  /**
+   * What the whole agreement costs a year, pools and extras included.
+   *
+   * @param paid as it stands; where it is decided, as it stood then
+   * @param paidProposed as it was decided, else with what is recommended; null where this machine
+   *     cannot say it
+   * @param decided as it was decided; null where nothing is
+   * @param stake how much less than {@code paid} that is
+   */
+  record Whole(
+      MoneyDto paid,
+      @Schema(nullable = true) @Nullable MoneyDto paidProposed,
+      @Schema(nullable = true) @Nullable MoneyDto decided,
+      @Schema(nullable = true) @Nullable MoneyDto stake) {}
 
   /** What a vendor proposes, in the agreement's currency. */
   @Schema(name = "VendorOffer")

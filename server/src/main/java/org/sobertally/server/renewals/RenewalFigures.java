@@ -7,7 +7,13 @@ import org.sobertally.core.agreement.Agreement;
 import org.sobertally.core.agreement.Offer;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.book.HouseRules;
+import org.sobertally.core.findings.Surplus;
+import org.sobertally.core.money.Money;
+import org.sobertally.core.renewal.Known;
+import org.sobertally.core.renewal.Margins;
 import org.sobertally.core.renewal.Mix;
+import org.sobertally.core.renewal.RenewalOption;
+import org.sobertally.core.renewal.RenewalOption.Kind;
 import org.sobertally.core.renewal.RenewalStudy;
 import org.sobertally.core.renewal.RenewalTerms;
 import org.sobertally.server.figures.FigureCache;
@@ -45,7 +51,13 @@ class RenewalFigures {
             chance ->
                 studies.get(
                     key(book, day, agreement),
-                    () -> RenewalStudy.of(figures.of(book, day).covers().needs(), of, chance)));
+                    () ->
+                        RenewalStudy.of(
+                            figures.of(book, day).covers().needs(),
+                            of,
+                            chance,
+                            line ->
+                                Surplus.recommended(book, line, day, figures.surplus(book, day)))));
   }
 
   /** The cheapest mix under the agreement's own terms. */
@@ -66,6 +78,41 @@ class RenewalFigures {
     } catch (CpSatSolver.MissingException e) {
       throw Refusal.unavailable(String.valueOf(e.getMessage()));
     }
+  }
+
+  /**
+   * What the renewal is about in money, in the reporting currency, unrounded.
+   *
+   * @param one what was prepared for it; empty for nothing
+   */
+  RenewalMoney money(RenewalStudy study, Optional<RenewalCase> one) {
+    Optional<RenewalCase> decided = one.filter(known -> known.isDecidedOn(study.asOf()));
+    if (decided.isPresent()) {
+      // What was decided was decided beside what stood then.
+      Money before = reporting(study, decided.get().before());
+      return new RenewalMoney(before, before, null, null, reporting(study, decided.get().after()));
+    }
+    RenewalOption stands =
+        study.asItStands(study.ownTerms(RenewalTerms.USUALLY_ADDED), Known.NOTHING);
+    Money byTheBook = new Money(study.paidByTheBook(), study.book().rates().reportingCurrency());
+    if (!canSolve()) {
+      return new RenewalMoney(whole(study, stands), byTheBook, null, null, null);
+    }
+    Mix mix = ownMix(study);
+    return new RenewalMoney(
+        whole(study, stands),
+        byTheBook,
+        whole(study, study.option(Kind.NEEDED, mix, Margins.NONE, Known.NOTHING)),
+        whole(study, study.option(Kind.PROPOSED, mix, Margins.ADVISED, Known.NOTHING)),
+        null);
+  }
+
+  private static Money whole(RenewalStudy study, RenewalOption option) {
+    return new Money(option.wholeYearly(), study.book().rates().reportingCurrency());
+  }
+
+  private static Money reporting(RenewalStudy study, Money amount) {
+    return study.book().rates().toReporting(amount, study.asOf());
   }
 
   /** Whether mixes can be said at all on this machine. */

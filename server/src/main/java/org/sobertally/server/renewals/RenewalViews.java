@@ -1,7 +1,6 @@
 package org.sobertally.server.renewals;
 
 import java.math.BigDecimal;
-import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.IdentityHashMap;
 import java.util.List;
@@ -12,6 +11,7 @@ import org.sobertally.core.agreement.Agreement;
 import org.sobertally.core.agreement.Offer;
 import org.sobertally.core.agreement.Subscription;
 import org.sobertally.core.book.Book;
+import org.sobertally.core.catalogue.Plan;
 import org.sobertally.core.catalogue.PlanModel;
 import org.sobertally.core.catalogue.PriceList;
 import org.sobertally.core.findings.Findings;
@@ -21,6 +21,7 @@ import org.sobertally.core.renewal.AddOnSizes;
 import org.sobertally.core.renewal.Margins;
 import org.sobertally.core.renewal.Mix;
 import org.sobertally.core.renewal.Movement;
+import org.sobertally.core.renewal.OtherRow;
 import org.sobertally.core.renewal.PlanRow;
 import org.sobertally.core.renewal.RenewalNeed;
 import org.sobertally.core.renewal.RenewalOption;
@@ -87,7 +88,7 @@ final class RenewalViews {
             movement(study.movement()),
             study.dormant().stream().map(one -> book.people().get(one.person()).id()).toList()),
         new RenewalDto.Further(pools(surplus), addOns(findings), floors()),
-        money(paidAtRenewal(study)),
+        beside.get(0).whole().all(),
         beside,
         beside(option));
   }
@@ -180,7 +181,7 @@ final class RenewalViews {
             new RenewalDto.PoolRow(
                 book.planOfLine(line).id(),
                 book.boughtOn(line, study.asOf()),
-                surplus.get(line).needed()));
+                Math.max(0, Surplus.recommended(book, line, study.asOf(), surplus))));
       }
     }
     return pools;
@@ -224,20 +225,6 @@ final class RenewalViews {
             .amount());
   }
 
-  /** What everything on the agreement costs a year from the renewal on, as it stands. */
-  static BigDecimal paidAtRenewal(RenewalStudy study) {
-    BigDecimal paid = BigDecimal.ZERO;
-    LocalDate day = study.chance().renews();
-    for (Subscription line : study.book().lines().all()) {
-      if (line.agreement().equals(study.agreement().id())) {
-        BigDecimal cost = line.pricesOn(day).costOf(line.quantityOn(day));
-        Money money = new Money(cost, study.agreement().currency());
-        paid = paid.add(study.book().rates().toReporting(money, study.asOf()).amount());
-      }
-    }
-    return paid;
-  }
-
   RenewalDto.Beside beside(RenewalOption option) {
     return new RenewalDto.Beside(
         option.kind(),
@@ -245,6 +232,10 @@ final class RenewalViews {
         option.months(),
         money(option.yearly()),
         money(option.overTerm()),
+        new RenewalDto.All(
+            money(option.wholeYearly()),
+            money(option.wholeOverTerm()),
+            option.others().stream().map(this::other).toList()),
         money(option.expectedAdded()),
         option.moved(),
         option.takeBack(),
@@ -253,6 +244,18 @@ final class RenewalViews {
             .toList(),
         option.proven(),
         money(option.gap()));
+  }
+
+  private RenewalDto.OtherRow other(OtherRow row) {
+    Plan plan = book.planOfLine(row.line());
+    return new RenewalDto.OtherRow(
+        book.lines().get(row.line()).id(),
+        plan.id(),
+        plan.name(),
+        plan.model(),
+        row.before(),
+        row.seats(),
+        money(row.yearly()));
   }
 
   /** Whoever's plans change, and what of theirs comes back. */

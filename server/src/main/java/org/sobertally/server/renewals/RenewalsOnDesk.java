@@ -2,7 +2,6 @@ package org.sobertally.server.renewals;
 
 import io.quarkus.narayana.jta.QuarkusTransaction;
 import jakarta.enterprise.context.ApplicationScoped;
-import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
@@ -19,7 +18,6 @@ import org.sobertally.core.words.Words;
 import org.sobertally.server.access.Role;
 import org.sobertally.server.access.SignIns;
 import org.sobertally.server.desk.DeskSource;
-import org.sobertally.server.figures.FigureCache;
 
 /** Agreements whose notice day is near, and renewals that wait for somebody. */
 @ApplicationScoped
@@ -27,12 +25,12 @@ class RenewalsOnDesk implements DeskSource {
 
   private static final int NOTICE_DAYS = 60;
 
-  private final FigureCache figures;
+  private final RenewalFigures renewals;
   private final RenewalCases cases;
   private final SignIns sessions;
 
-  RenewalsOnDesk(FigureCache figures, RenewalCases cases, SignIns sessions) {
-    this.figures = figures;
+  RenewalsOnDesk(RenewalFigures renewals, RenewalCases cases, SignIns sessions) {
+    this.renewals = renewals;
     this.cases = cases;
     this.sessions = sessions;
   }
@@ -130,47 +128,38 @@ class RenewalsOnDesk implements DeskSource {
   /** Nobody has decided anything: what it costs to let it be. */
   private Optional<Line> open(
       Book book, Agreement agreement, LocalDate day, LocalDate renews, LocalDate by) {
-    boolean near = !by.isBefore(day) && !by.isAfter(day.plusDays(NOTICE_DAYS));
-    Money paid = Money.zero(book.rates().reportingCurrency());
-    Money waste = paid;
+    if (by.isBefore(day) || by.isAfter(day.plusDays(NOTICE_DAYS))) {
+      return Optional.empty();
+    }
     boolean any = false;
     int given = 0;
-    for (int line = 0; line < book.lines().size(); line++) {
-      if (book.agreementOfLine(line).id().equals(agreement.id())) {
+    for (Subscription one : book.lines().all()) {
+      if (one.agreement().equals(agreement.id())) {
         any = true;
-        Subscription one = book.lines().get(line);
         given += Math.max(0, one.quantityOn(day) - one.quantityOn(renews));
-        paid = paid.plus(paidThen(book, agreement, one, day, renews));
-        waste =
-            waste
-                .plus(figures.of(book, day).covers().recoverableOf(line))
-                .plus(figures.surplus(book, day).get(line).yearly());
       }
     }
+    Optional<RenewalMoney> money =
+        renewals
+            .study(book, day, agreement.id())
+            .filter(study -> study.chance().renews().equals(renews))
+            .map(study -> renewals.money(study, Optional.empty()));
+    Money stake = money.flatMap(RenewalMoney::stake).map(Money::rounded).orElse(null);
+    boolean wins = stake != null && stake.amount().signum() > 0;
     // What was too much is given back already: nothing is left to be decided.
-    if (!near || !any || given > 0 && waste.amount().signum() <= 0) {
+    if (!any || given > 0 && !wins) {
       return Optional.empty();
     }
     String does = agreement.termOn(day).renews() == Agreement.Renews.AUTO ? "renews" : "ends";
     String fewer = "with %s fewer, as given back".formatted(Words.count(given, "seat"));
+    String paid = money.map(m -> ", " + MoneyWords.about(m.byTheBook()) + " a year").orElse("");
     return Optional.of(
         notice(
             agreement,
             "Give notice on %s, or keep it".formatted(agreement.name()),
-            "It %s on %s %s, %s a year."
-                .formatted(
-                    does,
-                    Words.day(renews),
-                    given == 0 ? "as it is" : fewer,
-                    MoneyWords.about(paid)),
-            waste.amount().signum() > 0 ? waste : null,
+            "It %s on %s %s%s."
+                .formatted(does, Words.day(renews), given == 0 ? "as it is" : fewer, paid),
+            wins ? stake : null,
             by));
-  }
-
-  /** By the quantity and the prices of the renewal day. */
-  private static Money paidThen(
-      Book book, Agreement agreement, Subscription line, LocalDate day, LocalDate renews) {
-    BigDecimal cost = line.pricesOn(renews).costOf(line.quantityOn(renews));
-    return book.rates().toReporting(new Money(cost, agreement.currency()), day);
   }
 }

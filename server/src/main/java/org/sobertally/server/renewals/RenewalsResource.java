@@ -124,7 +124,8 @@ public class RenewalsResource {
     Agreement agreement = study.agreement();
     RenewalViews views = new RenewalViews(study);
     Optional<RenewalCase> told = cases.told(agreement.id());
-    BigDecimal paid = RenewalViews.paidAtRenewal(study);
+    Optional<RenewalCase> one = told.or(() -> cases.known(agreement.id(), study.chance().renews()));
+    RenewalMoney money = renewals.money(study, one);
     BigDecimal yearly =
         study.asItStands(study.ownTerms(RenewalTerms.USUALLY_ADDED), Known.NOTHING).yearly();
     Optional<Mix> mix =
@@ -139,10 +140,14 @@ public class RenewalsResource {
         missed(study, told),
         book.vendors().byId(agreement.vendor()).name(),
         MoneyDto.of(recoverable(study)),
-        views.money(paid),
-        proposed == null ? null : views.money(paid.subtract(yearly).add(proposed)),
-        told.map(one -> RenewalState.NOTICE_GIVEN)
-            .orElseGet(() -> cases.stateOf(agreement.id(), study.chance().renews(), study.asOf())),
+        new RenewalDto.Whole(
+            MoneyDto.of(money.stands()),
+            money.then().map(MoneyDto::of).orElse(null),
+            money.decided() == null ? null : MoneyDto.of(money.decided()),
+            money.stake().map(MoneyDto::of).orElse(null)),
+        told.map(that -> RenewalState.NOTICE_GIVEN)
+            .orElseGet(
+                () -> one.map(known -> known.stateOn(study.asOf())).orElse(RenewalState.OPEN)),
         note == null ? null : note.ownerName(),
         note == null ? null : note.payer());
   }

@@ -16,15 +16,20 @@ import java.util.Set;
 import java.util.function.Consumer;
 import org.jboss.logging.Logger;
 import org.jspecify.annotations.Nullable;
+import org.sobertally.core.book.Book;
 import org.sobertally.server.book.store.Books;
 import org.sobertally.server.outbox.BackOff;
 import org.sobertally.server.outbox.Outbox;
 import org.sobertally.server.store.OnDisk;
 import org.sobertally.server.vendors.CallSettings;
+import org.sobertally.server.vendors.Sightings;
+import org.sobertally.server.vendors.VendorAccount;
 import org.sobertally.server.vendors.VendorConnection;
 import org.sobertally.server.vendors.VendorConnection.Answer;
 import org.sobertally.server.vendors.VendorConnection.Reading;
+import org.sobertally.server.vendors.VendorHandle;
 import org.sobertally.server.vendors.VendorLinks;
+import org.sobertally.server.vendors.VendorRolls;
 
 /**
  * Carries calls to the vendors, one at a time to each. A call is marked as started before it is
@@ -37,11 +42,19 @@ class Postman {
 
   private static final Logger LOG = Logger.getLogger(Postman.class);
   private static final int LAST_AT_START = 2000;
+  private static final String NOT_READ = "%s has not been read yet; nothing leaves before that.";
+  private static final String NOT_READ_SINCE = "%s could not be read whole.";
+  private static final String NOT_THERE =
+      "%s does not find the account any more; all of it is read to make sure.";
+  private static final String CONTRADICTS =
+      "%s does not find the account by itself, and shows it among all.";
 
   private final Books books;
   private final CallStore callStore;
   private final CallOutcomes outcomes;
   private final VendorLinks links;
+  private final VendorRolls rolls;
+  private final Sightings sightings;
   private final OnDisk disk;
   private final BackOff backOff;
   private final int mostAttempts;
@@ -54,12 +67,16 @@ class Postman {
       CallStore callStore,
       CallOutcomes outcomes,
       VendorLinks links,
+      VendorRolls rolls,
+      Sightings sightings,
       OnDisk disk,
       CallSettings settings) {
     this.books = books;
     this.callStore = callStore;
     this.outcomes = outcomes;
     this.links = links;
+    this.rolls = rolls;
+    this.sightings = sightings;
     this.disk = disk;
     this.backOff = new BackOff(settings.firstWait(), settings.mostWait());
     this.mostAttempts = settings.attempts();
@@ -173,6 +190,9 @@ class Postman {
     Optional<VendorConnection> link = links.to(call.vendor);
     if (link.isEmpty()) {
       wait(call, call.state, "There is no link to this vendor.", backOff.most());
+    } else if (!rolls.isRead(call.vendor) && !readWhole(call, Instant.MIN)) {
+      // Whom it means by which account is not known; nothing leaves before that.
+      return;
     } else if (call.state == VendorCall.State.PENDING) {
       ask(link.get(), call);
     } else {
@@ -180,15 +200,89 @@ class Postman {
     }
   }
 
+  /**
+   * Has all of the vendor read, unless that was done since the moment.
+   *
+   * @return whether it is read now; else the call waits
+   */
+  private boolean readWhole(VendorCall call, Instant since) {
+    String name = vendorName(call);
+    Optional<VendorRolls.Read> read = rolls.readSince(call.vendor, since);
+    String fault = read.map(VendorRolls.Read::fault).orElse(null);
+    if (read.isPresent() && fault == null) {
+      return true;
+    }
+    VendorCall next = change(call.id, Postman::couldNotBeRead);
+    if (next.unreadSince != null && next.unreadSince.plus(longest).isBefore(Instant.now())) {
+      outcomes.fail(
+          next.id,
+          "%s could not be read for %s; %s %s"
+              .formatted(
+                  name,
+                  spoken(longest),
+                  call.attempts == 0 ? "nothing was sent." : "whether it happened is not known.",
+                  fault));
+      return false;
+    }
+    String waits = call.attempts == 0 ? NOT_READ : NOT_READ_SINCE;
+    wait(next, next.state, waits.formatted(name) + " " + fault, backOff.after(next.checks));
+    return false;
+  }
+
+  private String vendorName(VendorCall call) {
+    Book book = books.current();
+    return book.vendors().has(call.vendor) ? book.vendors().byId(call.vendor).name() : call.vendor;
+  }
+
+  /** The id by which the vendor knows the account; a call stays with the one it was made for. */
+  private @Nullable String theirId(VendorCall call) {
+    if (call.mayOpen()) {
+      return null;
+    }
+    return call.theirId != null
+        ? call.theirId
+        : sightings.handle(call.vendor, call.account).map(VendorHandle::id).orElse(null);
+  }
+
+  /** Why the vendor cannot be asked about the account; null where it can. */
+  private @Nullable String whyNotAddressed(VendorCall call) {
+    if (call.mayOpen()) {
+      return null;
+    }
+    Optional<VendorHandle> seen = sightings.handle(call.vendor, call.account);
+    String name = vendorName(call);
+    if (seen.isEmpty()) {
+      return "%s was read and shows no account that is recognised as %s; nothing was sent."
+          .formatted(name, call.account);
+    }
+    String id = seen.get().id();
+    return call.theirId == null || call.theirId.equals(id)
+        ? null
+        : "%s deleted %s and made another account of the same name; that one is not touched."
+            .formatted(name, call.account);
+  }
+
   private void ask(VendorConnection link, VendorCall call) {
-    call = change(call.id, Postman::begin);
+    String why = whyNotAddressed(call);
+    if (why != null) {
+      outcomes.fail(call.id, why);
+      return;
+    }
+    String theirId = theirId(call);
+    call =
+        change(
+            call.id,
+            fresh -> {
+              begin(fresh);
+              fresh.theirId = theirId;
+            });
     if (call.state != VendorCall.State.STARTED) {
       // Somebody ended it this very moment.
       return;
     }
     // A vendor must never remember a call better than we do.
     disk.force();
-    Answer answer = link.ask(call.id, call.wish());
+    Answer answer = link.ask(call.id, call.wish(), theirId);
     if (answer instanceof Answer.Done) {
       call = change(call.id, fresh -> accepted(fresh));
       read(link, call);
@@ -225,11 +319,17 @@ class Postman {
       wait(call, VendorCall.State.STARTED, reason, backOff.first());
       return;
     }
-    Duration asked = Duration.ofSeconds(later.seconds());
-    Duration own = backOff.after(call.attempts);
-    // A vendor that says when to come again was not tried in vain.
-    VendorCall waits = asked.isZero() ? call : change(call.id, fresh -> fresh.attempts--);
-    wait(waits, VendorCall.State.PENDING, later.reason(), asked.compareTo(own) > 0 ? asked : own);
+    // A vendor that says when to come again was not tried in vain, within reason.
+    boolean isBounded = call.created.plus(longest).isBefore(Instant.now());
+    boolean isFree = later.seconds() > 0 && !isBounded;
+    VendorCall waits = isFree ? change(call.id, fresh -> fresh.attempts--) : call;
+    Duration pause = longer(later.seconds(), backOff.after(call.attempts));
+    wait(waits, VendorCall.State.PENDING, later.reason(), pause);
+  }
+
+  private static Duration longer(long seconds, Duration own) {
+    Duration asked = Duration.ofSeconds(seconds);
+    return asked.compareTo(own) > 0 ? asked : own;
   }
 
   private static void accepted(VendorCall call) {
@@ -244,11 +344,13 @@ class Postman {
       read(link, call);
       return;
     }
-    Reading reading = link.read(call.account);
-    if (reading instanceof Reading.Unreadable unreadable) {
-      unread(call, unreadable);
-    } else if (call.wish().metBy(((Reading.Shows) reading).login())) {
-      outcomes.confirm(call.id, ((Reading.Shows) reading).login());
+    Reading reading = link.read(call.account, theirId(call));
+    if (isWithoutSight(call, reading)) {
+      return;
+    }
+    VendorAccount seen = ((Reading.Shows) reading).login();
+    if (call.wish().metBy(seen)) {
+      believe(call, seen);
     } else if (call.attempts < mostAttempts) {
       ask(link, call);
     } else {
@@ -257,22 +359,67 @@ class Postman {
   }
 
   private void read(VendorConnection link, VendorCall call) {
-    Reading reading = link.read(call.account);
-    if (reading instanceof Reading.Unreadable unreadable) {
-      unread(call, unreadable);
-    } else if (call.wish().metBy(((Reading.Shows) reading).login())) {
-      outcomes.confirm(call.id, ((Reading.Shows) reading).login());
+    Reading reading = link.read(call.account, theirId(call));
+    if (isWithoutSight(call, reading)) {
+      return;
+    }
+    VendorAccount seen = ((Reading.Shows) reading).login();
+    if (call.wish().metBy(seen)) {
+      believe(call, seen);
     } else if (call.checks >= mostChecks && isOverdue(call)) {
       outcomes.fail(call.id, "The vendor took the change but never showed it.");
     } else {
-      VendorCall next =
-          change(
-              call.id,
-              fresh -> {
-                fresh.checks++;
-                fresh.unreadSince = null;
-              });
-      wait(next, VendorCall.State.ACCEPTED, next.answer, backOff.after(next.checks));
+      lookAgain(call, call.answer);
+    }
+  }
+
+  private void lookAgain(VendorCall call, @Nullable String answer) {
+    VendorCall next =
+        change(
+            call.id,
+            fresh -> {
+              fresh.checks++;
+              fresh.unreadSince = null;
+            });
+    wait(next, VendorCall.State.ACCEPTED, answer, backOff.after(next.checks));
+  }
+
+  /** Whether the reading shows nothing of the account; then that is written down. */
+  private boolean isWithoutSight(VendorCall call, Reading reading) {
+    if (reading instanceof Reading.Unreadable unreadable) {
+      unread(call, unreadable);
+    } else if (reading instanceof Reading.MadeAnew anew) {
+      outcomes.fail(call.id, anew.reason());
+    }
+    return !(reading instanceof Reading.Shows);
+  }
+
+  /**
+   * The vendor shows what was wanted. That an account is not there at all is believed only of one
+   * that was seen there before, and only if all of the vendor was read since and agrees: a vendor
+   * that has lost its way finds nobody. Calls of one vendor share that reading.
+   */
+  private void believe(VendorCall call, VendorAccount seen) {
+    if (seen.present()) {
+      outcomes.confirm(call.id, seen);
+      return;
+    }
+    String why = whyNotAddressed(call);
+    if (why != null) {
+      outcomes.fail(call.id, why);
+    } else if (call.state != VendorCall.State.ACCEPTED) {
+      VendorCall gone = change(call.id, fresh -> accepted(fresh));
+      lookAgain(gone, NOT_THERE.formatted(vendorName(call)));
+    } else if (call.checks == 0) {
+      lookAgain(call, NOT_THERE.formatted(vendorName(call)));
+    } else if (readWhole(call, requireNonNull(call.answered))) {
+      if (rolls.showsSince(call.vendor, call.account, requireNonNull(call.answered))) {
+        // It may show among all a little later: the next look reads all of it again.
+        change(call.id, fresh -> fresh.answered = Instant.now());
+        unread(call, new Reading.Unreadable(CONTRADICTS.formatted(vendorName(call)), true));
+      } else {
+        outcomes.confirm(call.id, seen);
+      }
     }
   }
 
@@ -307,7 +454,7 @@ class Postman {
         next,
         next.state,
         refused == null ? "Unreadable: " + unreadable.reason() : refused,
-        backOff.after(next.checks));
+        longer(unreadable.seconds(), backOff.after(next.checks)));
   }
 
   private static String spoken(Duration time) {
@@ -321,7 +468,7 @@ class Postman {
         fresh -> {
           fresh.become(state);
           fresh.said(answer);
-          fresh.due = Instant.now().plus(pause);
+          fresh.due = Instant.now().plus(BackOff.spread(pause));
         });
   }
 

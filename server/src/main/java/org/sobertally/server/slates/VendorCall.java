@@ -79,6 +79,12 @@ class VendorCall {
   /** Whether it undoes its move. */
   boolean undoes;
 
+  /**
+   * What the vendor calls the account it was first made for; null before that, or for a new one.
+   */
+  @Column(name = "their_id")
+  @Nullable String theirId;
+
   /** The intake that showed it, where no vendor did. */
   @Column(name = "seen_in")
   @Nullable String seenIn;
@@ -118,6 +124,11 @@ class VendorCall {
 
   private static Set<String> plans(String text) {
     return text.isEmpty() ? Set.of() : Set.of(text.split(SEPARATOR));
+  }
+
+  /** Whether the account may have to be opened: then nobody can have seen it before. */
+  boolean mayOpen() {
+    return Boolean.TRUE.equals(present);
   }
 
   /**

@@ -12,6 +12,7 @@ import org.sobertally.core.book.Book;
 import org.sobertally.core.money.Money;
 import org.sobertally.core.statement.Statement;
 import org.sobertally.core.statement.StoppedMoney;
+import org.sobertally.server.kept.DecidedAhead;
 import org.sobertally.server.kept.Promised;
 
 /**
@@ -25,15 +26,14 @@ class Forecast {
    * A change on a day, and why.
    *
    * @param yearly how much less is paid a year; below zero for more
-   * @param notInBook what of that does not follow from the book
    */
-  record Change(LocalDate day, String what, Money yearly, Money notInBook) {}
+  record Change(LocalDate day, String what, Money yearly) {}
 
   /**
    * One month.
    *
    * @param book what it costs by the book
-   * @param expected less what is decided
+   * @param expected by the book and what is decided besides
    * @param withSlate less what the slate would stop as well; null where none is asked for
    */
   record Month(
@@ -46,8 +46,11 @@ class Forecast {
 
   private final Instance<Promised> promises;
   private final Instance<PlannedCash> planned;
+  private final Instance<DecidedAhead> ahead;
 
-  Forecast(Instance<Promised> promises, Instance<PlannedCash> planned) {
+  Forecast(
+      Instance<Promised> promises, Instance<PlannedCash> planned, Instance<DecidedAhead> ahead) {
+    this.ahead = ahead;
     this.promises = promises;
     this.planned = planned;
   }
@@ -60,13 +63,17 @@ class Forecast {
   List<Month> of(Book book, LocalDate day, int months, @Nullable String slate) {
     List<Change> decided = decided(book, day);
     List<Change> bySlate = slate == null ? List.of() : bySlate(slate);
+    Book then = book;
+    for (DecidedAhead source : ahead) {
+      then = source.decided(then, day);
+    }
     List<Month> all = new ArrayList<>();
     for (int n = 1; n <= months; n++) {
       YearMonth month = YearMonth.from(day).plusMonths(n);
       LocalDate first = month.atDay(1);
       LocalDate until = month.plusMonths(1).atDay(1);
       Money paid = Statement.paid(book, first, until);
-      Money expected = paid.minus(stopped(book, decided, first, until));
+      Money expected = Statement.paid(then, first, until);
       Money less = stopped(book, bySlate, first, until);
       List<Change> changes = new ArrayList<>(decided);
       changes.addAll(bySlate);
@@ -83,7 +90,7 @@ class Forecast {
     List<Change> changes = new ArrayList<>();
     for (Promised source : promises) {
       for (Promised.Saving saving : source.promised(book, day)) {
-        changes.add(new Change(saving.from(), saving.what(), saving.yearly(), saving.notInBook()));
+        changes.add(new Change(saving.from(), saving.what(), saving.yearly()));
       }
     }
     return changes;
@@ -93,7 +100,7 @@ class Forecast {
     List<Change> changes = new ArrayList<>();
     for (PlannedCash source : planned) {
       for (PlannedCash.Stop stop : source.ofSlate(slate)) {
-        changes.add(new Change(stop.day(), "The slate", stop.yearly(), stop.yearly()));
+        changes.add(new Change(stop.day(), "The slate", stop.yearly()));
       }
     }
     return changes;
@@ -102,7 +109,7 @@ class Forecast {
   private static Money stopped(Book book, List<Change> changes, LocalDate from, LocalDate until) {
     List<StoppedMoney> stopped =
         changes.stream()
-            .map(change -> new StoppedMoney(change.day(), change.notInBook().amount()))
+            .map(change -> new StoppedMoney(change.day(), change.yearly().amount()))
             .toList();
     return StoppedMoney.within(stopped, from, until, book.rates().reportingCurrency());
   }

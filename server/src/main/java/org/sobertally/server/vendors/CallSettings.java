@@ -28,6 +28,10 @@ public interface CallSettings {
   @WithDefault("PT20S")
   Duration timeout();
 
+  /** How long reading all of a vendor may take, with the pauses that it asks for. */
+  @WithDefault("PT1H")
+  Duration longestReading();
+
   /** After so long a vendor that cannot be reached has plainly failed to do what was asked. */
   @WithDefault("P7D")
   Duration longest();

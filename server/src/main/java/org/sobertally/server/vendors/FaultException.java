@@ -34,6 +34,11 @@ final class FaultException extends Exception {
     return reply.status();
   }
 
+  /** How long the vendor wants us to wait; 0 where it did not say. */
+  long waitSeconds() {
+    return reply.waitSeconds();
+  }
+
   private static String reason(Reply reply) {
     try {
       JsonNode root = JSON.readTree(reply.body());

@@ -73,10 +73,6 @@ public final class IdMapping {
     return ours;
   }
 
-  boolean isEmpty() {
-    return ourPlans.isEmpty() && theirAccounts.isEmpty();
-  }
-
   /** From now on the vendor means that account of ours by the name. */
   void learn(String theirs, String ours) {
     String before = theirAccounts.put(ours, theirs);
@@ -119,17 +115,11 @@ public final class IdMapping {
   }
 
   VendorAccount ours(VendorAccount seen) {
-    return new VendorAccount(
+    return seen.as(
         ourAccount(seen.account()),
-        seen.email(),
-        seen.present(),
-        seen.active(),
-        seen.invited(),
-        seen.admin(),
         seen.plans().stream()
             .map(plan -> ourPlans.getOrDefault(plan, plan))
             .filter(plan -> !plan.equals(NO_PLAN))
-            .collect(Collectors.toSet()),
-        seen.externalId());
+            .collect(Collectors.toSet()));
   }
 }

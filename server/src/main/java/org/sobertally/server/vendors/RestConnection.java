@@ -50,9 +50,9 @@ final class RestConnection implements VendorConnection {
   private record Found(String id, VendorAccount login) {}
 
   @Override
-  public Answer ask(String callId, AccountTarget wish) {
+  public Answer ask(String callId, AccountTarget wish, @Nullable String id) {
     try {
-      Optional<Found> found = find(wish.account());
+      Optional<Found> found = find(wish.account(), id);
       if (wish.metBy(found.map(Found::login).orElse(VendorAccount.absent(wish.account())))) {
         return new Answer.Done();
       } else if (found.isEmpty() && !Boolean.TRUE.equals(wish.present())) {
@@ -73,6 +73,8 @@ final class RestConnection implements VendorConnection {
           : new Answer.Unknown("%s opened the account and does not show it.".formatted(vendor));
     } catch (FaultException e) {
       return e.answer();
+    } catch (MadeAnewException e) {
+      return new Answer.Refused(e.getMessage());
     } catch (UnreachedException | UnreadableException e) {
       return new Answer.Unknown(e.getMessage());
     }
@@ -150,15 +152,29 @@ final class RestConnection implements VendorConnection {
   }
 
   @Override
-  public Reading read(String account) {
+  public Reading read(String account, @Nullable String id) {
     try {
       return new Reading.Shows(
-          find(account).map(Found::login).orElse(VendorAccount.absent(account)));
+          find(account, id).map(Found::login).orElse(VendorAccount.absent(account)));
+    } catch (MadeAnewException e) {
+      return new Reading.MadeAnew(e.getMessage());
     } catch (UnreadableException e) {
       return new Reading.Unreadable(e.getMessage(), true);
-    } catch (FaultException | UnreachedException e) {
+    } catch (FaultException e) {
+      return new Reading.Unreadable(e.getMessage(), false, e.waitSeconds());
+    } catch (UnreachedException e) {
       return new Reading.Unreadable(e.getMessage(), false);
     }
+  }
+
+  /** The account of that name, which must be the one of that id where it is known. */
+  private Optional<Found> find(String account, @Nullable String id)
+      throws FaultException, UnreachedException, UnreadableException, MadeAnewException {
+    Optional<Found> found = find(account);
+    if (id != null && found.isPresent() && !found.get().id().equals(id)) {
+      throw new MadeAnewException(vendor, account);
+    }
+    return found;
   }
 
   private Optional<Found> find(String account)
@@ -228,7 +244,8 @@ final class RestConnection implements VendorConnection {
             Boolean.TRUE.equals(flag(item, fields.invited())),
             Boolean.TRUE.equals(flag(item, fields.admin())),
             plans(item, account, planNames),
-            fields.externalId() == null ? null : text(item, fields.externalId())));
+            fields.externalId() == null ? null : text(item, fields.externalId()),
+            new VendorHandle(account, fields.id() == null ? null : id)));
   }
 
   /** The plans of which the account holds seats; what they are called is put into the map. */
@@ -270,13 +287,13 @@ final class RestConnection implements VendorConnection {
 
   /** If accounts come or go meanwhile it is read anew, a few times. */
   @Override
-  public Roll readAll() {
+  public Roll readAll(ReadingWatch watch) {
     try {
       String unread = "";
       for (int n = 0; n < TRIES; n++) {
         try {
           Map<String, String> planNames = new HashMap<>();
-          return new Roll.All(readPages(planNames), planNames);
+          return new Roll.All(readPages(planNames, watch), planNames);
         } catch (UnreadableException e) {
           unread = String.valueOf(e.getMessage());
         }
@@ -287,7 +304,7 @@ final class RestConnection implements VendorConnection {
     }
   }
 
-  private List<VendorAccount> readPages(Map<String, String> planNames)
+  private List<VendorAccount> readPages(Map<String, String> planNames, ReadingWatch watch)
       throws FaultException, UnreachedException, UnreadableException {
     Listed how = template.accounts();
     By by = how.by() == null ? By.NONE : how.by();
@@ -298,7 +315,7 @@ final class RestConnection implements VendorConnection {
     long total = -1;
     long shown = 0;
     for (int page = 0; page < MOST_PAGES; page++) {
-      JsonNode root = page(how, first + page, shown, cursor);
+      JsonNode root = page(how, first + page, shown, cursor, watch);
       List<JsonNode> items = items(root, how.list());
       total = Math.max(total, total(root, how.total()));
       int before = all.size();
@@ -307,6 +324,7 @@ final class RestConnection implements VendorConnection {
         all.put(login.account(), login);
       }
       shown += items.size();
+      watch.cameTo(shown, Math.max(0, total));
       if (all.size() - before < items.size()) {
         throw new UnreadableException(
             "%s shows accounts a second time on page %d: its pages do not turn as they are declared."
@@ -327,7 +345,7 @@ final class RestConnection implements VendorConnection {
     throw new UnreadableException("%s does not come to an end.".formatted(vendor));
   }
 
-  private JsonNode page(Listed how, int page, long offset, String cursor)
+  private JsonNode page(Listed how, int page, long offset, String cursor, ReadingWatch watch)
       throws FaultException, UnreachedException, UnreadableException {
     Map<String, String> values =
         Map.of(
@@ -336,7 +354,8 @@ final class RestConnection implements VendorConnection {
             "cursor", cursor,
             "size", String.valueOf(how.size() == null ? SIZE : how.size()));
     return ScimUsers.json(
-        FaultException.good(http.get(RestTemplate.filled(how.path(), values))).body());
+        FaultException.good(http.getPatiently(RestTemplate.filled(how.path(), values), watch))
+            .body());
   }
 
   private static long total(JsonNode root, @Nullable String at) throws UnreadableException {

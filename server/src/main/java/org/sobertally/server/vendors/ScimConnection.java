@@ -61,9 +61,9 @@ final class ScimConnection implements VendorConnection, PoolControl {
   }
 
   @Override
-  public Answer ask(String callId, AccountTarget wish) {
+  public Answer ask(String callId, AccountTarget wish, @Nullable String id) {
     try {
-      Optional<User> user = find(wish.account());
+      Optional<User> user = find(wish.account(), id);
       if (wish.metBy(user.map(User::login).orElse(VendorAccount.absent(wish.account())))) {
         return new Answer.Done();
       } else if (user.isEmpty() && !Boolean.TRUE.equals(wish.present())) {
@@ -79,6 +79,8 @@ final class ScimConnection implements VendorConnection, PoolControl {
       return new Answer.Done();
     } catch (FaultException e) {
       return e.answer();
+    } catch (MadeAnewException e) {
+      return new Answer.Refused(e.getMessage());
     } catch (UnreachedException | UnreadableException e) {
       return new Answer.Unknown(e.getMessage());
     }
@@ -164,23 +166,54 @@ final class ScimConnection implements VendorConnection, PoolControl {
   }
 
   @Override
-  public Reading read(String account) {
+  public Reading read(String account, @Nullable String id) {
     try {
       return new Reading.Shows(
-          find(account).map(User::login).orElse(VendorAccount.absent(account)));
+          find(account, id).map(User::login).orElse(VendorAccount.absent(account)));
+    } catch (MadeAnewException e) {
+      return new Reading.MadeAnew(e.getMessage());
     } catch (UnreadableException e) {
       return new Reading.Unreadable(e.getMessage(), true);
-    } catch (FaultException | UnreachedException e) {
+    } catch (FaultException e) {
+      return new Reading.Unreadable(e.getMessage(), false, e.waitSeconds());
+    } catch (UnreachedException e) {
       return new Reading.Unreadable(e.getMessage(), false);
     }
+  }
+
+  /**
+   * The one User of that id, whatever it is called by now; by its name where the id is not known.
+   * It is gone only if the vendor knows neither.
+   */
+  private Optional<User> find(String account, @Nullable String id)
+      throws FaultException, UnreachedException, UnreadableException, MadeAnewException {
+    if (id == null) {
+      return find(account);
+    }
+    Reply reply = http.get(VendorHttp.path(USERS, id));
+    if (reply.status() == NOT_FOUND) {
+      Optional<User> named = find(account);
+      if (named.isPresent() && !named.get().id().equals(id)) {
+        throw new MadeAnewException(vendor, account);
+      }
+      return named;
+    }
+    User user = ScimUsers.one(FaultException.good(reply).body(), carrier);
+    if (!user.id().equals(id)) {
+      throw new UnreadableException(
+          "Asked for %s by its id, %s answered about %s."
+              .formatted(account, vendor, user.login().account()));
+    }
+    return Optional.of((user.said() == null ? groups.withGroups(user) : user).called(account));
   }
 
   /** The one User of that name; empty only if the vendor says that there is none. */
   private Optional<User> find(String account)
       throws FaultException, UnreachedException, UnreadableException {
     String filter = "userName eq " + JsonNodeFactory.instance.textNode(account);
-    UserList found =
-        list(VendorHttp.path(USERS) + "?filter=" + VendorHttp.encoded(filter) + "&count=" + PAGE);
+    String path =
+        VendorHttp.path(USERS) + "?filter=" + VendorHttp.encoded(filter) + "&count=" + PAGE;
+    UserList found = ScimUsers.list(FaultException.good(http.get(path)).body(), carrier);
     if (found.total() == 0) {
       return Optional.empty();
     }
@@ -202,21 +235,16 @@ final class ScimConnection implements VendorConnection, PoolControl {
             .formatted(account, vendor, found.users().get(0).login().account()));
   }
 
-  private UserList list(String pathAndQuery)
-      throws FaultException, UnreachedException, UnreadableException {
-    return ScimUsers.list(FaultException.good(http.get(pathAndQuery)).body(), carrier);
-  }
-
   /** Page by page; if accounts come or go meanwhile it is read anew, a few times. */
   @Override
-  public Roll readAll() {
+  public Roll readAll(ReadingWatch watch) {
     try {
       String unread = "";
       for (int n = 0; n < ROLL_TRIES; n++) {
         Map<String, User> users = new HashMap<>();
-        long total = readPages(users);
+        long total = readPages(users, watch);
         if (users.size() == total) {
-          return roll(users.values());
+          return roll(users.values(), watch);
         }
         unread =
             "%s says that it has %d accounts and showed %d different ones."
@@ -229,11 +257,11 @@ final class ScimConnection implements VendorConnection, PoolControl {
   }
 
   /** Where no account says its groups, the groups are asked whom they have. */
-  private Roll roll(Collection<User> users)
+  private Roll roll(Collection<User> users, ReadingWatch watch)
       throws FaultException, UnreachedException, UnreadableException {
     Map<String, String> names = new HashMap<>();
     if (carrier == Carrier.GROUPS && users.stream().allMatch(user -> user.said() == null)) {
-      ScimGroups.Members members = groups.readAll();
+      ScimGroups.Members members = groups.readAll(watch);
       members.groups().forEach(group -> names.put(group.id(), group.name()));
       return new Roll.All(users.stream().map(members::with).map(User::login).toList(), names);
     }
@@ -243,16 +271,18 @@ final class ScimConnection implements VendorConnection, PoolControl {
   }
 
   /** How many there are, as the page said that said the most. */
-  private long readPages(Map<String, User> users)
+  private long readPages(Map<String, User> users, ReadingWatch watch)
       throws FaultException, UnreachedException, UnreadableException {
     long shown = 0;
     long total = 0;
     while (true) {
+      String path = VendorHttp.path(USERS) + "?startIndex=%d&count=%d".formatted(shown + 1, PAGE);
       UserList page =
-          list(VendorHttp.path(USERS) + "?startIndex=%d&count=%d".formatted(shown + 1, PAGE));
+          ScimUsers.list(FaultException.good(http.getPatiently(path, watch)).body(), carrier);
       page.users().forEach(user -> users.put(user.login().account(), user));
       shown += page.users().size();
       total = Math.max(total, page.total());
+      watch.cameTo(shown, total);
       if (page.users().isEmpty() || shown >= page.total() || shown > MOST_ACCOUNTS) {
         return total;
       }

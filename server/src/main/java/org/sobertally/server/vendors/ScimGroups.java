@@ -43,33 +43,24 @@ final class ScimGroups {
     /** The user, with the groups that say that they have it. */
     User with(User user) {
       VendorAccount login = user.login();
-      return new User(
-          user.id(),
-          new VendorAccount(
-              login.account(),
-              login.email(),
-              login.present(),
-              login.active(),
-              login.invited(),
-              login.admin(),
-              groupsByUser.getOrDefault(user.id(), Set.of()),
-              login.externalId()),
-          user.said());
+      Set<String> groups = groupsByUser.getOrDefault(user.id(), Set.of());
+      return new User(user.id(), login.as(login.account(), groups), user.said());
     }
   }
 
   User withGroups(User user) throws FaultException, UnreachedException, UnreadableException {
-    return readAll().with(user);
+    return readAll(ReadingWatch.brief()).with(user);
   }
 
-  Members readAll() throws FaultException, UnreachedException, UnreadableException {
+  Members readAll(ReadingWatch watch)
+      throws FaultException, UnreachedException, UnreadableException {
     Map<String, Group> groups = new HashMap<>();
     Map<String, Set<String>> byUser = new HashMap<>();
     long shown = 0;
     long total;
     while (true) {
       String path = VendorHttp.path(GROUPS) + "?startIndex=%d&count=%d".formatted(shown + 1, PAGE);
-      ListPage page = ScimUsers.page(FaultException.good(http.get(path)).body());
+      ListPage page = ScimUsers.page(FaultException.good(http.getPatiently(path, watch)).body());
       for (JsonNode resource : page.resources()) {
         Group group = group(resource);
         groups.put(group.id(), group);

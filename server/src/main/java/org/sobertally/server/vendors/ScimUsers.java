@@ -41,7 +41,13 @@ final class ScimUsers {
    * @param id what the vendor calls it
    * @param said what it says of its seats, where it says anything: name by value
    */
-  record User(String id, VendorAccount login, @Nullable Map<String, String> said) {}
+  record User(String id, VendorAccount login, @Nullable Map<String, String> said) {
+
+    /** The same account, called as it was called when it was asked for. */
+    User called(String account) {
+      return new User(id, login.as(account, login.plans()), said);
+    }
+  }
 
   static UserList list(byte[] body, Carrier carrier) throws UnreadableException {
     ListPage page = page(body);
@@ -50,6 +56,11 @@ final class ScimUsers {
       users.add(user(resource, carrier));
     }
     return new UserList(page.total(), users);
+  }
+
+  /** One User by itself. */
+  static User one(byte[] body, Carrier carrier) throws UnreadableException {
+    return user(json(body), carrier);
   }
 
   /** A page of any list. */
@@ -126,7 +137,8 @@ final class ScimUsers {
             roles.contains(INVITED),
             roles.contains(ADMIN),
             said == null ? Set.of() : said.keySet(),
-            text(resource, "externalId")),
+            text(resource, "externalId"),
+            new VendorHandle(name, id)),
         said);
   }
 

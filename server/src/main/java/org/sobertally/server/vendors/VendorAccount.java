@@ -10,6 +10,7 @@ import org.jspecify.annotations.Nullable;
  * @param active whether it can be signed in to; null where the vendor does not say
  * @param invited whether it is an invitation that was not taken up
  * @param externalId what we are said to call it; null where the vendor does not say
+ * @param handle how the vendor itself calls it; null where it was not read at the vendor
  */
 public record VendorAccount(
     String account,
@@ -19,7 +20,8 @@ public record VendorAccount(
     boolean invited,
     boolean admin,
     Set<String> plans,
-    @Nullable String externalId) {
+    @Nullable String externalId,
+    @Nullable VendorHandle handle) {
 
   public VendorAccount {
     plans = Set.copyOf(plans);
@@ -34,7 +36,13 @@ public record VendorAccount(
       boolean invited,
       boolean admin,
       Set<String> plans) {
-    this(account, email, present, active, invited, admin, plans, null);
+    this(account, email, present, active, invited, admin, plans, null, null);
+  }
+
+  /** The same under another name, and with the plans of that name. */
+  VendorAccount as(String name, Set<String> named) {
+    return new VendorAccount(
+        name, email, present, active, invited, admin, named, externalId, handle);
   }
 
   /** Of an account that the vendor does not know. */

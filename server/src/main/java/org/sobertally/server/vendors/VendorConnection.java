@@ -12,14 +12,36 @@ public interface VendorConnection {
    * Asks the vendor to bring the account to what is wished. Asking twice is harmless.
    *
    * @param callId the same for every repetition of one call
+   * @param id what the vendor's requests name the account by, as a reading showed it; another
+   *     account of the same name is then never touched. Null where it is not known, as of an
+   *     account that is to be opened
    */
-  Answer ask(String callId, AccountTarget wish);
+  Answer ask(String callId, AccountTarget wish, @Nullable String id);
 
-  /** What the vendor says now of one account. */
-  Reading read(String account);
+  /** Asks by the account's name alone. */
+  default Answer ask(String callId, AccountTarget wish) {
+    return ask(callId, wish, null);
+  }
 
-  /** What the vendor says now of all its accounts. */
-  Roll readAll();
+  /**
+   * What the vendor says now of one account.
+   *
+   * @param id as in {@link #ask(String, AccountTarget, String)}
+   */
+  Reading read(String account, @Nullable String id);
+
+  /** Reads by the account's name alone. */
+  default Reading read(String account) {
+    return read(account, null);
+  }
+
+  /** What the vendor says now of all its accounts; follows the watch. */
+  Roll readAll(ReadingWatch watch);
+
+  /** Reads all, and nobody looks on. */
+  default Roll readAll() {
+    return readAll(ReadingWatch.brief());
+  }
 
   /** How its pools are looked after; empty where the protocol knows nothing of pools. */
   default Optional<PoolControl> pools() {
@@ -56,8 +78,17 @@ public interface VendorConnection {
      *
      * @param answered whether the vendor answered, but not with anything that says how the account
      *     stands; else it was not reached, or said that it could not answer
+     * @param seconds how long the vendor wants us to wait; 0 where it said nothing
      */
-    record Unreadable(@Nullable String reason, boolean answered) implements Reading {}
+    record Unreadable(@Nullable String reason, boolean answered, long seconds) implements Reading {
+
+      public Unreadable(@Nullable String reason, boolean answered) {
+        this(reason, answered, 0);
+      }
+    }
+
+    /** The account is gone, and another one stands there under its name. */
+    record MadeAnew(@Nullable String reason) implements Reading {}
   }
 
   /** What a vendor showed of all its accounts. */

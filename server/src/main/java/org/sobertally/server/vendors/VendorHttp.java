@@ -1,5 +1,7 @@
 package org.sobertally.server.vendors;
 
+import static java.util.Objects.requireNonNull;
+
 import java.io.IOException;
 import java.net.URI;
 import java.net.URLEncoder;
@@ -14,11 +16,13 @@ import java.time.Instant;
 import java.time.ZonedDateTime;
 import java.time.format.DateTimeFormatter;
 import java.time.format.DateTimeParseException;
+import java.util.Set;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.ExecutionException;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.TimeoutException;
 import org.jspecify.annotations.Nullable;
+import org.sobertally.server.outbox.BackOff;
 import org.sobertally.server.vendors.VendorProtocol.Proof;
 
 /**
@@ -34,6 +38,14 @@ final class VendorHttp {
   static final long MOST_WAIT_SECONDS = 3600;
 
   static final String JSON = "application/json";
+
+  /** After these the same question may be answered. */
+  private static final Set<Integer> COME_AGAIN = Set.of(TOO_MANY, 500, 502, UNAVAILABLE, 504);
+
+  private static final int TRIES_OF_A_PAGE = 5;
+  private static final int TRIES_AS_TOLD = 30;
+  private static final BackOff PAGE_AGAIN =
+      new BackOff(Duration.ofMillis(200), Duration.ofSeconds(10));
 
   private static final int MOST_BYTES = 64 * 1024 * 1024;
   private static final int UNAUTHORIZED = 401;
@@ -108,6 +120,42 @@ final class VendorHttp {
 
   Reply get(String pathAndQuery) throws UnreachedException {
     return send("GET", pathAndQuery, null, null);
+  }
+
+  /**
+   * Asks for a page of a reading, and again where the vendor has no time or cannot be reached:
+   * after as long as it says, else after a pause that doubles each time and differs a little from
+   * the next reader's.
+   *
+   * @return the last answer that came, whatever it says
+   * @throws UnreachedException if none came to the last try, or the reading was stopped
+   */
+  Reply getPatiently(String pathAndQuery, ReadingWatch watch) throws UnreachedException {
+    for (int tries = 1; ; tries++) {
+      if (watch.isStopped()) {
+        throw new UnreachedException("The reading of %s was stopped.".formatted(vendor));
+      }
+      Reply reply = null;
+      UnreachedException unreached = null;
+      try {
+        reply = get(pathAndQuery);
+        if (!COME_AGAIN.contains(reply.status())) {
+          return reply;
+        }
+      } catch (UnreachedException e) {
+        unreached = e;
+      }
+      long said = reply == null ? 0 : reply.waitSeconds();
+      int most = said > 0 ? TRIES_AS_TOLD : TRIES_OF_A_PAGE;
+      Duration pause = said > 0 ? Duration.ofSeconds(said) : PAGE_AGAIN.after(tries);
+      boolean again = tries < most && watch.pause(BackOff.spread(pause));
+      if (!again && !watch.isStopped()) {
+        if (unreached != null) {
+          throw unreached;
+        }
+        return requireNonNull(reply);
+      }
+    }
   }
 
   /**

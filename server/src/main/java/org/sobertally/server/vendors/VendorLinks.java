@@ -28,8 +28,12 @@ public class VendorLinks {
   private final Set<String> freeWhenAsked = ConcurrentHashMap.newKeySet();
   private final Map<String, VendorProtocol> protocols = new TreeMap<>();
   private final Duration timeout;
+  private final Sightings sightings;
 
-  private record Known(VendorConnection connection, String kind, Origin origin) {}
+  /**
+   * @param service where it is, as far as that tells one service from another
+   */
+  private record Known(VendorConnection connection, String kind, Origin origin, String service) {}
 
   /** Who made a link. */
   public enum Origin {
@@ -39,8 +43,13 @@ public class VendorLinks {
     MADE
   }
 
-  VendorLinks(Configured configured, @All List<VendorProtocol> protocols, CallSettings calls) {
+  VendorLinks(
+      Configured configured,
+      @All List<VendorProtocol> protocols,
+      CallSettings calls,
+      Sightings sightings) {
     this.timeout = calls.timeout();
+    this.sightings = sightings;
     protocols.forEach(protocol -> this.protocols.put(protocol.kind(), protocol));
     configured
         .byVendor()
@@ -101,9 +110,13 @@ public class VendorLinks {
           "sober.links.\"%s\".protocol: %s".formatted(vendor, noSuch(kind)));
     }
     VendorConnection connection = connection(kind, LinkConfig.of(vendor, url, token, timeout));
-    VendorConnection named =
-        ids.isEmpty() ? connection : new MappedConnection(connection, ids, Recogniser.NONE);
-    links.put(vendor, new Known(named, kind, Origin.GIVEN));
+    VendorConnection named = named(vendor, connection, ids, Recogniser.NONE);
+    links.put(vendor, new Known(named, kind, Origin.GIVEN, service(url)));
+  }
+
+  private VendorConnection named(
+      String vendor, VendorConnection theirs, IdMapping ids, Recogniser recogniser) {
+    return new MappedConnection(theirs, ids, recogniser, id -> sightings.account(vendor, id));
   }
 
   private String noSuch(String kind) {
@@ -141,10 +154,21 @@ public class VendorLinks {
    */
   public void make(
       String vendor, String kind, LinkConfig config, IdMapping ids, Recogniser recogniser) {
-    VendorConnection connection = new MappedConnection(connection(kind, config), ids, recogniser);
-    Known made = new Known(connection, kind, Origin.MADE);
+    VendorConnection connection = named(vendor, connection(kind, config), ids, recogniser);
+    Known made = new Known(connection, kind, Origin.MADE, service(config.url()));
     links.compute(
         vendor, (v, known) -> known != null && known.origin == Origin.GIVEN ? known : made);
+  }
+
+  /** Another port may be the same service after a start, another host or path is not. */
+  private static String service(URI url) {
+    return url.getHost() + url.getPath();
+  }
+
+  /** Where the vendor's service is; empty without a link. */
+  String service(String vendor) {
+    Known known = links.get(vendor);
+    return known == null ? "" : known.service;
   }
 
   /** Takes away whatever link there is, as where a stand-in is stopped. */

@@ -156,9 +156,82 @@ class HostileVendorTest {
         });
   }
 
+  private void readQuillmoor() {
+    JsonNode read = steward.post("/api/v1/vendors/quillmoor/read").json();
+    assertThat(read.get("readFault").isNull()).as(read.toString()).isTrue();
+  }
+
+  /** The first reading fails: nothing leaves, and nobody who is not found counts as gone. */
+  @Test
+  void nothingLeavesOverALinkThatNeverReadItsVendorWhole() {
+    String id = run.granted(takeBacks("qm-letter", 6));
+    quillmoor().setFaults(Faults.share(1, 1, Faults.Kind.UNAVAILABLE));
+    steward.post(SLATES + "/" + id + "/post");
+    Wait.until(
+        "it is said that the vendor was not read",
+        () ->
+            run.slate(id)
+                .at("/moves/0/reason")
+                .asText()
+                .startsWith("Quillmoor has not been read yet"));
+    for (JsonNode move : run.slate(id).get("moves")) {
+      assertThat(move.get("state").asText()).isEqualTo("SENT");
+      assertThat(quillmoor().plansOf(move.get("account").asText())).contains("quill-letter");
+    }
+    quillmoor().setFaults(Faults.NONE);
+    JsonNode done = run.settled(id);
+    assertThat(done.get("state").asText()).isEqualTo("CONFIRMED");
+    for (JsonNode move : done.get("moves")) {
+      assertThat(quillmoor().plansOf(move.get("account").asText())).isEmpty();
+    }
+  }
+
+  /** It has lost its way: by itself and among all, it finds nobody any more. */
+  @Test
+  void aVendorThatFindsNobodyConfirmsNothing() {
+    String id = run.granted(takeBacks("qm-letter", 2));
+    readQuillmoor();
+    quillmoor().lie(1, 7, Lie.NOBODY_THERE);
+    steward.post(SLATES + "/" + id + "/post");
+    Wait.until(
+        "it is said why that is not believed",
+        () -> run.slate(id).at("/moves/0/reason").asText().contains("no accounts at all"));
+    for (JsonNode move : run.slate(id).get("moves")) {
+      assertThat(move.get("state").asText()).isEqualTo("SENT");
+    }
+    quillmoor().beHonest();
+    JsonNode done = run.settled(id);
+    assertThat(done.get("state").asText()).isEqualTo("CONFIRMED");
+    for (JsonNode move : done.get("moves")) {
+      assertThat(quillmoor().plansOf(move.get("account").asText())).isEmpty();
+    }
+  }
+
+  /** Nobody was ever recognised as this account: that it is not found says nothing of a seat. */
+  @Test
+  void whoTheVendorNeverShowedIsNotTakenForGone() {
+    String id = run.granted(takeBacks("qm-letter", 1));
+    String account = run.slate(id).at("/moves/0/account").asText();
+    quillmoor().delete(account);
+    JsonNode done = run.postAndSettle(id);
+    assertThat(done.at("/moves/0/state").asText()).isEqualTo("FAILED");
+    assertThat(done.at("/moves/0/reason").asText())
+        .contains("shows no account that is recognised as " + account);
+  }
+
+  /** It was there when all was read, and is gone since: a whole reading that agrees says so. */
+  @Test
+  void whoIsGoneSinceTheReadingIsConfirmedByTheNext() {
+    String id = run.granted(takeBacks("qm-letter", 1));
+    readQuillmoor();
+    quillmoor().delete(run.slate(id).at("/moves/0/account").asText());
+    assertThat(run.postAndSettle(id).at("/moves/0/state").asText()).isEqualTo("CONFIRMED");
+  }
+
   @Test
   void anAnswerThatSaysNothingIsToldSoAndInTheEndTheMoveFails() {
     String id = run.granted(takeBacks("qm-opus", 3));
+    readQuillmoor();
     quillmoor().lie(1, 3, Lie.EXCUSE);
     JsonNode done = run.postAndSettle(id);
     assertThat(done.get("state").asText()).isEqualTo("FAILED");

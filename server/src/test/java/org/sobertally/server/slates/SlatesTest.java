@@ -205,6 +205,7 @@ class SlatesTest {
   /** Nobody waits for ever: what cannot be known after the time that was set has plainly failed. */
   @Test
   void whoCannotBeReachedForTooLongHasPlainlyFailed() {
+    steward.post("/api/v1/vendors/quillmoor/read");
     quillmoor().setFaults(Faults.share(1, 1, Faults.Kind.UNAVAILABLE));
     String id = granted(idle("qm-letter", 1));
     steward.post(SLATES + "/" + id + "/post");

@@ -14,6 +14,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
 import java.util.TreeSet;
+import org.jspecify.annotations.Nullable;
 
 /**
  * A protocol that only tests know, and that nothing else was changed for: plain lines of {@code
@@ -45,7 +46,7 @@ class LinesProtocol implements VendorProtocol {
     private static final HttpClient HTTP = HttpClient.newHttpClient();
 
     @Override
-    public Answer ask(String callId, AccountTarget target) {
+    public Answer ask(String callId, AccountTarget target, @Nullable String id) {
       try {
         HttpResponse<String> found = send("GET", one(target.account()), "");
         if (found.statusCode() >= 300) {
@@ -84,7 +85,7 @@ class LinesProtocol implements VendorProtocol {
     }
 
     @Override
-    public Reading read(String account) {
+    public Reading read(String account, @Nullable String id) {
       try {
         return new Reading.Shows(only(account, send("GET", one(account), "").body()));
       } catch (OddException e) {
@@ -95,7 +96,7 @@ class LinesProtocol implements VendorProtocol {
     }
 
     @Override
-    public Roll readAll() {
+    public Roll readAll(ReadingWatch watch) {
       try {
         return new Roll.All(all(send("GET", "/accounts", "").body()));
       } catch (OddException | IOException e) {

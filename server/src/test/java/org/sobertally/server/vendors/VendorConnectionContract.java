@@ -10,6 +10,7 @@ import java.net.URI;
 import java.nio.charset.StandardCharsets;
 import java.time.Duration;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Tag;
@@ -181,7 +182,8 @@ abstract class VendorConnectionContract {
   void whatTheVendorCallsOtherwiseIsCalledAsHere() {
     has("holds-two");
     IdMapping ids = IdMapping.byOurs(Map.of("lund-pro", "pro"), Map.of("a-77", KARI));
-    VendorConnection mapped = new MappedConnection(connection(), ids, Recogniser.NONE);
+    VendorConnection mapped =
+        new MappedConnection(connection(), ids, Recogniser.NONE, id -> Optional.empty());
     Reading.Shows shows = (Reading.Shows) mapped.read("a-77");
     assertThat(shows.login().account()).isEqualTo("a-77");
     assertThat(shows.login().plans()).containsExactlyInAnyOrder("lund-pro", "mail");
@@ -201,7 +203,8 @@ abstract class VendorConnectionContract {
     IdMapping ids =
         IdMapping.byTheirs(
             Map.of("pro", "opus", "pro-2024", "opus", "mail", IdMapping.NO_PLAN), Map.of());
-    VendorConnection mapped = new MappedConnection(connection(), ids, Recogniser.NONE);
+    VendorConnection mapped =
+        new MappedConnection(connection(), ids, Recogniser.NONE, id -> Optional.empty());
     has("holds-two");
     Reading.Shows shows = (Reading.Shows) mapped.read(KARI);
     assertThat(shows.login().plans()).containsExactly("opus");
@@ -218,7 +221,8 @@ abstract class VendorConnectionContract {
   void whoIsRecognisedIsAskedForByTheirName() {
     vendor.answer(request -> ofOne(file(asksForAll(request) ? "everybody" : "holds-two")));
     Recogniser byMail = (strangers, named) -> Map.of(KARI, "a-77");
-    VendorConnection mapped = new MappedConnection(connection(), IdMapping.none(), byMail);
+    VendorConnection mapped =
+        new MappedConnection(connection(), IdMapping.none(), byMail, id -> Optional.empty());
     assertThat(((Roll.All) mapped.readAll()).logins())
         .extracting(VendorAccount::account)
         .containsExactlyInAnyOrder("a-77", "ola@lund.example");

@@ -62,9 +62,21 @@ final class Liar {
       case PAGE_FOR_PEOPLE -> good("<html><body>Welcome back</body></html>");
       case IGNORES_THE_FILTER -> isSearch(query) ? whole.apply("?count=200") : truth;
       case SAME_PAGE -> isSearch(query) ? truth : whole.apply("?startIndex=1&count=200");
+      case NOBODY_THERE -> query.isEmpty() ? notFound() : nobody();
       case ANSWERS_ABOUT_ANOTHER -> isSearch(query) ? another(truth, whole) : truth;
       default -> bent(lie, truth);
     };
+  }
+
+  private static Answer notFound() {
+    return new Answer(
+        404,
+        "{\"schemas\":[\"urn:ietf:params:scim:api:messages:2.0:Error\"],\"status\":\"404\"}",
+        Map.of());
+  }
+
+  private static Answer nobody() {
+    return good("{\"schemas\":[\"%s\"],\"totalResults\":0,\"Resources\":null}".formatted(LIST));
   }
 
   private static boolean isSearch(String query) {

@@ -14,6 +14,8 @@ public enum Lie {
   EXCUSE,
   /** Answers 200 and a page for people. */
   PAGE_FOR_PEOPLE,
+  /** Finds nobody, whoever is asked for, and says that there is nobody at all. */
+  NOBODY_THERE,
   /** Says how many accounts there are, and shows none. */
   NOTHING_SHOWN,
   /** Shows entitlements without their value. */
@@ -47,6 +49,7 @@ public enum Lie {
     return switch (this) {
       case IGNORES_THE_FILTER,
           ANSWERS_ABOUT_ANOTHER,
+          NOBODY_THERE,
           NOTHING_SHOWN,
           NO_VALUES,
           NO_NAMES,

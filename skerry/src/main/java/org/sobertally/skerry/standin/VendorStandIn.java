@@ -218,6 +218,11 @@ public final class VendorStandIn implements AutoCloseable {
     accounts.set(account, active, plans);
   }
 
+  /** Somebody deletes an account here by hand, past Sober Tally. */
+  public void delete(String account) {
+    accounts.close(account);
+  }
+
   /** How many calls came in. */
   public int calls() {
     return calls.get();
