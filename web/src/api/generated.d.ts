@@ -2502,6 +2502,57 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/v1/calendars/all': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** All */
+    get: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['CalendarOfSomebody'][];
+            'text/csv': components['schemas']['CalendarOfSomebody'][];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/v1/calendars/by/{token}': {
     parameters: {
       query?: never;
@@ -11009,6 +11060,58 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/v1/vendors/{vendor}/read/stop': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Stop */
+    post: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          vendor: string;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['Vendor'];
+          };
+        };
+        /** @description Not Authorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+        /** @description Not Allowed */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/v1/vendors/{vendor}/rows': {
     parameters: {
       query?: never;
@@ -12004,7 +12107,7 @@ export interface components {
       /** Format: int32 */
       bought: number;
       /** Format: int32 */
-      held: number;
+      held?: number | null;
       /** Format: int32 */
       high?: number | null;
       /** Format: int32 */
@@ -12034,6 +12137,13 @@ export interface components {
       made: components['schemas']['LocalDate'];
       scope: components['schemas']['Scope'];
       url: string;
+    };
+    CalendarOfSomebody: {
+      id: string;
+      login: string;
+      made: components['schemas']['LocalDate'];
+      name: string;
+      scope: components['schemas']['Scope'];
     };
     /** @enum {string} */
     Carrier: 'ENTITLEMENTS' | 'ROLES' | 'GROUPS';
@@ -12650,6 +12760,7 @@ export interface components {
       rules: components['schemas']['HouseLines'];
       soon: components['schemas']['Money'];
       stops: components['schemas']['MoneyStop'][];
+      surplus: components['schemas']['Money'];
     };
     /** @enum {string} */
     FindingKind:
@@ -13048,6 +13159,7 @@ export interface components {
       entry?: string | null;
       from: components['schemas']['LocalDate'];
       line?: string | null;
+      maySign: boolean;
       path?: string | null;
       proof?: string | null;
       reason?: string | null;
@@ -13270,6 +13382,8 @@ export interface components {
       page?: string | null;
       plans: components['schemas']['LinkPlan'][];
       proof: components['schemas']['ProofKind'];
+      /** Format: int32 */
+      proposed: number;
       /** Format: int32 */
       recognised: number;
       scope?: string | null;
@@ -13497,6 +13611,7 @@ export interface components {
       day: string;
       from: string;
       rows: components['schemas']['NewBillRow'][];
+      second?: boolean | null;
       total?: number | null;
       until: string;
     };
@@ -13962,6 +14077,15 @@ export interface components {
     };
     /** @enum {string} */
     Reach: 'OWNER' | 'ADMIN' | 'PAID' | 'NOBODY';
+    ReadingProgress: {
+      /** Format: int64 */
+      accounts: number;
+      /** Format: int32 */
+      pages: number;
+      since: components['schemas']['Instant'];
+      /** Format: int64 */
+      total: number;
+    };
     RejectedRow: {
       column?: string | null;
       message: string;
@@ -14033,6 +14157,8 @@ export interface components {
       decideBy: string;
     };
     RenewalBeside: {
+      all: components['schemas']['Money'];
+      allOverTerm: components['schemas']['Money'];
       expectedAdded: components['schemas']['Money'];
       gap: components['schemas']['Money'];
       /** Format: int32 */
@@ -14040,6 +14166,7 @@ export interface components {
       /** Format: int32 */
       moved: number;
       offer?: string | null;
+      others: components['schemas']['RenewalOther'][];
       overTerm: components['schemas']['Money'];
       proven: boolean;
       seats: components['schemas']['SeatsOfPlan'][];
@@ -14133,6 +14260,7 @@ export interface components {
     };
     RenewalLine: {
       agreement: string;
+      decided: components['schemas']['Money'] | null;
       mayShrink: components['schemas']['MayShrink'];
       missed: string[];
       name: string;
@@ -14145,6 +14273,7 @@ export interface components {
       proposed: components['schemas']['Money'] | null;
       recoverable: components['schemas']['Money'];
       renews: components['schemas']['LocalDate'];
+      stake: components['schemas']['Money'] | null;
       state: components['schemas']['RenewalState'];
       vendor: string;
       vendorName: string;
@@ -14168,6 +14297,17 @@ export interface components {
       address?: string | null;
       day: string;
       way: string;
+    };
+    RenewalOther: {
+      /** Format: int32 */
+      before: number;
+      line: string;
+      model: components['schemas']['PlanModel'];
+      name: string;
+      plan: string;
+      /** Format: int32 */
+      seats: number;
+      yearly: components['schemas']['Money'];
     };
     RenewalPast: {
       day: components['schemas']['LocalDate'];
@@ -14625,6 +14765,8 @@ export interface components {
       inUse: components['schemas']['Money'];
       left: components['schemas']['Money'];
       neverOpened: components['schemas']['Money'];
+      notStarted: components['schemas']['Money'];
+      parked: components['schemas']['Money'];
       resting: components['schemas']['Money'];
       spare: components['schemas']['Money'];
       suspended: components['schemas']['Money'];
@@ -14721,6 +14863,10 @@ export interface components {
       left: number;
       /** Format: int32 */
       neverOpened: number;
+      /** Format: int32 */
+      notStarted: number;
+      /** Format: int32 */
+      parked: number;
       /** Format: int32 */
       suspended: number;
       /** Format: int32 */
@@ -14895,7 +15041,15 @@ export interface components {
       tooNew: number;
     };
     /** @enum {string} */
-    UseState: 'LEFT' | 'SUSPENDED' | 'UNANSWERED' | 'NEVER_OPENED' | 'IDLE' | 'IN_USE';
+    UseState:
+      | 'LEFT'
+      | 'SUSPENDED'
+      | 'UNANSWERED'
+      | 'NEVER_OPENED'
+      | 'IDLE'
+      | 'IN_USE'
+      | 'PARKED'
+      | 'NOT_STARTED';
     Utilisation: {
       judgedFrom: components['schemas']['LocalDate'];
       /** Format: int32 */
@@ -14934,6 +15088,7 @@ export interface components {
         | components['schemas']['Instant']
         | null;
       readFault?: string | null;
+      readingNow: components['schemas']['ReadingProgress'] | null;
       vendor: string;
     };
     VendorCover: {

@@ -2,7 +2,16 @@ import type { Subscription, UseState } from '../api/client';
 
 /** How a seat is drawn. One texture for each, the same everywhere. */
 export type Texture =
-  'inUse' | 'unsure' | 'idle' | 'never' | 'locked' | 'unanswered' | 'resting' | 'spare';
+  | 'inUse'
+  | 'unsure'
+  | 'idle'
+  | 'never'
+  | 'locked'
+  | 'unanswered'
+  | 'parked'
+  | 'notStarted'
+  | 'resting'
+  | 'spare';
 
 export const TEXTURE_WORDS: Record<Texture, string> = {
   inUse: 'in use',
@@ -11,6 +20,8 @@ export const TEXTURE_WORDS: Record<Texture, string> = {
   never: 'never opened',
   locked: 'suspended or left',
   unanswered: 'unanswered',
+  parked: 'parked',
+  notStarted: 'assigned, not started',
   resting: 'resting',
   spare: 'spare',
 };
@@ -22,6 +33,8 @@ export const STATE_WORDS: Record<UseState, string> = {
   UNANSWERED: 'unanswered',
   SUSPENDED: 'suspended',
   LEFT: 'left',
+  PARKED: 'parked',
+  NOT_STARTED: 'assigned, not started',
 };
 
 /** The texture of a holding. */
@@ -35,6 +48,10 @@ export function textureOf(holding: { state: UseState; cannotSay: boolean }): Tex
       return 'never';
     case 'UNANSWERED':
       return 'unanswered';
+    case 'PARKED':
+      return 'parked';
+    case 'NOT_STARTED':
+      return 'notStarted';
     default:
       return 'locked';
   }
@@ -42,14 +59,6 @@ export function textureOf(holding: { state: UseState; cannotSay: boolean }): Tex
 
 /** How many seats of a subscription are drawn in each texture, in the order they are drawn. */
 export function shares(s: Subscription): { texture: Texture; seats: number }[] {
-  const held = Object.values(s.states).reduce((sum, n) => sum + n, 0);
-  if (s.model === 'RESTING') {
-    // Nobody works with such a seat: what its holder is up to says nothing about it.
-    return [
-      { texture: 'resting' as const, seats: held + s.resting },
-      { texture: 'spare' as const, seats: Math.max(0, s.spare) },
-    ].filter((share) => share.seats > 0);
-  }
   if (s.model === 'FLOATING') {
     // Nobody holds a seat of a pool: what counts is how many were taken at once.
     const needed = Math.min(s.bought, s.mostAtOnce ?? 0);
@@ -65,6 +74,8 @@ export function shares(s: Subscription): { texture: Texture; seats: number }[] {
     { texture: 'never', seats: s.states.neverOpened },
     { texture: 'locked', seats: s.states.suspended + s.states.left },
     { texture: 'unanswered', seats: s.states.unanswered },
+    { texture: 'parked', seats: s.states.parked },
+    { texture: 'notStarted', seats: s.states.notStarted },
     { texture: 'resting', seats: s.resting },
     { texture: 'spare', seats: Math.max(0, s.spare) },
   ];

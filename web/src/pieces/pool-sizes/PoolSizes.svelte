@@ -1,7 +1,8 @@
 <!--
 @component
 How many starts a pool of each size would have refused, and what that size costs a year; what is
-bought is marked, and the smallest size that refuses at most one start in a hundred.
+bought is marked, and the size that is recommended: the smallest that refuses at most one start in a
+hundred.
 -->
 <script lang="ts">
   import { scaleLinear } from 'd3-scale';
@@ -92,8 +93,8 @@ bought is marked, and the smallest size that refuses at most one start in a hund
     <text x={x(tick)} y={H - 7} class="middle">{tick}</text>
   {/each}
   <path class="curve" d={path} />
-  {#if sizing.smallest > 0}
-    <path class="would" d="M{x(sizing.smallest)} {TOP}V{H - BOTTOM}" />
+  {#if sizing.needed > 0}
+    <path class="would" d="M{x(sizing.needed)} {TOP}V{H - BOTTOM}" />
   {/if}
   <path class="bought" d="M{x(sizing.bought)} {TOP}V{H - BOTTOM}" />
   <circle cx={x(shown)} cy={y(deniedAt(shown))} r="4" class="dot" />
@@ -101,7 +102,7 @@ bought is marked, and the smallest size that refuses at most one start in a hund
 <p class="num words" aria-hidden="true">{words}</p>
 <p class="sub">
   <i class="mark bought-mark"></i> bought: {sizing.bought}
-  <i class="mark would-mark"></i> refuses at most 1 start in 100: {sizing.smallest}
+  <i class="mark would-mark"></i> recommended, refuses at most 1 start in 100: {sizing.needed}
 </p>
 
 <style>

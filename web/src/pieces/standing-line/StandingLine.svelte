@@ -36,6 +36,8 @@ marked on it.
       ['never', Number(s.neverOpened.amount)],
       ['locked', Number(s.suspended.amount) + Number(s.left.amount)],
       ['unanswered', Number(s.unanswered.amount)],
+      ['parked', Number(s.parked.amount)],
+      ['notStarted', Number(s.notStarted.amount)],
       ['resting', Number(s.resting.amount)],
       ['spare', Number(s.spare.amount)],
     ];

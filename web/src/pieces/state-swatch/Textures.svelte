@@ -40,6 +40,14 @@ The one set of patterns that says what a seat is for. Drawn once; everything els
       <rect class="tx-ground-invite" width="4" height="4" />
       <path class="tx-line-invite" d="M0 1H4" stroke-width="1.5" />
     </pattern>
+    <pattern id="tx-parked" width="5" height="5" patternUnits="userSpaceOnUse">
+      <rect class="tx-ground-spare" width="5" height="5" />
+      <path class="tx-line-rest" d="M1.5 0V5M3.5 0V5" stroke-width="1" />
+    </pattern>
+    <pattern id="tx-notStarted" width="6" height="4" patternUnits="userSpaceOnUse">
+      <rect class="tx-ground-spare" width="6" height="4" />
+      <path class="tx-line-rest" d="M0 2H3" stroke-width="1" />
+    </pattern>
     <pattern id="tx-resting" width="4" height="4" patternUnits="userSpaceOnUse">
       <rect class="tx-ground-spare" width="4" height="4" />
       <path class="tx-line-rest" d="M1 0V4" stroke-width="1" />

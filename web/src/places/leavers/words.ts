@@ -49,6 +49,7 @@ const WARNING_WORDS: Record<Schemas['Route']['warnings'][number], string> = {
   NO_RULE_KNOWN: 'nobody knows how long the vendor keeps it',
   STORED_UNKNOWN: 'nobody says how much is stored',
   SEAT_STAYS_PAID: 'the seat stays paid',
+  STILL_SIGNS_IN: 'they can still sign in',
 };
 
 /** What a route comes to for the data, in a few words. */

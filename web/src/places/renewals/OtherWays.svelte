@@ -32,12 +32,12 @@
       onclick={() => trying.choose(one.offer ?? '', one.what === 'NEEDED')}
     >
       <b>{one.what === 'OFFER' ? offerName(one.offer) : BESIDE_WORDS[one.what]}</b>
-      <span class="num">{sayMoney(one.yearly)}</span>
+      <span class="num">{sayMoney(one.all)}</span>
       <span class="sub">
         {one.what === 'AS_IT_STANDS'
           ? 'nobody moves'
           : `${one.moved} move · ${sayCount(one.takeBack, 'seat')} back`}
-        · {sayMoney(one.overTerm)} in {one.months} months{Number(one.expectedAdded.amount) >= 1
+        · {sayMoney(one.allOverTerm)} in {one.months} months{Number(one.expectedAdded.amount) >= 1
           ? `, ${sayMoney(one.expectedAdded)} to be added`
           : ''}
       </span>

@@ -30,6 +30,10 @@
     chosen: string | undefined;
     maySteer: boolean;
   } = $props();
+
+  /** A pool's size that is recommended; extras are bought as they are. */
+  const recommended = (other: Schemas['RenewalOther']) =>
+    renewal.pools.find((pool) => pool.plan === other.plan)?.seats ?? other.before;
 </script>
 
 <div class="terms">
@@ -106,9 +110,34 @@
         <td class="r num">{sayMoney(row.yearly)}</td>
       </tr>
     {/each}
+    {#each renewal.shown?.others ?? [] as other (other.line)}
+      <tr>
+        <td>{other.name} <span class="sub">{other.model === 'FLOATING' ? 'pool' : 'extra'}</span></td>
+        <td class="r num">{other.before}</td>
+        <td class="r num"></td>
+        <td class="r num">{recommended(other)}</td>
+        <td></td>
+        <td class="r num">
+          {#if other.model === 'FLOATING'}
+            <Typed
+              label="Seats of {other.name}"
+              number
+              width={5}
+              value={String(other.seats)}
+              changed={trying.promised[other.plan] !== undefined}
+              onvalue={(v) => {
+                const seats = Number(v);
+                if (Number.isInteger(seats) && seats >= 0) trying.promise(other.plan, seats);
+              }}
+            />
+          {:else}{other.seats}{/if}
+        </td>
+        <td class="r num">{sayMoney(other.yearly)}</td>
+      </tr>
+    {/each}
     <tr class="sum">
-      <td colspan="6"><b>Together</b></td>
-      <td class="r num"><b>{sayMoney(renewal.shown?.yearly)}</b></td>
+      <td colspan="6"><b>Together, a year</b></td>
+      <td class="r num"><b>{sayMoney(renewal.shown?.all)}</b></td>
     </tr>
   </tbody>
 </table>

@@ -48,8 +48,8 @@
   const chosenPlan = $derived(chosen?.plan);
   const close = study.close(() => chosenPlan);
   const name = $derived(decision.value?.name ?? agreement);
-  /** Whether there is a quantity of named seats to be chosen; pools and extras go by slates. */
-  const choosable = $derived((renewal?.plans.length ?? 0) > 0);
+  /** Whether there is a quantity to be chosen. */
+  const choosable = $derived((renewal?.plans.length ?? 0) + (renewal?.pools.length ?? 0) > 0);
   const knownOf = $derived(
     trying.known
       .filter((one) => one.plan === chosen?.plan)
@@ -93,7 +93,7 @@
         known: trying.knownTexts,
         margin: study.query().margin,
       }}
-      yearly={renewal.shown?.yearly ?? null}
+      yearly={renewal.shown?.all ?? null}
       onchanged={async () => {
         await decision.reload();
         await book.load(asOf());
@@ -164,7 +164,7 @@
           bought={chosen.bought}
         />
       {/if}
-      {#each renewal.pools as pool (pool.plan)}<PoolPart {pool} />{/each}
+      {#each renewal.pools as pool (pool.plan)}<PoolPart {pool} {trying} />{/each}
       {#if renewal.addons.length > 0}
         <AddOnPart addons={renewal.addons} vendor={renewal.vendor} />
       {/if}

@@ -78,11 +78,12 @@
     { name: 'state' },
     { name: 'a year', right: true, title: 'all of it, as it stands' },
     {
-      name: 'proposed',
+      name: 'decided or recommended',
       right: true,
-      title: 'with the cheapest plans and a margin; pools and extras as they stand',
+      title:
+        'a year for the whole agreement: as it was decided, else with the cheapest plans, a margin and pools of the recommended size',
     },
-    { name: 'could be had back', right: true, title: 'a year, on its subscriptions' },
+    { name: 'at stake', right: true, title: 'a year: how much less that is than if nothing is done' },
   ];
 </script>
 
@@ -157,8 +158,11 @@
   </td>
   <td>{STATE_WORDS[line.state]}</td>
   <td class="r num">{sayMoney(line.paid)}</td>
-  <td class="r num">{line.paidProposed ? sayMoney(line.paidProposed) : '–'}</td>
-  <td class="r num">{sayMoney(line.recoverable)}</td>
+  <td class="r num">
+    {line.paidProposed ? sayMoney(line.paidProposed) : '–'}
+    {#if line.decided}<div class="sub">decided</div>{/if}
+  </td>
+  <td class="r num">{line.stake ? sayMoney(line.stake) : '–'}</td>
 {/snippet}
 
 {#if all.length > 0}

@@ -36,7 +36,11 @@ export class AskedRenewal {
       () => (agreement() ? { path: path(), query: query() } : undefined),
       async (params) => {
         const answer = await dataOf(api.GET('/api/v1/agreements/{agreement}/renewal', { params }));
-        this.#given = Object.fromEntries(answer.plans.map((row) => [row.plan, row.given]));
+        this.#given = Object.fromEntries([
+          ...answer.plans.map((row) => [row.plan, row.given]),
+          // A pool's margin is over the size that is recommended.
+          ...answer.pools.map((pool) => [pool.plan, pool.seats]),
+        ]);
         return answer;
       },
       { ...how, settles: SETTLES_MS },

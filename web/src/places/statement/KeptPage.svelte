@@ -40,7 +40,7 @@
   let correcting = $state<Entry | null>(null);
 
   const maySign = (row: Entry | undefined) =>
-    row?.entry != null && row.state === 'STOPPED' && session.signs;
+    row?.maySign === true;
   const mayCorrect = (row: Entry) =>
     row.entry !== null && row.corrects === null && (session.maySteer || session.mayDecide);
 

@@ -53,9 +53,16 @@ it('draws the most recently used first and empty seats last', () => {
   expect(cells[1]!.faded).toBeLessThan(cells[0]!.faded!);
 });
 
-it('a seat of a resting plan is drawn as resting, whatever its holder does', () => {
-  const cells = cellsOf(all, { ...subscription, model: 'RESTING' }, '2026-09-30');
-  expect(cells.slice(0, 6).every((cell) => cell.texture === 'resting')).toBe(true);
+it('draws parked seats and those of people who have not started as what they are', () => {
+  const cells = cellsOf(
+    [
+      { ...all[0]!, holding: 'parked', state: 'PARKED' },
+      { ...all[0]!, holding: 'to come', state: 'NOT_STARTED' },
+    ],
+    subscription,
+    '2026-09-30',
+  );
+  expect(cells.slice(0, 2).map((cell) => cell.texture)).toEqual(['parked', 'notStarted']);
 });
 
 it('lists who lies past the line, the longest without use first', () => {

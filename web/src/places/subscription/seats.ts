@@ -40,7 +40,16 @@ export const SHOWS: Record<
   all: { words: 'all holders', of: (all) => [...all].sort(byIdleDays) },
 };
 
-const ORDER: Texture[] = ['inUse', 'unsure', 'idle', 'never', 'locked', 'unanswered'];
+const ORDER: Texture[] = [
+  'inUse',
+  'unsure',
+  'idle',
+  'never',
+  'locked',
+  'unanswered',
+  'parked',
+  'notStarted',
+];
 const PALEST = 0.3;
 const PALE_AFTER_DAYS = 75;
 
@@ -55,7 +64,7 @@ export function cellsOf(holdings: Holding[], s: Subscription, asOf: string): Cel
     )
     .map((h) => ({
       holding: h.holding,
-      texture: s.model === 'RESTING' ? ('resting' as const) : textureOf(h),
+      texture: textureOf(h),
       title: titleOf(h, asOf),
       faded: h.state === 'IN_USE' ? Math.max(PALEST, 1 - h.idleDays / PALE_AFTER_DAYS) : 1,
     }));

@@ -1,6 +1,9 @@
 package org.sobertally.server;
 
+import java.io.BufferedReader;
 import java.io.IOException;
+import java.io.InputStream;
+import java.io.InputStreamReader;
 import java.io.PrintStream;
 import java.net.URI;
 import java.net.http.HttpClient;
@@ -12,6 +15,7 @@ import java.nio.file.Path;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import org.jspecify.annotations.Nullable;
+import org.sobertally.server.access.LocalWay;
 import org.sobertally.server.backup.BackupFile;
 
 /** What can be done from a command line, without starting the application. */
@@ -26,6 +30,8 @@ final class Commands {
                               SOBER_TALLY_TOKEN is a keeper's token, SOBER_TALLY_ADDRESS where it
                               runs (http://localhost:8080)
         restore FILE FOLDER   restores a backup into an empty folder
+        let-in LOGIN          gives somebody with access another password, which is asked for; they
+                              can sign in with it at once, also where too many wrong ones were tried
       """;
 
   private Commands() {}
@@ -46,12 +52,34 @@ final class Commands {
             ? backup(args.length == 2 ? Path.of(args[1]) : null, out)
             : usage(out);
       }
+      case "let-in" -> {
+        return args.length == 2 ? letIn(args[1], System.in, out) : usage(out);
+      }
       case "help", "--help", "-h" -> {
         return usage(out);
       }
       default -> {
         return -1;
       }
+    }
+  }
+
+  /** The password is read from a terminal without showing it, else as one line. */
+  static int letIn(String login, InputStream in, PrintStream out) throws IOException {
+    String password;
+    if (System.console() != null) {
+      password = new String(System.console().readPassword("New password for %s: ", login));
+    } else {
+      String line =
+          new BufferedReader(new InputStreamReader(in, StandardCharsets.UTF_8)).readLine();
+      password = line == null ? "" : line;
+    }
+    try {
+      out.println(LocalWay.leave(Main.dataFolder(), login, password));
+      return 0;
+    } catch (IllegalArgumentException e) {
+      out.println(e.getMessage());
+      return 2;
     }
   }
 

@@ -22,6 +22,8 @@ public final class Standings {
   private final byte[] state;
   private final int[] stateSince;
 
+  private final int[] joined;
+  private final int latestJoined;
   private final long[] plain;
 
   Standings(List<Person> people, List<Account> accounts, Owners owners) {
@@ -35,6 +37,13 @@ public final class Standings {
       until[p] =
           person.status() == Person.Status.ON_LEAVE ? Days.orOpen(person.until()) : Days.OPEN;
     }
+    joined = new int[people.size()];
+    int latest = Days.NONE;
+    for (int p = 0; p < joined.length; p++) {
+      joined[p] = orAlways(people.get(p).joined());
+      latest = Math.max(latest, joined[p]);
+    }
+    latestJoined = latest;
     state = new byte[accounts.size()];
     stateSince = new int[accounts.size()];
     for (int a = 0; a < state.length; a++) {
@@ -49,6 +58,16 @@ public final class Standings {
         plain[a >> 6] |= 1L << (a & 63);
       }
     }
+  }
+
+  /** Whether anybody's first day comes after the day. */
+  public boolean anyStartsAfter(int day) {
+    return latestJoined > day;
+  }
+
+  /** Whether the person's first day comes after the day; not of nobody, below zero. */
+  public boolean startsAfter(int person, int day) {
+    return person >= 0 && joined[person] > day;
   }
 
   /**

@@ -131,6 +131,9 @@ public final class Needs {
    */
   private Kind judge(int h, int line, int vendor, boolean canJudge) {
     UseState state = states.state(h);
+    if (state == UseState.NOT_STARTED) {
+      return Kind.STAYS;
+    }
     if (state != UseState.IN_USE) {
       return waits(h, state) ? Kind.STAYS : Kind.NOTHING;
     }
@@ -165,7 +168,7 @@ public final class Needs {
 
   private boolean isForNothing(int h) {
     UseState state = states.state(h);
-    if (state != UseState.IN_USE) {
+    if (state != UseState.IN_USE && state != UseState.NOT_STARTED) {
       return !waits(h, state);
     }
     int account = book.holdings().account(h);

@@ -8,6 +8,7 @@ public enum Figure {
   PROMISED,
   IN_USE,
   PARKED,
+  NOT_STARTED,
   IDLE,
   NEVER_OPENED,
   UNANSWERED,

@@ -43,7 +43,7 @@ public final class Rows {
     return switch (figure) {
       case NAMED -> h -> true;
       case PROMISED -> h -> Promise.of(book, h).on(day);
-      case IN_USE, IDLE, NEVER_OPENED, UNANSWERED, SUSPENDED, LEFT, PARKED ->
+      case IN_USE, IDLE, NEVER_OPENED, UNANSWERED, SUSPENDED, LEFT, PARKED, NOT_STARTED ->
           h -> states.state(h) == UseState.valueOf(figure.name());
       case CANNOT_SAY -> states::cannotSay;
       case ON_LEAVE -> states::onLeave;

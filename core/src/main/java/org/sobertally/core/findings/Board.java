@@ -123,13 +123,29 @@ public final class Board {
     return count;
   }
 
-  /** What could be had back of those shown a year, once per person and vendor; unrounded. */
+  /**
+   * What could be had back a year: of those shown once per person and vendor, and of the
+   * subscriptions in the focus what lies unassigned beyond need; unrounded.
+   */
   public Money recoverable() {
-    BigDecimal sum = BigDecimal.ZERO;
+    BigDecimal sum = surplus().amount();
     for (int who = 0; who < kinds.length; who++) {
       sum = kinds[who] == 0 ? sum : sum.add(recoverableOf(who));
     }
     return findings.money(sum);
+  }
+
+  /** The part of {@link #recoverable()} that lies unassigned beyond need. */
+  public Money surplus() {
+    BigDecimal sum = BigDecimal.ZERO;
+    for (int n = 0; n < findings.size(); n++) {
+      sum = isSurplus(n) ? sum.add(findings.amount(n)) : sum;
+    }
+    return findings.money(sum);
+  }
+
+  private boolean isSurplus(int n) {
+    return findings.kind(n) == FindingKind.MORE_SPARE && showsWhole(n);
   }
 
   /**
@@ -186,6 +202,13 @@ public final class Board {
             byLine[line] = byLine[line] == null ? saved : byLine[line].add(saved);
           }
         }
+      }
+    }
+    for (int n = 0; n < findings.size(); n++) {
+      if (isSurplus(n)) {
+        int line = findings.line(n);
+        BigDecimal amount = findings.amount(n);
+        byLine[line] = byLine[line] == null ? amount : byLine[line].add(amount);
       }
     }
     SortedMap<LocalDate, Money> byDay = new TreeMap<>();

@@ -38,6 +38,7 @@ final class NotInUse implements Finder.OfSeats {
     UseState state = look.states.state(h);
     if (seat.sold() == PlanModel.FLOATING
         || state == UseState.IN_USE
+        || state == UseState.NOT_STARTED
         || seat.need() == Needs.Kind.STAYS) {
       return;
     }
@@ -72,7 +73,8 @@ final class NotInUse implements Finder.OfSeats {
       case UNANSWERED -> FindingKind.UNANSWERED;
       case NEVER_OPENED -> FindingKind.NEVER_OPENED;
       case IDLE -> FindingKind.IDLE;
-      case IN_USE, PARKED -> throw new IllegalArgumentException("A seat in use is no finding.");
+      case IN_USE, PARKED, NOT_STARTED ->
+          throw new IllegalArgumentException("A seat in use is no finding.");
     };
   }
 

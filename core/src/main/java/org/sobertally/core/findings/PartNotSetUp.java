@@ -48,7 +48,8 @@ final class PartNotSetUp implements Finder.OfSeats {
         || early
         || !book.installs().known(vendor)
         || look.states.state(h).compareTo(UseState.NEVER_OPENED) < 0
-        || look.states.state(h) == UseState.PARKED) {
+        || look.states.state(h) == UseState.PARKED
+        || look.states.state(h) == UseState.NOT_STARTED) {
       return;
     }
     long missing = book.installs().missing(seat.account(), asked, look.day);

@@ -4,6 +4,7 @@ import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.time.ZoneId;
 import java.util.List;
+import java.util.stream.IntStream;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.book.Holdings;
 import org.sobertally.core.catalogue.PlanModel;
@@ -50,6 +51,13 @@ public record Surplus(int needed, int seats, Money yearly, int starts, int peak)
     return book.planOfLine(line).model() == PlanModel.FLOATING
         ? ofPool(book, line, asOf, zone)
         : ofSeats(book, line, asOf);
+  }
+
+  /** The surplus of every subscription, by its number. */
+  public static List<Surplus> ofAll(Book book, LocalDate asOf, ZoneId zone) {
+    return IntStream.range(0, book.lines().size())
+        .mapToObj(line -> of(book, line, asOf, zone))
+        .toList();
   }
 
   private static Surplus ofPool(Book book, int line, LocalDate asOf, ZoneId zone) {
@@ -148,7 +156,9 @@ public record Surplus(int needed, int seats, Money yearly, int starts, int peak)
   private static Money saved(Book book, int line, int fewer, LocalDate asOf) {
     PriceList prices = book.lines().get(line).pricesOn(asOf);
     int left = book.lowestFrom(line, asOf);
-    BigDecimal less = prices.costOf(left).subtract(prices.costOf(left - fewer));
+    // Where fewer seats cost more, nothing could be had back.
+    BigDecimal less =
+        prices.costOf(left).subtract(prices.costOf(left - fewer)).max(BigDecimal.ZERO);
     String currency = book.agreementOfLine(line).currency();
     return book.rates().toReporting(new Money(less, currency), asOf);
   }

@@ -54,7 +54,9 @@ public record Route(
     NO_ROOM,
     NO_RULE_KNOWN,
     STORED_UNKNOWN,
-    SEAT_STAYS_PAID
+    SEAT_STAYS_PAID,
+    /** Whoever has left can sign in as before. */
+    STILL_SIGNS_IN
   }
 
   Route asRecommended() {

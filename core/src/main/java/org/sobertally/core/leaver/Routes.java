@@ -249,6 +249,9 @@ public final class Routes {
       if (stored == null && !away) {
         warnings.add(Route.Warning.STORED_UNKNOWN);
       }
+      if (!away && leavesTheDoorOpen(kind)) {
+        warnings.add(Route.Warning.STILL_SIGNS_IN);
+      }
       if (kind == Kind.SUSPEND || kind == Kind.KEEP && seatIsHeld()) {
         warnings.add(Route.Warning.SEAT_STAYS_PAID);
       }
@@ -338,6 +341,10 @@ public final class Routes {
 
     private List<Route> withRecommended(List<Route> routes) {
       List<Route> fit = routes.stream().filter(this::mayBeRecommended).toList();
+      if (!away) {
+        // Whoever is gone signs in no more: a way that leaves that open is no recommendation.
+        fit = fit.stream().filter(route -> !leavesTheDoorOpen(route.kind())).toList();
+      }
       boolean left = person.kind() == LeaverKind.LEFT;
       if (left && seatIsHeld()) {
         List<Route> freeing =
@@ -351,6 +358,11 @@ public final class Routes {
       Route best = cheapest(fit, Boolean.TRUE);
       Route chosen = best == null ? cheapest(fit, null) : best;
       return routes.stream().map(r -> r == chosen ? r.asRecommended() : r).toList();
+    }
+
+    /** Whether the holder can sign in as before: nothing is changed, and nothing was shut. */
+    private boolean leavesTheDoorOpen(Kind kind) {
+      return kind == Kind.KEEP && state == AccountState.HELD;
     }
 
     private boolean mayBeRecommended(Route route) {

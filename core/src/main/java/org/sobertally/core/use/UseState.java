@@ -9,5 +9,7 @@ public enum UseState {
   IDLE,
   IN_USE,
   /** On a plan that keeps the data while nobody works: neither in use nor idle. */
-  PARKED
+  PARKED,
+  /** Assigned to somebody whose first day has not come: neither in use nor idle. */
+  NOT_STARTED
 }

@@ -47,6 +47,7 @@ public final class UseStates {
   private final boolean[] onLeave;
   private final int[] evidenceFrom;
   private final int[] measureDay;
+  private final boolean anyToCome;
 
   /** Whether {@link #lastUsed} and {@link #idleDays} are filled already. */
   private final boolean clocksRead;
@@ -60,6 +61,7 @@ public final class UseStates {
     state = new byte[n];
     cannotSay = new boolean[n];
     onLeave = new boolean[n];
+    anyToCome = book.standings().anyStartsAfter(day);
     int vendors = book.vendors().size();
     evidenceFrom = new int[vendors];
     measureDay = new int[vendors];
@@ -214,12 +216,15 @@ public final class UseStates {
     int account = book.holdings().account(h);
     if (!book.standings().plain(account)) {
       UseState shut = judgeStanding(h, account);
-      if (shut != null && !by.parks) {
+      if (shut != null && !by.parks && !(shut == UseState.UNANSWERED && isToCome(account))) {
         return shut;
       }
     }
     if (by.parks) {
       return UseState.PARKED;
+    }
+    if (isToCome(account)) {
+      return UseState.NOT_STARTED;
     }
     boolean unused = lastUsed[h - first] == Days.NONE;
     boolean seenWhole = by.seen && book.holdings().from(h) >= evidenceFrom[by.vendor];
@@ -233,6 +238,11 @@ public final class UseStates {
     boolean untold = by.parts != 0 && !by.seen;
     cannotSay[h - first] = unused && (untold || !seenWhole && idleDays[h - first] < by.idleLine);
     return UseState.IN_USE;
+  }
+
+  /** Whether the account's person has a first day, and it has not come. */
+  private boolean isToCome(int account) {
+    return anyToCome && book.standings().startsAfter(book.personOfAccount(account), day);
   }
 
   /** What account and person alone decide; null where use decides. */

@@ -10,6 +10,8 @@ import java.util.Random;
 import org.junit.jupiter.api.RepeatedTest;
 import org.junit.jupiter.api.RepetitionInfo;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.EnumSource;
 import org.sobertally.core.agreement.Agreement;
 import org.sobertally.core.agreement.Subscription;
 import org.sobertally.core.agreement.Subscription.QuantityChange;
@@ -70,7 +72,7 @@ class ExpectedBillTest {
     // 5 × 396 × 312 ÷ 365; what comes and goes below the highest is paid already.
     assertThat(next(LocalDate.of(2026, 2, 10)))
         .containsExactly("2026-03-07 opus ADDED 2026-03-01..2027-01-07 5 1692.49");
-    assertThat(next(LocalDate.of(2026, 3, 7)))
+    assertThat(next(LocalDate.of(2026, 3, 8)))
         .contains("2027-01-07 opus PERIOD 2027-01-07..2028-01-07 14 5544.00")
         .hasSize(3);
   }
@@ -104,6 +106,44 @@ class ExpectedBillTest {
         .containsExactly(
             "2026-11-07 opus PERIOD 2026-11-07..2026-12-07 2 66.00",
             "2026-11-07 opus ADDED 2026-10-12..2026-11-07 1 28.21");
+  }
+
+  /** Ten seats and a minimum of 25 are 25; once one is added on top of 25 it is one more. */
+  @ParameterizedTest
+  @EnumSource(PriceList.Pricing.class)
+  void theMinimumIsChargedWhateverThePricing(PriceList.Pricing pricing) {
+    facts.lines.removeIf(line -> line.id().equals("opus"));
+    PriceList prices = new PriceList(pricing, new BigDecimal("396"), List.of(), 25);
+    facts.lines.add(new Subscription("opus", "qm", "opus", 10, prices, List.of(change(3, 1, 16))));
+    assertThat(ExpectedBill.on(facts.build(), 0, START).rows())
+        .filteredOn(row -> row.quantity() == 25)
+        .singleElement()
+        .satisfies(row -> assertThat(row.amount().amount()).isEqualByComparingTo("9900"));
+    assertThat(next(LocalDate.of(2026, 2, 10)))
+        .containsExactly("2026-03-07 opus ADDED 2026-03-01..2027-01-07 1 338.50");
+  }
+
+  @Test
+  void aLineOfWhichNothingIsBoughtChargesNothing() {
+    facts.lines.removeIf(line -> line.id().equals("opus"));
+    PriceList prices = new PriceList(PriceList.Pricing.FLAT, new BigDecimal("396"), List.of(), 25);
+    facts.lines.add(new Subscription("opus", "qm", "opus", 0, prices, List.of()));
+    Book book = facts.build();
+    assertThat(ExpectedBill.on(book, 0, START).rows()).hasSize(2);
+    assertThat(book.yearlyCost(book.lines().require("opus"), START).amount())
+        .isEqualByComparingTo("0");
+  }
+
+  @Test
+  void theNextBillIsTheFirstOfWhichNoneHasCome() {
+    LocalDate renewal = LocalDate.of(2027, 1, 7);
+    assertThat(ExpectedBill.next(facts.build(), 0, renewal).orElseThrow().day())
+        .as("the day itself counts")
+        .isEqualTo(renewal);
+    VendorBill came = new VendorBill("b", "qm", renewal, renewal, renewal.plusYears(1), List.of());
+    Book book = facts.build().withBill(came);
+    assertThat(ExpectedBill.next(book, 0, renewal).orElseThrow().day())
+        .isEqualTo(renewal.plusYears(1));
   }
 
   @Test

@@ -125,12 +125,28 @@ class BoardTest {
     TestBook facts = new TestBook();
     facts.person("ann").holds("ann", "opus", LONG_AGO).holds("ann", "folio", LONG_AGO);
     facts.person("bo").holds("bo", "folio", LONG_AGO);
-    Money both = board(facts, Focus.EVERYTHING).recoverable();
+    Board everything = board(facts, Focus.EVERYTHING);
+    Money both = everything.recoverable().minus(everything.surplus());
     BigDecimal ann = new BigDecimal("500");
     Board board = board(facts, new Focus(null, -1, ann, Days.NONE));
     assertThat(plain(both)).isEqualByComparingTo("756");
     assertThat(board.found()).isEqualTo(1);
     assertThat(plain(board.recoverable())).isEqualByComparingTo("576");
+  }
+
+  /** Ten seats each of three plans, of which nobody holds one: 10 × (84 + 180 + 396). */
+  @Test
+  void whatLiesUnassignedBeyondNeedIsRecoverableOnce() {
+    TestBook facts = new TestBook();
+    facts.person("ann");
+    Board board = board(facts, Focus.EVERYTHING);
+    assertThat(plain(board.surplus())).isEqualByComparingTo("6600");
+    assertThat(board.recoverable()).isEqualTo(board.surplus());
+    Money stops = board.stops().never();
+    for (Money money : board.stops().byDay().values()) {
+      stops = stops.plus(money);
+    }
+    assertThat(plain(stops)).isEqualByComparingTo("6600");
   }
 
   @Test
@@ -143,6 +159,7 @@ class BoardTest {
     assertThat(board(facts, Focus.EVERYTHING).stops().byDay().firstKey())
         .isEqualTo(LocalDate.of(2026, 10, 7));
     facts.mayShrink = Agreement.MayShrink.NEVER;
-    assertThat(plain(board(facts, Focus.EVERYTHING).stops().never())).isEqualByComparingTo("396");
+    Board board = board(facts, Focus.EVERYTHING);
+    assertThat(plain(board.stops().never().minus(board.surplus()))).isEqualByComparingTo("396");
   }
 }

@@ -27,6 +27,10 @@ class AccessPerson {
   /** Whether they sign off what was kept, as long as they are a decider. */
   boolean signs = true;
 
+  /** The address from which they signed in last; null where they never did. */
+  @Column(name = "last_from")
+  @Nullable String lastFrom;
+
   /** Where rounds write to; null for nowhere. */
   @Nullable String email;
 }

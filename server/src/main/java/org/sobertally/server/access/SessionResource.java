@@ -1,6 +1,7 @@
 package org.sobertally.server.access;
 
 import io.quarkus.security.identity.SecurityIdentity;
+import io.vertx.core.http.HttpServerRequest;
 import jakarta.annotation.security.PermitAll;
 import jakarta.annotation.security.RolesAllowed;
 import jakarta.validation.Valid;
@@ -35,6 +36,7 @@ public class SessionResource {
   private final TallyClock clock;
   private final FirstKeeper firstKeeper;
   private final DemoPeople demo;
+  private final HttpServerRequest request;
   private final boolean secureCookie;
 
   SessionResource(
@@ -43,12 +45,14 @@ public class SessionResource {
       TallyClock clock,
       FirstKeeper firstKeeper,
       DemoPeople demo,
+      HttpServerRequest request,
       @ConfigProperty(name = "sober.cookie.secure") boolean secureCookie) {
     this.sessions = sessions;
     this.identity = identity;
     this.clock = clock;
     this.firstKeeper = firstKeeper;
     this.demo = demo;
+    this.request = request;
     this.secureCookie = secureCookie;
   }
 
@@ -109,7 +113,7 @@ public class SessionResource {
   @Path("/sign-in")
   @PermitAll
   public RestResponse<SessionDto> signIn(@Valid @NotNull Credentials credentials) {
-    return answer(sessions.signIn(credentials.login(), credentials.password()));
+    return answer(sessions.signIn(credentials.login(), credentials.password(), address()));
   }
 
   @POST
@@ -117,7 +121,12 @@ public class SessionResource {
   @PermitAll
   public RestResponse<SessionDto> firstKeeper(@Valid @NotNull FirstKeeperForm form) {
     firstKeeper.choose(form.code(), form.password());
-    return answer(sessions.signIn(FirstKeeper.LOGIN, form.password()));
+    return answer(sessions.signIn(FirstKeeper.LOGIN, form.password(), address()));
+  }
+
+  /** Where whoever asks is, as far as this machine sees. */
+  private String address() {
+    return request.remoteAddress() == null ? "" : request.remoteAddress().hostAddress();
   }
 
   private RestResponse<SessionDto> answer(SignIns.SignedIn signedIn) {
@@ -146,7 +155,7 @@ public class SessionResource {
   @RolesAllowed("**")
   public Response changePassword(@Valid @NotNull PasswordForm form) {
     String login = identity.getPrincipal().getName();
-    sessions.changePassword(login, form.now(), form.wanted());
+    sessions.changePassword(login, form.now(), form.wanted(), address());
     return Response.noContent().cookie(cookie("", 0)).build();
   }
 

@@ -4,6 +4,7 @@ import io.quarkus.narayana.jta.QuarkusTransaction;
 import io.quarkus.runtime.StartupEvent;
 import jakarta.annotation.Priority;
 import jakarta.enterprise.context.ApplicationScoped;
+import jakarta.enterprise.event.Event;
 import jakarta.enterprise.event.Observes;
 import jakarta.persistence.EntityManager;
 import jakarta.transaction.Transactional;
@@ -42,13 +43,19 @@ public class SignIns {
   private final Map<String, Visitor> tokens = new ConcurrentHashMap<>();
   private final Attempts attempts = new Attempts(Instant::now);
   private final Passwords passwords;
+  private final Event<AccessEnded> ended;
+  private final LocalWay localWay;
 
   SignIns(
       EntityManager entities,
       Passwords passwords,
+      Event<AccessEnded> ended,
+      LocalWay localWay,
       @ConfigProperty(name = "sober.tally.token") Optional<String> keeperToken) {
     this.entities = entities;
     this.passwords = passwords;
+    this.ended = ended;
+    this.localWay = localWay;
     this.keeperToken = keeperToken;
   }
 
@@ -119,15 +126,36 @@ public class SignIns {
   }
 
   /** Signs somebody in; the same answer whether the name or the password is wrong. */
-  SignedIn signIn(String login, String password) {
+  SignedIn signIn(String login, String password, String address) {
     String name = login.strip().toLowerCase(Locale.ROOT);
-    requireRight(name, password, "The name or the password is wrong.");
-    return QuarkusTransaction.requiringNew().call(() -> begin(name));
+    letIn(name);
+    requireRight(name, address, password, "The name or the password is wrong.");
+    return QuarkusTransaction.requiringNew().call(() -> begin(name, address));
+  }
+
+  /**
+   * Somebody on the machine itself gave the name a password; what was tried before counts no more.
+   */
+  private void letIn(String name) {
+    localWay
+        .take(name)
+        .ifPresent(
+            hash -> {
+              QuarkusTransaction.requiringNew()
+                  .run(
+                      () -> {
+                        if (entities.find(AccessPerson.class, name) != null) {
+                          setPassword(name, hash);
+                        }
+                      });
+              attempts.forget(name);
+            });
   }
 
   /** Looks at a password, outside any transaction: that takes long. */
-  private void requireRight(String name, String password, String otherwise) {
-    attempts.reserve(name);
+  private void requireRight(String name, String address, String password, String otherwise) {
+    Attempts.Tried tried = new Attempts.Tried(name, address, address.equals(lastFrom(name)));
+    attempts.reserve(tried);
     boolean right;
     try {
       String hash =
@@ -139,20 +167,30 @@ public class SignIns {
                   });
       right = passwords.fits(password, hash);
     } catch (RuntimeException e) {
-      attempts.notMade(name);
+      attempts.notMade(tried);
       throw e;
     }
     if (!right) {
       throw Refusal.forbidden(otherwise);
     }
-    attempts.wasRight(name);
+    attempts.wasRight(tried);
   }
 
-  private SignedIn begin(String name) {
+  private @Nullable String lastFrom(String name) {
+    return QuarkusTransaction.requiringNew()
+        .call(
+            () -> {
+              AccessPerson person = entities.find(AccessPerson.class, name);
+              return person == null ? null : person.lastFrom;
+            });
+  }
+
+  private SignedIn begin(String name, String address) {
     AccessPerson person = entities.find(AccessPerson.class, name);
     if (person == null) {
       throw Refusal.forbidden("The name or the password is wrong.");
     }
+    person.lastFrom = address;
     String cookie = Secrets.random();
     AccessSession session = new AccessSession();
     session.hash = Secrets.hash(cookie);
@@ -238,8 +276,8 @@ public class SignIns {
   }
 
   /** Changes one's own password; as many wrong ones are looked at as when signing in. */
-  void changePassword(String login, String now, String wanted) {
-    requireRight(login, now, "This is not the password that you have now.");
+  void changePassword(String login, String now, String wanted, String address) {
+    requireRight(login, address, now, "This is not the password that you have now.");
     String hash = passwords.hash(wanted);
     QuarkusTransaction.requiringNew().run(() -> setPassword(login, hash));
   }
@@ -253,6 +291,7 @@ public class SignIns {
   @Transactional
   void remove(String login) {
     endSessions(login);
+    ended.fire(new AccessEnded(login));
     entities.remove(entities.find(AccessPerson.class, login));
   }
 
@@ -339,6 +378,12 @@ public class SignIns {
         .filter(p -> p.role == role && p.email != null && !p.login.equals(butOf))
         .map(p -> p.email)
         .toList();
+  }
+
+  /** What somebody who signs in may do today; empty for a token, and without access. */
+  @Transactional
+  public Optional<Role> roleOf(String login) {
+    return Optional.ofNullable(entities.find(AccessPerson.class, login)).map(p -> p.role);
   }
 
   /** Whether somebody of the name still has access. */

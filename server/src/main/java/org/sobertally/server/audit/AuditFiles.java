@@ -20,12 +20,14 @@ import org.jspecify.annotations.Nullable;
 import org.sobertally.core.ledger.Place;
 import org.sobertally.core.ledger.Places;
 import org.sobertally.core.ledger.Posting;
+import org.sobertally.server.http.CsvListWriter;
 import org.sobertally.server.journal.JournalProof;
 
 /**
  * The auditor's paper as CSV in a zip, with the program that checks it. In journal.csv a value that
- * an entry does not say is {@code -}, and one that it says has {@code =} before it: CSV does not
- * tell nothing from an empty text, and the hash does.
+ * an entry says has an apostrophe before it, and one that it does not say is empty: CSV does not
+ * tell nothing from an empty text, and the hash does. Everywhere else a text that a spreadsheet
+ * would take for a formula has one, as in every list.
  */
 final class AuditFiles {
 
@@ -82,7 +84,9 @@ final class AuditFiles {
 
   private static void row(CsvWriter csv, @Nullable Object... values) {
     csv.writeRecord(
-        Arrays.stream(values).map(value -> value == null ? null : value.toString()).toList());
+        Arrays.stream(values)
+            .map(value -> value == null ? null : CsvListWriter.harmless(value.toString()))
+            .toList());
   }
 
   private static void about(SeatAudit audit, CsvWriter csv) {
@@ -171,7 +175,7 @@ final class AuditFiles {
         csv.writeRecord(head);
       }
       List<@Nullable String> values = new ArrayList<>();
-      entry.said().values().forEach(value -> values.add(value == null ? "-" : "=" + value));
+      entry.said().values().forEach(value -> values.add(value == null ? "" : "'" + value));
       values.add(entry.hash());
       csv.writeRecord(values);
     }

@@ -102,13 +102,13 @@ public class DriftResource {
   /**
    * How the last reading went.
    *
-   * @param reading how far the one has come that goes on now; null where none does
+   * @param readingNow how far the one has come that goes on now; null where none does
    * @param readAt when it was read as a whole last
    * @param readFault why that could not be done
    * @param faultSince since when it cannot be done
    */
   record Reading(
-      @Schema(nullable = true) @Nullable Progress reading,
+      @Schema(nullable = true) @Nullable Progress readingNow,
       @Schema(nullable = true) @Nullable Instant readAt,
       @Schema(nullable = true) @Nullable String readFault,
       @Schema(nullable = true) @Nullable Instant faultSince) {}

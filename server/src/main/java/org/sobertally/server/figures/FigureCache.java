@@ -4,7 +4,6 @@ import jakarta.enterprise.context.ApplicationScoped;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Map;
-import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.book.HouseRules;
@@ -13,6 +12,7 @@ import org.sobertally.core.cover.Needs;
 import org.sobertally.core.findings.Findings;
 import org.sobertally.core.findings.Surplus;
 import org.sobertally.core.ledger.Ledger;
+import org.sobertally.core.money.Money;
 import org.sobertally.core.pool.PoolPeaks;
 import org.sobertally.core.roll.PeopleRoll;
 import org.sobertally.core.use.ComeBackOdds;
@@ -118,14 +118,27 @@ public class FigureCache {
         () -> PoolPeaks.lately(book, plan, asOf, clock.zone()));
   }
 
+  /**
+   * What could be had back a year, unrounded: what the cheapest covers save, and what lies
+   * unassigned beyond need. Each seat counts once: it is held, or it is not.
+   */
+  public Money recoverable(Book book, LocalDate asOf) {
+    return recoverable(of(book, asOf).covers(), surplus(book, asOf));
+  }
+
+  /** The same of a book that is only tried. */
+  public static Money recoverable(Covers covers, List<Surplus> surplus) {
+    Money sum = covers.recoverable();
+    for (Surplus one : surplus) {
+      sum = sum.plus(one.yearly());
+    }
+    return sum;
+  }
+
   /** By subscription, how many of its seats are too many. */
   public List<Surplus> surplus(Book book, LocalDate asOf) {
     return surpluses.get(
-        new Key(book.version(), book.rules(), asOf),
-        () ->
-            IntStream.range(0, book.lines().size())
-                .mapToObj(line -> Surplus.of(book, line, asOf, clock.zone()))
-                .toList());
+        new Key(book.version(), book.rules(), asOf), () -> Surplus.ofAll(book, asOf, clock.zone()));
   }
 
   public ComeBackOdds odds(Book book, int plan, LocalDate asOf) {

@@ -17,6 +17,7 @@ import org.sobertally.core.time.Days;
 import org.sobertally.core.use.UseStates;
 import org.sobertally.server.book.store.Books;
 import org.sobertally.server.figures.FigureCache;
+import org.sobertally.server.http.Numbers;
 import org.sobertally.server.http.Params;
 import org.sobertally.server.refusal.Refusal;
 import org.sobertally.server.store.AsOf;
@@ -127,10 +128,6 @@ class Boards {
     if (text == null || text.isBlank()) {
       return null;
     }
-    try {
-      return new BigDecimal(text.strip());
-    } catch (NumberFormatException e) {
-      throw Refusal.badInput("atLeast: '%s' is not an amount. Write it like 120.".formatted(text));
-    }
+    return Numbers.of("atLeast", text);
   }
 }

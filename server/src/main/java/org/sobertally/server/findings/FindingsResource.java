@@ -225,7 +225,8 @@ public class FindingsResource {
    * @param people in how many people and accounts without an owner something is found
    * @param held what the seats cost a year that those who are looked at hold
    * @param inUse of that, the seats in use
-   * @param recoverable a year, once per person and vendor
+   * @param recoverable a year, once per person and vendor, and what lies unassigned beyond need
+   * @param surplus of that, what lies unassigned beyond need
    * @param soon what of that can stop within a month
    * @param stops by day; with {@code never} they come to the recoverable
    * @param never what no agreement lets go of
@@ -238,6 +239,7 @@ public class FindingsResource {
       MoneyDto held,
       MoneyDto inUse,
       MoneyDto recoverable,
+      MoneyDto surplus,
       MoneyDto soon,
       List<MoneyStop> stops,
       MoneyDto never,
@@ -274,6 +276,7 @@ public class FindingsResource {
         MoneyDto.of(held.all()),
         MoneyDto.of(held.inUse()),
         MoneyDto.of(board.recoverable()),
+        MoneyDto.of(board.surplus()),
         MoneyDto.of(soon),
         stops.byDay().entrySet().stream()
             .map(stop -> new MoneyStop(stop.getKey(), MoneyDto.of(stop.getValue())))

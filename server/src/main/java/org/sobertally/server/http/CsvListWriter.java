@@ -69,7 +69,8 @@ public class CsvListWriter implements MessageBodyWriter<Object> {
     return text ? harmless(FlatRows.text(value)) : FlatRows.text(value);
   }
 
-  private static String harmless(String text) {
+  /** The text, so that no spreadsheet takes it for a formula. */
+  public static String harmless(String text) {
     boolean formula = !text.isEmpty() && "=+@\t\r".indexOf(text.charAt(0)) >= 0;
     boolean minus = text.startsWith("-") && !text.matches("-[0-9.]+");
     return formula || minus ? "'" + text : text;

@@ -21,6 +21,17 @@ public final class Params {
     return value == null || value.isBlank() ? null : value;
   }
 
+  /**
+   * That a text has no control characters.
+   *
+   * @throws Refusal naming the field if it has
+   */
+  public static void requirePlain(String name, String value) {
+    if (value.chars().anyMatch(Character::isISOControl)) {
+      throw Refusal.badInput("%s: it holds a character that cannot be written.".formatted(name));
+    }
+  }
+
   public static Optional<LocalDate> day(String name, @Nullable String value) {
     if (value == null || value.isBlank()) {
       return Optional.empty();

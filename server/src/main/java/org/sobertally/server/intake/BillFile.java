@@ -182,7 +182,8 @@ final class BillFile {
               until.toString(),
               rows,
               total == null ? null : amounts.amount(total),
-              currency == null ? null : currency.toUpperCase(Locale.ROOT))
+              currency == null ? null : currency.toUpperCase(Locale.ROOT),
+              null)
           .read(draft.book);
     } catch (Refusal e) {
       throw refused(e.getMessage());

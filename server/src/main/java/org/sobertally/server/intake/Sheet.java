@@ -17,6 +17,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
+import java.util.NoSuchElementException;
 import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.atomic.AtomicInteger;
@@ -273,8 +274,13 @@ record Sheet(
         | ExcelReaderException
         | DateTimeException
         | IllegalArgumentException
+        | IllegalStateException
+        | NoSuchElementException
+        | NullPointerException
         | IndexOutOfBoundsException
+        | NegativeArraySizeException
         | ArithmeticException e) {
+      // Whatever the reader makes of what somebody wrote into it.
       throw Refusal.badInput(PackedSheet.BROKEN);
     }
   }

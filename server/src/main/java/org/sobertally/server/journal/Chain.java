@@ -162,7 +162,8 @@ class Chain {
     String previous = Seal.FIRST;
     List<JournalEntry> page;
     do {
-      page = after(count);
+      // What is added meanwhile comes after the head that was read, and is another check's.
+      page = after(count, head.seq);
       for (JournalEntry entry : page) {
         String why = fault(entry, count, previous);
         if (why != null) {
@@ -177,10 +178,13 @@ class Chain {
     return new Check(count, why == null, null, why, head.hash);
   }
 
-  private List<JournalEntry> after(long seq) {
+  private List<JournalEntry> after(long seq, long last) {
     return entities
-        .createQuery("from JournalEntry e where e.seq > :after order by e.seq", JournalEntry.class)
+        .createQuery(
+            "from JournalEntry e where e.seq > :after and e.seq <= :last order by e.seq",
+            JournalEntry.class)
         .setParameter("after", seq)
+        .setParameter("last", last)
         .setMaxResults(PAGE)
         .getResultList();
   }

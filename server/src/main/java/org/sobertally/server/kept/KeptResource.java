@@ -97,6 +97,7 @@ public class KeptResource {
    *
    * @param entry its id; null of what is no entry: promises of renewals, and what was avoided
    * @param cash of this calendar year, up to the day asked, which counts
+   * @param maySign whether whoever asks may sign it off
    */
   @Schema(name = "KeptEntry")
   record EntryDto(
@@ -110,7 +111,8 @@ public class KeptResource {
       @JsonUnwrapped Signed signed,
       @Schema(nullable = true) @Nullable String corrects,
       @Schema(nullable = true) @Nullable String reason,
-      @Schema(nullable = true) @Nullable String path) {}
+      @Schema(nullable = true) @Nullable String path,
+      boolean maySign) {}
 
   /** Every entry, the newest day first. */
   @GET
@@ -154,7 +156,9 @@ public class KeptResource {
             entry.signed().proof(), nameOf(entry.signed().signedBy()), entry.signed().signedOn()),
         entry.corrects(),
         entry.reason(),
-        entry.path());
+        entry.path(),
+        identity.hasRole(Role.DECIDER_NAME)
+            && signing.maySign(entry.id(), identity.getPrincipal().getName()));
   }
 
   /**

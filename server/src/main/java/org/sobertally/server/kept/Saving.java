@@ -62,6 +62,10 @@ public class Saving {
   /** The entry that it puts right; null where it is none. */
   @Nullable String corrects;
 
+  /** Who wrote it down, where it puts something right. */
+  @Column(name = "written_by")
+  @Nullable String writtenBy;
+
   /** Why it puts something right. */
   @Nullable String reason;
 

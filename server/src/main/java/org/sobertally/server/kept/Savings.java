@@ -2,6 +2,7 @@ package org.sobertally.server.kept;
 
 import jakarta.enterprise.context.ApplicationScoped;
 import jakarta.persistence.EntityManager;
+import jakarta.persistence.LockModeType;
 import jakarta.transaction.Transactional;
 import java.math.BigDecimal;
 import java.time.LocalDate;
@@ -82,11 +83,27 @@ public class Savings {
     return entities.createQuery("from Saving order by from, id", Saving.class).getResultList();
   }
 
+  @Nullable Saving find(String id) {
+    return entities.find(Saving.class, id);
+  }
+
   Saving require(String id) {
     Saving saving = entities.find(Saving.class, id);
     if (saving == null) {
       throw Refusal.notFound("There is no entry %s among the savings.".formatted(id));
     }
+    return saving;
+  }
+
+  /**
+   * The same, held until the transaction ends: whoever else wants it waits, and then sees it anew.
+   */
+  Saving requireHeld(String id) {
+    Saving saving = entities.find(Saving.class, id, LockModeType.PESSIMISTIC_WRITE);
+    if (saving == null) {
+      throw Refusal.notFound("There is no entry %s among the savings.".formatted(id));
+    }
+    entities.refresh(saving, LockModeType.PESSIMISTIC_WRITE);
     return saving;
   }
 

@@ -4,11 +4,15 @@ import jakarta.enterprise.context.ApplicationScoped;
 import jakarta.transaction.Transactional;
 import java.math.BigDecimal;
 import java.time.LocalDate;
+import java.util.Collections;
 import java.util.UUID;
+import org.eclipse.microprofile.config.inject.ConfigProperty;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.money.Money;
 import org.sobertally.core.money.MoneyWords;
 import org.sobertally.core.words.Words;
+import org.sobertally.server.access.SignIns;
 import org.sobertally.server.journal.Journal;
 import org.sobertally.server.refusal.Refusal;
 import org.sobertally.server.time.TallyClock;
@@ -25,8 +29,18 @@ public class SigningSavings {
   private final KeptLedger ledger;
   private final Journal journal;
   private final TallyClock clock;
+  private final SignIns sessions;
+  private final boolean fourEyes;
 
-  SigningSavings(Savings savings, KeptLedger ledger, Journal journal, TallyClock clock) {
+  SigningSavings(
+      Savings savings,
+      KeptLedger ledger,
+      Journal journal,
+      TallyClock clock,
+      SignIns sessions,
+      @ConfigProperty(name = "sober.savings.four-eyes", defaultValue = "true") boolean fourEyes) {
+    this.sessions = sessions;
+    this.fourEyes = fourEyes;
     this.savings = savings;
     this.ledger = ledger;
     this.journal = journal;
@@ -36,7 +50,7 @@ public class SigningSavings {
   /** Signs an entry whose money has stopped, with what there is to see of that. */
   @Transactional
   KeptLedger.Entry sign(Book book, String id, String actor) {
-    Saving saving = savings.require(id);
+    Saving saving = savings.requireHeld(id);
     LocalDate today = clock.today();
     if (saving.signedOn != null) {
       throw Refusal.conflict(
@@ -48,6 +62,7 @@ public class SigningSavings {
           "It is a promise until %s. It can be signed from that day on."
               .formatted(Words.day(saving.from)));
     }
+    refuseOwn(saving, actor);
     saving.proof = KeptLedger.proof(book, saving);
     saving.signedBy = actor;
     saving.signedOn = today;
@@ -63,6 +78,38 @@ public class SigningSavings {
     return ledger.entry(book, saving, today);
   }
 
+  /** Four eyes: whoever decided on it, or wrote it down, does not sign it. */
+  private void refuseOwn(Saving saving, String actor) {
+    if (isOwn(saving, actor)) {
+      throw Refusal.conflict(
+          saving.corrects == null
+              ? "You decided on this; somebody else signs it off."
+              : "You wrote this correction; somebody else signs it off.");
+    }
+  }
+
+  /** Whether somebody would sign what they decided on, or wrote down, themselves. */
+  boolean isOwn(Saving saving, String actor) {
+    return fourEyes
+        && (isBehind(saving.writtenBy, actor)
+            || saving.corrects == null && isBehind(saving.decidedBy, actor));
+  }
+
+  private boolean isBehind(@Nullable String login, String actor) {
+    return login != null && !Collections.disjoint(sessions.behind(login), sessions.behind(actor));
+  }
+
+  /** Whether the entry may be signed by them now. */
+  @Transactional
+  boolean maySign(@Nullable String id, String actor) {
+    Saving saving = id == null ? null : savings.find(id);
+    return saving != null
+        && saving.signedOn == null
+        && saving.hasStoppedOn(clock.today())
+        && sessions.signs(actor)
+        && !isOwn(saving, actor);
+  }
+
   private static String said(Saving saving) {
     return MoneyWords.exact(new Money(saving.yearly, saving.currency));
   }
@@ -75,7 +122,7 @@ public class SigningSavings {
   @Transactional
   KeptLedger.Entry correct(
       Book book, String id, LocalDate from, BigDecimal yearly, String reason, String actor) {
-    Saving wrong = savings.require(id);
+    Saving wrong = savings.requireHeld(id);
     refuseCorrection(wrong, from, yearly);
     Saving entry = new Saving();
     entry.id = UUID.randomUUID().toString();
@@ -89,6 +136,7 @@ public class SigningSavings {
     entry.currency = wrong.currency;
     entry.what = "Put right: " + ledger.entry(book, wrong, clock.today()).of().what();
     entry.corrects = wrong.id;
+    entry.writtenBy = actor;
     entry.reason = reason;
     savings.add(entry);
     journal.add(
@@ -109,6 +157,11 @@ public class SigningSavings {
     }
     if (yearly.abs().compareTo(MOST) > 0) {
       throw Refusal.badInput("yearly: no saving is that large.");
+    }
+    if (yearly.abs().compareTo(wrong.yearly.abs()) > 0) {
+      throw Refusal.badInput(
+          "yearly: a correction puts %s right, and cannot be larger."
+              .formatted(MoneyWords.exact(new Money(wrong.yearly, wrong.currency))));
     }
     if (yearly.signum() == 0) {
       throw Refusal.badInput("yearly: a correction by nothing changes nothing.");

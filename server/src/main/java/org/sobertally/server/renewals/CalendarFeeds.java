@@ -25,6 +25,12 @@ class CalendarFeeds {
         .getResultList();
   }
 
+  List<CalendarFeed> all() {
+    return entities
+        .createQuery("from CalendarFeed f order by f.login, f.scope", CalendarFeed.class)
+        .getResultList();
+  }
+
   Optional<CalendarFeed> find(String id) {
     return Optional.ofNullable(entities.find(CalendarFeed.class, id));
   }

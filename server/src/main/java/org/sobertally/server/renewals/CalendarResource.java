@@ -4,6 +4,7 @@ import io.quarkus.arc.All;
 import io.quarkus.security.identity.SecurityIdentity;
 import jakarta.annotation.security.PermitAll;
 import jakarta.annotation.security.RolesAllowed;
+import jakarta.enterprise.event.Observes;
 import jakarta.transaction.Transactional;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
@@ -25,6 +26,8 @@ import org.eclipse.microprofile.openapi.annotations.media.Schema;
 import org.eclipse.microprofile.openapi.annotations.tags.Tag;
 import org.sobertally.core.agreement.Agreement;
 import org.sobertally.core.book.Book;
+import org.sobertally.server.access.AccessEnded;
+import org.sobertally.server.access.Role;
 import org.sobertally.server.access.SignIns;
 import org.sobertally.server.book.store.Books;
 import org.sobertally.server.desk.CalendarSource;
@@ -106,6 +109,39 @@ public class CalendarResource {
     return feeds.of(login()).stream().map(this::dto).toList();
   }
 
+  /**
+   * An address that somebody made; what it is only they are shown.
+   *
+   * @param name of whoever made it
+   */
+  @Schema(name = "CalendarOfSomebody")
+  record OfSomebody(String id, String login, String name, Scope scope, LocalDate made) {}
+
+  /** Everybody's, for those who manage access. */
+  @GET
+  @Path("/all")
+  @Produces({MediaType.APPLICATION_JSON, "text/csv"})
+  @RolesAllowed(Role.KEEPER_NAME)
+  @Transactional
+  public List<OfSomebody> all() {
+    return feeds.all().stream()
+        .map(
+            feed ->
+                new OfSomebody(
+                    feed.id,
+                    feed.login,
+                    sessions.nameOf(feed.login),
+                    Scope.valueOf(feed.scope),
+                    feed.made))
+        .toList();
+  }
+
+  /** Who has no access any more has no address any more; given access again they make another. */
+  @Transactional(Transactional.TxType.MANDATORY)
+  void onAccessEnded(@Observes AccessEnded ended) {
+    feeds.of(ended.login()).forEach(feeds::drop);
+  }
+
   private String login() {
     return identity.getPrincipal().getName();
   }
@@ -119,6 +155,10 @@ public class CalendarResource {
   @POST
   @Transactional
   public CalendarDto make(@NotNull @Valid CalendarForm form) {
+    if (sessions.roleOf(login()).isEmpty()) {
+      throw Problem.conflict(
+          "An address belongs to somebody who signs in. Make it as yourself, not with a token.");
+    }
     CalendarFeed feed = feeds.make(login(), form.scope().name(), clock.today());
     journal.add(login(), "CALENDAR_MADE", "Made an address for a calendar.");
     return dto(feed);
@@ -131,7 +171,7 @@ public class CalendarResource {
     CalendarFeed feed =
         feeds
             .find(id)
-            .filter(one -> one.login.equals(login()))
+            .filter(one -> one.login.equals(login()) || identity.hasRole(Role.KEEPER_NAME))
             .orElseThrow(() -> Problem.notFound("You have no such calendar."));
     feeds.drop(feed);
     journal.add(login(), "CALENDAR_TAKEN_BACK", "Took the address of a calendar back.");
@@ -150,7 +190,7 @@ public class CalendarResource {
         signatures
             .opened(PURPOSE, token)
             .flatMap(feeds::find)
-            .filter(one -> sessions.isKnown(one.login))
+            .filter(one -> sessions.roleOf(one.login).filter(role -> role != Role.LEAD).isPresent())
             .orElseThrow(() -> Problem.notFound("There is no such calendar."));
     Book book = books.current();
     LocalDate today = clock.today();

@@ -179,7 +179,9 @@ public class RenewalsResource {
     Money sum = Money.zero(book.rates().reportingCurrency());
     for (int line = 0; line < book.lines().size(); line++) {
       if (book.lines().get(line).agreement().equals(study.agreement().id())) {
-        sum = sum.plus(figures.of(book, study.asOf()).covers().recoverableOf(line));
+        sum =
+            sum.plus(figures.of(book, study.asOf()).covers().recoverableOf(line))
+                .plus(figures.surplus(book, study.asOf()).get(line).yearly());
       }
     }
     return sum;

@@ -11,6 +11,7 @@ import org.sobertally.core.book.Book;
 import org.sobertally.core.renewal.Known;
 import org.sobertally.core.renewal.Margins;
 import org.sobertally.core.renewal.RenewalTerms;
+import org.sobertally.server.http.Numbers;
 import org.sobertally.server.refusal.Refusal;
 import org.sobertally.server.refusal.Required;
 
@@ -84,13 +85,9 @@ record Tried(Margins margins, Known known, BigDecimal added) {
     if (percent == null || percent.isBlank()) {
       return RenewalTerms.USUALLY_ADDED;
     }
-    try {
-      BigDecimal number = new BigDecimal(percent.strip());
-      if (number.signum() >= 0 && number.compareTo(MOST_PERCENT) <= 0 && number.scale() < 10) {
-        return number.movePointLeft(2);
-      }
-    } catch (NumberFormatException e) {
-      // Said below, as for a number out of range.
+    BigDecimal number = Numbers.of("u", percent);
+    if (number.signum() >= 0 && number.compareTo(MOST_PERCENT) <= 0 && number.scale() < 10) {
+      return number.movePointLeft(2);
     }
     throw Refusal.badInput("u: '%s' is no per cent from 0 to 1000.".formatted(percent));
   }

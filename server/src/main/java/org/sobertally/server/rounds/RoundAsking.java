@@ -51,34 +51,50 @@ class RoundAsking {
    * @return the round's id
    */
   String begin(String planId, String actor) {
+    return books.write(change -> begin(change, planId, actor));
+  }
+
+  private String begin(Books.Change change, String planId, String actor) {
+    RoundPlan plan = store.plan(planId);
+    overtake(plan, actor);
+    List<RoundItem> items = items(plan, change.book());
+    Round round = round(plan, items.isEmpty());
+    store.add(round);
+    store.flush();
+    int n = 0;
+    for (RoundItem item : items) {
+      item.id = "%d-%06d".formatted(round.number, n++);
+      item.round = round.id;
+    }
+    store.addItems(items);
+    plan.nextDue = plan.schedule().nextAfter(clock.now());
+    if (items.isEmpty()) {
+      round.close(Round.State.NOTHING, "Nothing was found.", clock.now());
+    }
+    String text = "%s: round %d gathered %s; their holders are asked until %s.";
+    journal.add(
+        actor,
+        "ROUND_GATHERED",
+        text.formatted(
+            plan.name, round.number, Words.count(items.size(), "seat"), Words.day(round.askUntil)));
+    return round.id;
+  }
+
+  /**
+   * The same, asked for by somebody: not where another has just done so, whose letters are not out
+   * yet.
+   */
+  String beginByHand(String planId, String actor) {
     return books.write(
         change -> {
-          RoundPlan plan = store.plan(planId);
-          overtake(plan, actor);
-          List<RoundItem> items = items(plan, change.book());
-          Round round = round(plan, items.isEmpty());
-          store.add(round);
-          store.flush();
-          int n = 0;
-          for (RoundItem item : items) {
-            item.id = "%d-%06d".formatted(round.number, n++);
-            item.round = round.id;
+          for (Round round : store.open()) {
+            if (round.plan.equals(planId) && round.state == Round.State.GATHERED) {
+              throw Refusal.conflict(
+                  "Round %d of this review was begun a moment ago, and its holders are being asked. Look at it again."
+                      .formatted(round.number));
+            }
           }
-          store.addItems(items);
-          plan.nextDue = plan.schedule().nextAfter(clock.now());
-          if (items.isEmpty()) {
-            round.close(Round.State.NOTHING, "Nothing was found.", clock.now());
-          }
-          String text = "%s: round %d gathered %s; their holders are asked until %s.";
-          journal.add(
-              actor,
-              "ROUND_GATHERED",
-              text.formatted(
-                  plan.name,
-                  round.number,
-                  Words.count(items.size(), "seat"),
-                  Words.day(round.askUntil)));
-          return round.id;
+          return begin(change, planId, actor);
         });
   }
 

@@ -8,10 +8,12 @@ import jakarta.enterprise.context.ApplicationScoped;
 import jakarta.enterprise.event.Observes;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import org.jboss.logging.Logger;
+import org.sobertally.server.refusal.Refusal;
 import org.sobertally.server.time.TallyClock;
 
 /**
@@ -20,6 +22,9 @@ import org.sobertally.server.time.TallyClock;
  */
 @ApplicationScoped
 public class RoundLife {
+
+  /** Plans of which a round is begun by hand right now. */
+  private final Set<String> beginning = ConcurrentHashMap.newKeySet();
 
   private static final Logger LOG = Logger.getLogger(RoundLife.class);
 
@@ -107,9 +112,16 @@ public class RoundLife {
    * @return its id
    */
   String begin(String plan, String actor) {
-    String round = asking.begin(plan, actor);
-    takeOnSoon(round);
-    return round;
+    if (!beginning.add(plan)) {
+      throw Refusal.conflict("Somebody begins this review at this very moment. Look at it again.");
+    }
+    try {
+      String round = asking.beginByHand(plan, actor);
+      takeOnSoon(round);
+      return round;
+    } finally {
+      beginning.remove(plan);
+    }
   }
 
   /** Ends the questions before their day, and puts what nobody needs up for decision. */

@@ -1,6 +1,7 @@
 package org.sobertally.server.statement;
 
 import jakarta.enterprise.context.ApplicationScoped;
+import jakarta.enterprise.inject.Instance;
 import java.math.BigDecimal;
 import java.math.RoundingMode;
 import java.time.LocalDate;
@@ -10,6 +11,7 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
+import org.jspecify.annotations.Nullable;
 import org.sobertally.core.agreement.Agreement;
 import org.sobertally.core.agreement.RenewalChance;
 import org.sobertally.core.book.Book;
@@ -26,6 +28,7 @@ import org.sobertally.server.access.SignIns;
 import org.sobertally.server.figures.FigureCache;
 import org.sobertally.server.journal.Journal;
 import org.sobertally.server.journal.JournalEntry;
+import org.sobertally.server.kept.RenewalsAhead;
 import org.sobertally.server.kept.Savings;
 import org.sobertally.server.print.Paper;
 
@@ -55,13 +58,16 @@ class MonthSheet {
   private final Savings savings;
   private final Journal journal;
   private final SignIns sessions;
+  private final Instance<RenewalsAhead> renewals;
 
   MonthSheet(
       StatementFigures statements,
       FigureCache figures,
       Savings savings,
       Journal journal,
-      SignIns sessions) {
+      SignIns sessions,
+      Instance<RenewalsAhead> renewals) {
+    this.renewals = renewals;
     this.sessions = sessions;
     this.statements = statements;
     this.figures = figures;
@@ -101,7 +107,7 @@ class MonthSheet {
 
   private void standing(Book book, LocalDate day, Paper paper) {
     String currency = book.rates().reportingCurrency();
-    Money recoverable = figures.of(book, day).covers().recoverable();
+    Money recoverable = figures.recoverable(book, day);
     paper
         .heading("How it stands")
         .table(
@@ -167,24 +173,30 @@ class MonthSheet {
         .table(List.of("Vendor", ">paid", ">did work"), rows);
   }
 
-  private record Due(Agreement agreement, RenewalChance chance, Money yearly) {}
+  private record Due(
+      Agreement agreement, RenewalChance chance, RenewalsAhead.@Nullable Ahead money) {}
 
   /** The soonest first. */
-  private static List<Due> dueSoon(Book book, LocalDate day) {
+  private List<Due> dueSoon(Book book, LocalDate day) {
     List<Due> all = new ArrayList<>();
     for (Agreement agreement : book.agreements().all()) {
       RenewalChance chance = agreement.nextChance(day).orElse(null);
       if (chance != null
           && agreement.inForce(day)
           && !chance.noticeBy().isAfter(day.plusDays(DUE_DAYS))) {
-        all.add(new Due(agreement, chance, yearly(book, agreement, day)));
+        RenewalsAhead.Ahead money =
+            renewals.stream()
+                .flatMap(source -> source.ahead(book, day, agreement.id()).stream())
+                .findFirst()
+                .orElse(null);
+        all.add(new Due(agreement, chance, money));
       }
     }
     all.sort(Comparator.comparing(one -> one.chance().noticeBy()));
     return all;
   }
 
-  private static void due(Book book, LocalDate day, Paper paper) {
+  private void due(Book book, LocalDate day, Paper paper) {
     List<Due> all = dueSoon(book, day);
     paper.heading("Due within %d days".formatted(DUE_DAYS));
     if (all.isEmpty()) {
@@ -192,26 +204,21 @@ class MonthSheet {
       return;
     }
     paper.table(
-        List.of("Notice by", "Agreement", "renews", ">a year"),
-        all.stream()
-            .map(
-                one ->
-                    List.of(
-                        Words.day(one.chance().noticeBy()),
-                        one.agreement().name(),
-                        Words.day(one.chance().renews()),
-                        about(one.yearly())))
-            .toList());
+        List.of("Notice by", "Agreement", "renews", ">as it stands", ">then"),
+        all.stream().map(MonthSheet::row).toList());
   }
 
-  private static Money yearly(Book book, Agreement agreement, LocalDate day) {
-    Money sum = Money.zero(book.rates().reportingCurrency());
-    for (int line = 0; line < book.lines().size(); line++) {
-      if (book.lines().get(line).agreement().equals(agreement.id())) {
-        sum = sum.plus(book.yearlyCost(line, day));
-      }
-    }
-    return sum;
+  private static List<String> row(Due one) {
+    RenewalsAhead.Ahead money = one.money();
+    Money then = money == null ? null : money.then();
+    return List.of(
+        Words.day(one.chance().noticeBy()),
+        one.agreement().name(),
+        Words.day(one.chance().renews()),
+        money == null ? "–" : about(money.stands()),
+        money == null || then == null
+            ? "–"
+            : about(then) + (money.decided() ? ", decided" : ", recommended"));
   }
 
   static void findings(Findings all, Focus focus, Paper paper) {

@@ -52,11 +52,21 @@ final class Dto {
       MoneyDto unanswered,
       MoneyDto suspended,
       MoneyDto left,
+      MoneyDto parked,
+      MoneyDto notStarted,
       MoneyDto resting,
       MoneyDto spare) {}
 
   @Schema(name = "States")
-  record States(int inUse, int idle, int neverOpened, int unanswered, int suspended, int left) {}
+  record States(
+      int inUse,
+      int idle,
+      int neverOpened,
+      int unanswered,
+      int suspended,
+      int left,
+      int parked,
+      int notStarted) {}
 
   /**
    * @param percent null where the evidence does not reach back over the window, or no seat is there

@@ -114,7 +114,9 @@ final class Summaries {
             requireNonNull(states.get(UseState.NEVER_OPENED)),
             requireNonNull(states.get(UseState.UNANSWERED)),
             requireNonNull(states.get(UseState.SUSPENDED)),
-            requireNonNull(states.get(UseState.LEFT))),
+            requireNonNull(states.get(UseState.LEFT)),
+            requireNonNull(states.get(UseState.PARKED)),
+            requireNonNull(states.get(UseState.NOT_STARTED))),
         atOnce(line),
         people == null ? surplus(line) : null,
         count(line, whole.states()::cannotSay),
@@ -180,11 +182,14 @@ final class Summaries {
     return person >= 0 && people.get(person);
   }
 
-  /** What could be had back on the subscription from those who are counted. */
+  /**
+   * What could be had back on the subscription: from those who are counted, and what lies
+   * unassigned beyond need, which is nobody's.
+   */
   private Money recoverableOf(int line) {
     Covers covers = whole.covers();
     if (people == null) {
-      return covers.recoverableOf(line);
+      return covers.recoverableOf(line).plus(figures.surplus(book, asOf).get(line).yearly());
     }
     BigDecimal sum = BigDecimal.ZERO;
     for (int c = 0; c < covers.size(); c++) {
@@ -264,7 +269,7 @@ final class Summaries {
     Money recoverable;
     if (people == null) {
       paid = book.yearlyCost(asOf);
-      recoverable = whole.covers().recoverable();
+      recoverable = figures.recoverable(book, asOf);
     } else {
       PeopleRoll.Total theirs = figures.roll(book, asOf).total(people);
       paid = theirs.cost();
@@ -320,6 +325,8 @@ final class Summaries {
         MoneyDto.of(requireNonNull(money.get(UseState.UNANSWERED))),
         MoneyDto.of(requireNonNull(money.get(UseState.SUSPENDED))),
         MoneyDto.of(requireNonNull(money.get(UseState.LEFT))),
+        MoneyDto.of(requireNonNull(money.get(UseState.PARKED))),
+        MoneyDto.of(requireNonNull(money.get(UseState.NOT_STARTED))),
         MoneyDto.of(resting),
         MoneyDto.of(spare));
   }

@@ -23,6 +23,7 @@ import org.jspecify.annotations.Nullable;
 import org.sobertally.core.book.Book;
 import org.sobertally.core.cover.Covers;
 import org.sobertally.core.findings.Findings;
+import org.sobertally.core.findings.Surplus;
 import org.sobertally.core.leaver.Estate;
 import org.sobertally.core.leaver.EstateChange;
 import org.sobertally.core.use.UseStates;
@@ -220,8 +221,9 @@ public class RowsResource {
     return new Preview(
         MoneyDto.of(book.yearlyCost(today).rounded()),
         MoneyDto.of(then.yearlyCost(today).rounded()),
-        MoneyDto.of(figures.of(book, today).covers().recoverable().rounded()),
-        MoneyDto.of(covers.recoverable().rounded()),
+        MoneyDto.of(figures.recoverable(book, today).rounded()),
+        MoneyDto.of(
+            FigureCache.recoverable(covers, Surplus.ofAll(then, today, clock.zone())).rounded()),
         findings,
         dataTouched(book, then, today, vendor));
   }

@@ -60,7 +60,11 @@ final class ScimUsers {
 
   /** One User by itself. */
   static User one(byte[] body, Carrier carrier) throws UnreadableException {
-    return user(json(body), carrier);
+    JsonNode root = json(body);
+    if (text(root, "id") == null || text(root, "userName") == null) {
+      throw new UnreadableException("The answer is no account: " + shown(root));
+    }
+    return user(root, carrier);
   }
 
   /** A page of any list. */

@@ -17,7 +17,7 @@ def rows(name):
 
 def sealed(value):
     """As it goes into the hash: its length in UTF-16 units before it, so that no two texts are alike."""
-    if value == "-":
+    if not value:
         return "-;"
     said = value[1:]
     return "%d:%s;" % (len(said.encode("utf-16-le")) // 2, said)
@@ -41,7 +41,7 @@ for entry in entries:
     text = "".join(sealed(value) for value in entry.values())
     if hashlib.sha256(text.encode("utf-8")).hexdigest() != hash_of_it:
         faults.append("journal.csv: entry %d says something else than when it was written" % seq)
-    if hashes.get(seq) != hash_of_it or "=" + hashes.get(seq - 1, "") != entry["previous"]:
+    if hashes.get(seq) != hash_of_it or "'" + hashes.get(seq - 1, "") != entry["previous"]:
         faults.append("journal.csv: entry %d does not stand in the chain" % seq)
 
 places = ["spare", "promised", "held", "resting"]

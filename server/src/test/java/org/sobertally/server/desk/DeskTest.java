@@ -66,20 +66,17 @@ class DeskTest {
   }
 
   @Test
-  void aNoticeDayCountsWhatIsIdleAndWhatIsSpare() {
+  void aNoticeDayHasTheStakeOfTheListOfRenewals() {
     JsonNode notice =
         of(Caller.reader(), "NOTICE").stream()
             .filter(line -> line.get("what").asText().contains("Quillmoor"))
             .findFirst()
             .orElseThrow();
-    double sum = 0;
-    for (JsonNode line : Caller.reader().get("/api/v1/subscriptions").json()) {
+    for (JsonNode line : Caller.reader().get("/api/v1/renewals").json()) {
       if (line.get("vendor").asText().equals("quillmoor")) {
-        sum += line.at("/recoverable/amount").asDouble();
-        sum += line.at("/surplus/yearly/amount").asDouble();
+        assertThat(notice.at("/amount")).isEqualTo(line.get("stake"));
       }
     }
-    assertThat(notice.at("/amount/amount").asDouble()).isEqualTo(sum);
     assertThat(notice.get("path").asText()).as("where it is decided").startsWith("/renewals/");
   }
 

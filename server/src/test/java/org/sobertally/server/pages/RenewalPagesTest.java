@@ -2,6 +2,7 @@ package org.sobertally.server.pages;
 
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
 
+import com.fasterxml.jackson.databind.JsonNode;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
@@ -135,20 +136,32 @@ class RenewalPagesTest {
         .asDouble();
   }
 
-  /** Another size than the proposed one, by the keys. */
+  /** Another size than the recommended one, by the keys; the sum is of the whole agreement. */
   @Test
-  void aPoolIsMadeSmallerByAnySize() {
+  void aPoolsSizeIsChosenWithTheRest() {
     Page runa = browser.visit("Runa Skarholt");
     go(runa, "/renewals/pb-draft");
     Locator sizes = runa.getByRole(AriaRole.SLIDER, new Page.GetByRoleOptions().setName("Size"));
     assertThat(sizes).isVisible();
+    Locator seats = runa.getByLabel("Seats of Draft");
+    int recommended = Integer.parseInt(seats.inputValue());
+    String before = button(runa, "Choose this").textContent();
     sizes.focus();
-    sizes.press("ArrowLeft");
-    sizes.press("ArrowLeft");
-    button(runa, "Give 2 seats back").click();
-    assertThat(runa.getByText("2 seats").first()).isVisible();
-    go(runa, "/slates");
-    assertThat(runa.getByText("1 move").first()).isVisible();
+    sizes.press("ArrowRight");
+    sizes.press("ArrowRight");
+    assertThat(seats).hasValue(String.valueOf(recommended + 2));
+    assertThat(button(runa, "Choose this")).not().hasText(before);
+    button(runa, "Choose this").click();
+    assertThat(button(runa, "Choose this instead")).isVisible();
+    JsonNode chosen =
+        Caller.steward().get("/api/v1/agreements/pb-draft/renewal/case").json().get("choice");
+    JsonNode pool = null;
+    for (JsonNode row : chosen.get("seats")) {
+      pool = row.get("name").asText().equals("Draft") ? row : pool;
+    }
+    org.assertj.core.api.Assertions.assertThat(pool).as(chosen.toString()).isNotNull();
+    org.assertj.core.api.Assertions.assertThat(pool.get("seats").asInt())
+        .isEqualTo(recommended + 2);
   }
 
   @Test

@@ -216,8 +216,8 @@ class RenewalTest {
         .doesNotContain("Suite, yearly renews")
         .doesNotContain("Give notice on");
     assertThat(steward.get(RENEWAL).json().at("/beside/0/yearly/amount").asText())
-        .as("as it stands now, by the prices of then: two Opus at 420.50 and a Letter")
-        .isEqualTo("925.00");
+        .as("as it stands: what is bought today, by the prices of then; not what is dated later")
+        .isEqualTo("4800.00");
     Caller.Answer renewed = steward.postJson(CASE + "/renewed", "{\"noticeDays\":45}");
     assertThat(renewed.status()).as(renewed.text()).isEqualTo(200);
     assertThat(renewed.json().get("state").asText()).isEqualTo("RENEWED");

@@ -39,6 +39,7 @@ import org.sobertally.server.support.Scratch;
 import org.sobertally.server.support.SmallBook;
 import org.sobertally.server.support.Wait;
 import org.sobertally.server.support.Zips;
+import org.sobertally.server.vendors.VendorRolls;
 import org.sobertally.skerry.standin.Faults;
 import org.sobertally.skerry.standin.Holder;
 import org.sobertally.skerry.standin.Lie;
@@ -54,6 +55,7 @@ class HostileVendorTest {
   @Inject Books books;
   @Inject BookService bookService;
   @Inject SlatePosting posting;
+  @Inject VendorRolls rolls;
   @Inject EntityManager entities;
 
   private final SlateRun run = new SlateRun();
@@ -165,13 +167,14 @@ class HostileVendorTest {
   @Test
   void nothingLeavesOverALinkThatNeverReadItsVendorWhole() {
     String id = run.granted(takeBacks("qm-letter", 6));
+    rolls.forget("quillmoor");
     quillmoor().setFaults(Faults.share(1, 1, Faults.Kind.UNAVAILABLE));
     steward.post(SLATES + "/" + id + "/post");
     Wait.until(
         "it is said that the vendor was not read",
         () ->
             run.slate(id)
-                .at("/moves/0/reason")
+                .at("/moves/0/waitsFor")
                 .asText()
                 .startsWith("Quillmoor has not been read yet"));
     for (JsonNode move : run.slate(id).get("moves")) {
@@ -195,7 +198,9 @@ class HostileVendorTest {
     steward.post(SLATES + "/" + id + "/post");
     Wait.until(
         "it is said why that is not believed",
-        () -> run.slate(id).at("/moves/0/reason").asText().contains("no accounts at all"));
+        () -> {
+          return run.slate(id).at("/moves/0/waitsFor").asText().contains("no accounts at all");
+        });
     for (JsonNode move : run.slate(id).get("moves")) {
       assertThat(move.get("state").asText()).isEqualTo("SENT");
     }
