@@ -15175,7 +15175,13 @@ export interface components {
     };
     /** @enum {string} */
     Warning:
-      'DATA_LOST' | 'ONE_WAY' | 'NO_ROOM' | 'NO_RULE_KNOWN' | 'STORED_UNKNOWN' | 'SEAT_STAYS_PAID';
+      | 'DATA_LOST'
+      | 'ONE_WAY'
+      | 'NO_ROOM'
+      | 'NO_RULE_KNOWN'
+      | 'STORED_UNKNOWN'
+      | 'SEAT_STAYS_PAID'
+      | 'STILL_SIGNS_IN';
     WayInPlan: {
       /** Format: int32 */
       colleagues: number;

@@ -14,6 +14,7 @@ const board: Schemas['FindingBoard'] = {
   held: euros('1000.00'),
   inUse: euros('600.00'),
   recoverable: euros('708.00'),
+  surplus: euros('0.00'),
   soon: euros('0.00'),
   stops: [{ day: '2027-01-07', yearly: euros('708.00') }],
   never: euros('0.00'),

@@ -17,6 +17,7 @@ const vendor = (over: Partial<Schemas['Vendor']>): Schemas['Vendor'] => ({
   linked: true,
   linkKind: 'scim',
   linkMade: false,
+  readingNow: null,
   faultSince: null,
   readAt: '2026-09-30T08:00:00Z',
   readFault: null,

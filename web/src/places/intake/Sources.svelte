@@ -11,6 +11,7 @@
 
   const BEHIND_DAYS = 3;
   const DAY_MS = 86_400_000;
+  const LOOK_AGAIN_MS = 1_500;
   const LINK_WORDS: Record<string, string> = { scim: 'SCIM', rest: 'own interface' };
 
   let busy = $state('');
@@ -43,6 +44,26 @@
 
   const read = (vendor: string) =>
     work(vendor, () => api.POST('/api/v1/vendors/{vendor}/read', { params: { path: { vendor } } }));
+
+  const stop = (vendor: string) =>
+    vendors.attempt(async () => {
+      await api.POST('/api/v1/vendors/{vendor}/read/stop', { params: { path: { vendor } } });
+      await vendors.reload();
+    });
+
+  /** While a vendor is read, how far that has come is asked for again and again. */
+  const goesOn = $derived(
+    busy !== '' || (vendors.value ?? []).some((one) => one.readingNow !== null),
+  );
+  $effect(() => {
+    if (!goesOn) return;
+    const again = setInterval(() => void vendors.reload(), LOOK_AGAIN_MS);
+    return () => clearInterval(again);
+  });
+  const progressOf = (now: Schemas['ReadingProgress']) =>
+    now.total > 0
+      ? `${now.accounts.toLocaleString('en-GB')} of ${sayCount(now.total, 'account')} read`
+      : `${sayCount(now.accounts, 'account')} read, ${sayCount(now.pages, 'page')}`;
 
   const takeOver = (one: Schemas['Drift']) =>
     work(one.account, async () =>
@@ -120,7 +141,9 @@
           {:else}{linkWords(v)}{/if}
         </td>
         <td class="sub">
-          {#if v.readFault}
+          {#if v.readingNow}
+            <span role="status">{progressOf(v.readingNow)}</span>
+          {:else if v.readFault}
             <span class="neg">
               {v.readFault}{v.faultSince ? ` Since ${sayMoment(v.faultSince)}.` : ''}
             </span>
@@ -138,7 +161,9 @@
           {:else}<span class="num">{v.readAt ? 0 : '–'}</span>{/if}
         </td>
         <td class="r">
-          {#if v.linked && session.maySteer}
+          {#if v.readingNow && session.maySteer}
+            <button class="word" onclick={() => stop(v.vendor)}>stop</button>
+          {:else if v.linked && session.maySteer}
             <button class="word" disabled={busy !== ''} onclick={() => read(v.vendor)}>
               {busy === v.vendor ? 'reading…' : 'read now'}
             </button>

@@ -138,6 +138,11 @@
           Try it first: everything is read once and nothing is kept. It shows who is recognised and
           what {link.name} calls its plans.
         </p>
+      {:else if link.proposed > 0}
+        <p class="sub">
+          {link.proposed} accounts were recognised when it was tried; the first reading confirms them,
+          and nothing leaves before that.
+        </p>
       {:else if link.recognised > 0}
         <p class="sub">{link.recognised} accounts go by another name there.</p>
       {/if}

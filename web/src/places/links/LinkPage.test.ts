@@ -26,6 +26,7 @@ function aLink(over: Partial<Schemas['Link']> = {}): Schemas['Link'] {
     template: null,
     names: [],
     recognised: 0,
+    proposed: 0,
     page: null,
     plans: [
       { plan: 'ow-studio', name: 'Studio' },

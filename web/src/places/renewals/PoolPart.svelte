@@ -30,8 +30,10 @@
   <div>
     <PoolSizes
       sizing={sizing.value}
-      bind:chosen={() => trying.promised[pool.plan] ?? pool.seats,
-      (seats) => seats !== null && trying.promise(pool.plan, seats)}
+      bind:chosen={
+        () => trying.promised[pool.plan] ?? pool.seats,
+        (seats) => seats !== null && trying.promise(pool.plan, seats)
+      }
     />
   </div>
 {/if}

@@ -112,7 +112,9 @@
     {/each}
     {#each renewal.shown?.others ?? [] as other (other.line)}
       <tr>
-        <td>{other.name} <span class="sub">{other.model === 'FLOATING' ? 'pool' : 'extra'}</span></td>
+        <td
+          >{other.name} <span class="sub">{other.model === 'FLOATING' ? 'pool' : 'extra'}</span></td
+        >
         <td class="r num">{other.before}</td>
         <td class="r num"></td>
         <td class="r num">{recommended(other)}</td>

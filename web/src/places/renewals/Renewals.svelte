@@ -83,7 +83,11 @@
       title:
         'a year for the whole agreement: as it was decided, else with the cheapest plans, a margin and pools of the recommended size',
     },
-    { name: 'at stake', right: true, title: 'a year: how much less that is than if nothing is done' },
+    {
+      name: 'at stake',
+      right: true,
+      title: 'a year: how much less that is than if nothing is done',
+    },
   ];
 </script>
 

@@ -39,8 +39,7 @@
   let said = $state('');
   let correcting = $state<Entry | null>(null);
 
-  const maySign = (row: Entry | undefined) =>
-    row?.maySign === true;
+  const maySign = (row: Entry | undefined) => row?.maySign === true;
   const mayCorrect = (row: Entry) =>
     row.entry !== null && row.corrects === null && (session.maySteer || session.mayDecide);
 

@@ -54,6 +54,7 @@ public class Demo {
       List.of(
           new DemoPerson("runa", "Runa Skarholt", Role.STEWARD, PASSWORD),
           new DemoPerson("teodor", "Teodor Quist", Role.DECIDER, PASSWORD),
+          new DemoPerson("sunniva", "Sunniva Ekrem, finance", Role.DECIDER, PASSWORD),
           new DemoPerson("fenna", "Fenna Rasmund", Role.LEAD, PASSWORD),
           new DemoPerson("ottar", "Ottar Lindbeck", Role.KEEPER, PASSWORD),
           new DemoPerson("maren", "Maren Estevao", Role.READER, PASSWORD));

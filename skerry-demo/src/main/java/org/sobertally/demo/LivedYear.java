@@ -100,6 +100,11 @@ class LivedYear {
     return signedIn("teodor");
   }
 
+  /** Signs savings off: nobody does that for what they decided themselves. */
+  Api finance() {
+    return signedIn("sunniva");
+  }
+
   /** Once: a password is looked at slowly on purpose, and a session outlasts the living. */
   private Api signedIn(String login) {
     return atWork.computeIfAbsent(login, who -> Api.signIn(base, who, Demo.PASSWORD));

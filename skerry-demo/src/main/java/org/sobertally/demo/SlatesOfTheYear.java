@@ -131,10 +131,10 @@ final class SlatesOfTheYear {
 
   /** Everything of which the money has stopped by then. */
   private void sign() {
-    Api decider = year.decider();
-    for (JsonNode entry : LivedYear.each(decider.get("/api/v1/kept?limit=500"))) {
+    Api finance = year.finance();
+    for (JsonNode entry : LivedYear.each(finance.get("/api/v1/kept?limit=500"))) {
       if (entry.get("state").asText().equals("STOPPED")) {
-        decider.post("/api/v1/kept/" + entry.get("entry").asText() + "/sign", null);
+        finance.post("/api/v1/kept/" + entry.get("entry").asText() + "/sign", null);
       }
     }
   }

@@ -48,7 +48,7 @@ public final class BackupFile {
   static final int FORMAT = 1;
 
   /** The newest migration that this version knows. */
-  static final int NEWEST_SCHEMA = 43;
+  static final int NEWEST_SCHEMA = 45;
 
   private static final String DATABASE = DatabaseFile.NAME;
   private static final String MANIFEST = "manifest.json";

@@ -38,7 +38,7 @@ public class SigningSavings {
       Journal journal,
       TallyClock clock,
       SignIns sessions,
-      @ConfigProperty(name = "sober.savings.four-eyes", defaultValue = "true") boolean fourEyes) {
+      @ConfigProperty(name = "sober.savings.four-eyes") boolean fourEyes) {
     this.sessions = sessions;
     this.fourEyes = fourEyes;
     this.savings = savings;

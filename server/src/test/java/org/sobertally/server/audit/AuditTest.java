@@ -114,8 +114,8 @@ class AuditTest {
       delimiter = '|',
       textBlock =
           """
-          journal.csv  | =Granted a slate | =Refused a slate | says something else
-          journal.csv  | =MOVE_LEFT_OUT   | =MOVE_CONFIRMED  | says something else
+          journal.csv  | Granted a slate  | Refused a slate  | says something else
+          journal.csv  | MOVE_LEFT_OUT    | MOVE_CONFIRMED   | says something else
           ledger.csv   | SPARE,HELD,1     | SPARE,HELD,2     | do not add up
           holdings.csv | ,,HAND,          | ,2026-02-01,HAND, | seats are held
           about.csv    | closing_spare,   | closing_spare,1  | does not end where

@@ -49,6 +49,24 @@ class ChainTest {
         .isEqualTo(Long.parseLong(one("select count(*) from journal")));
   }
 
+  /** A check beside writers looks at what was there when it began. */
+  @Test
+  void aCheckBesideWritersMissesNothing() {
+    CompletableFuture<?>[] writers =
+        IntStream.range(0, 4)
+            .mapToObj(
+                n ->
+                    CompletableFuture.runAsync(
+                        () -> IntStream.range(0, 25).forEach(m -> tellThree(n))))
+            .toArray(CompletableFuture[]::new);
+    CompletableFuture<Void> all = CompletableFuture.allOf(writers);
+    do {
+      JsonNode check = check();
+      assertThat(check.get("intact").asBoolean()).as(check.toString()).isTrue();
+    } while (!all.isDone());
+    all.join();
+  }
+
   private void tellThree(int writer) {
     QuarkusTransaction.requiringNew()
         .run(

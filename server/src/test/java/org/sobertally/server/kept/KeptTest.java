@@ -9,6 +9,9 @@ import jakarta.inject.Inject;
 import jakarta.persistence.EntityManager;
 import java.nio.charset.StandardCharsets;
 import java.time.LocalDate;
+import java.util.List;
+import java.util.concurrent.CompletableFuture;
+import java.util.stream.IntStream;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.sobertally.core.money.Money;
@@ -49,7 +52,7 @@ class KeptTest {
         seats,
         LocalDate.parse(from),
         Money.of(yearly, "EUR"),
-        "teodor",
+        "maren",
         LocalDate.parse("2026-08-01"));
   }
 
@@ -166,6 +169,51 @@ class KeptTest {
     assertThat(steward.get("/api/v1/statement/expected").status()).isEqualTo(200);
     QuarkusTransaction.requiringNew()
         .run(() -> entities.createNativeQuery("delete from renewal_case").executeUpdate());
+  }
+
+  /** Four eyes: neither who decided on it signs it, nor who put it right. */
+  @Test
+  void nobodySignsWhatIsTheirOwn() {
+    QuarkusTransaction.requiringNew()
+        .run(
+            () ->
+                entities
+                    .createNativeQuery("update saving set decided_by = 'teodor'")
+                    .executeUpdate());
+    String entry = first("STOPPED");
+    assertThat(decider.get("/api/v1/kept?state=STOPPED").json().at("/0/maySign").asBoolean())
+        .isFalse();
+    Caller.Answer own = decider.post("/api/v1/kept/" + entry + "/sign");
+    assertThat(own.status()).isEqualTo(409);
+    assertThat(own.detail()).contains("You decided on this");
+    String fix = "{\"yearly\":-100,\"from\":\"2026-09-11\",\"reason\":\"Fewer\"}";
+    String correction =
+        decider
+            .postJson("/api/v1/kept/" + entry + "/corrections", fix)
+            .json()
+            .get("entry")
+            .asText();
+    assertThat(decider.post("/api/v1/kept/" + correction + "/sign").detail())
+        .contains("You wrote this correction");
+    String larger = "{\"yearly\":731,\"from\":\"2026-09-11\",\"reason\":\"More\"}";
+    assertThat(steward.postJson("/api/v1/kept/" + entry + "/corrections", larger).detail())
+        .contains("cannot be larger");
+  }
+
+  /** Eight at once: what is left never goes below nothing. */
+  @Test
+  void correctionsAtOnceNeverSaveLessThanNothing() {
+    String path = "/api/v1/kept/" + first("STOPPED") + "/corrections";
+    String half = "{\"yearly\":-365,\"from\":\"2026-09-11\",\"reason\":\"Fewer\"}";
+    List<Integer> statuses =
+        IntStream.range(0, 8)
+            .mapToObj(n -> CompletableFuture.supplyAsync(() -> steward.postJson(path, half)))
+            .toList()
+            .stream()
+            .map(answer -> answer.join().status())
+            .toList();
+    assertThat(statuses).filteredOn(status -> status == 200).hasSize(2);
+    assertThat(statuses).containsOnly(200, 400);
   }
 
   /** Deciding is one thing, signing off another: the keeper of keys says who does. */

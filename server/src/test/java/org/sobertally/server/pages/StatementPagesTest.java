@@ -110,7 +110,7 @@ class StatementPagesTest {
                         3,
                         LocalDate.of(2026, 9, 1),
                         Money.of("730", "EUR"),
-                        "teodor",
+                        "sunniva",
                         LocalDate.of(2026, 8, 3))));
     Page runa = browser.visit("Runa Skarholt");
     runa.navigate(Caller.base() + "/statement/kept");

@@ -94,6 +94,38 @@ class CalendarTest {
     assertThat(Caller.nobody().get(path(next)).status()).isEqualTo(404);
   }
 
+  private static void give(String path, String body) {
+    Caller.Answer answer =
+        Caller.keeper()
+            .send("PUT", path, "application/json", body.getBytes(StandardCharsets.UTF_8));
+    assertThat(answer.status()).as(answer.text()).isLessThan(300);
+  }
+
+  /** What it shows is asked for anew at each call, by today's rights; it ends with the access. */
+  @Test
+  void anAddressIsOnlyAsGoodAsItsOwnersRights() {
+    String person = "/api/v1/access/people/calendared";
+    String form = "{\"name\":\"Cal\",\"role\":\"%s\",\"password\":\"skerry-line\"}";
+    give(person, form.formatted("READER"));
+    Caller owner = Caller.as("calendared");
+    String path = path(owner.postJson("/api/v1/calendars", "{\"scope\":\"PEOPLE\"}").json());
+    read(path);
+    give(person, form.formatted("LEAD"));
+    assertThat(Caller.nobody().get(path).status()).as("a lead sees no such days").isEqualTo(404);
+    give(person, form.formatted("READER"));
+    read(path);
+    assertThat(Caller.keeper().get("/api/v1/calendars/all").text()).contains("calendared");
+    assertThat(steward.get("/api/v1/calendars/all").status()).isEqualTo(403);
+    Caller.keeper().delete(person);
+    assertThat(Caller.nobody().get(path).status()).isEqualTo(404);
+    give(person, form.formatted("READER"));
+    assertThat(Caller.nobody().get(path).status()).as("none comes alive again").isEqualTo(404);
+    Caller.keeper().delete(person);
+    Caller.Answer byToken = Caller.keeper().postJson("/api/v1/calendars", "{\"scope\":\"ALL\"}");
+    assertThat(byToken.status()).isEqualTo(409);
+    assertThat(byToken.detail()).contains("not with a token");
+  }
+
   @Test
   void whatIsSettledIsCancelled() {
     String path = path(made("ALL"));

@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import com.fasterxml.jackson.databind.JsonNode;
 import io.quarkus.test.junit.QuarkusTest;
+import java.math.BigDecimal;
 import java.net.URLEncoder;
 import java.nio.charset.StandardCharsets;
 import org.junit.jupiter.api.BeforeEach;
@@ -37,7 +38,8 @@ class SubscriptionsTest {
     assertThat(opus.get("promised").asInt()).isEqualTo(1);
     assertThat(opus.get("states").toString())
         .isEqualTo(
-            "{\"inUse\":1,\"idle\":1,\"neverOpened\":1,\"unanswered\":1,\"suspended\":0,\"left\":1}");
+            "{\"inUse\":1,\"idle\":1,\"neverOpened\":1,\"unanswered\":1,\"suspended\":0,\"left\":1,"
+                + "\"parked\":0,\"notStarted\":0}");
     // At 10 seats the break applies: 396.00 each.
     assertThat(opus.at("/yearlyCost/amount").asText()).isEqualTo("3960.00");
     // One of four held was used within 60 days.
@@ -59,7 +61,17 @@ class SubscriptionsTest {
     assertThat(standing.at("/paid/amount").asText()).isEqualTo("4800.00");
     assertThat(standing.at("/inUse/amount").asText()).isEqualTo("396.00");
     assertThat(standing.at("/spare/amount").asText()).isEqualTo("2820.00");
-    assertThat(standing.at("/recoverable/amount").asText()).isEqualTo("1104.00");
+    BigDecimal unassigned = BigDecimal.ZERO;
+    BigDecimal lines = BigDecimal.ZERO;
+    for (JsonNode line : get("/api/v1/subscriptions")) {
+      unassigned = unassigned.add(new BigDecimal(line.at("/surplus/yearly/amount").asText()));
+      lines = lines.add(new BigDecimal(line.at("/recoverable/amount").asText()));
+    }
+    BigDecimal recoverable = new BigDecimal(standing.at("/recoverable/amount").asText());
+    assertThat(recoverable).as("what its subscriptions come to").isEqualByComparingTo(lines);
+    assertThat(recoverable.subtract(unassigned))
+        .as("of holders; the rest lies unassigned beyond need")
+        .isEqualByComparingTo("1104.00");
   }
 
   @Test

@@ -198,7 +198,8 @@ class AddressedByIdTest {
         {"accounts": {"path": "/people", "list": "/people"},
          "account": {"path": "/people?name={account}", "list": "/people"},
          "fields": {"account": "/name", "id": "/key", "plans": "/seats"},
-         "requests": {"revoke": {"method": "DELETE", "path": "/people/{id}/seats/{plan}"}}}
+         "requests": {"revoke": {"method": "DELETE", "path": "/people/{id}/seats/{plan}"},
+                      "grant": {"method": "PUT", "path": "/people/{id}/seats/{plan}"}}}
         """;
     vendor.answer(
         request ->
