@@ -6,6 +6,7 @@ import de.siegmar.fastcsv.reader.CsvRecord;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.math.BigDecimal;
+import java.math.MathContext;
 import java.nio.ByteBuffer;
 import java.nio.charset.CharacterCodingException;
 import java.nio.charset.Charset;
@@ -14,6 +15,7 @@ import java.nio.charset.StandardCharsets;
 import java.time.DateTimeException;
 import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
+import java.util.BitSet;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
@@ -65,6 +67,9 @@ record Sheet(
   /** Of a number written out; 1E999999999 would fill the memory. */
   private static final int MOST_DIGITS = 40;
 
+  private static final int GOOD_DIGITS = 15;
+  private static final BitSet NO_NUMBERS = new BitSet();
+
   private static final Charset WINDOWS_1252 = Charset.forName("windows-1252");
 
   /** Begins what an old workbook is packed in, and one behind a password. */
@@ -95,17 +100,37 @@ record Sheet(
               : "The file is empty: it needs a row that names its columns.");
     }
     List<String> columns = names(lines.get(0).cells());
+    BitSet commas = withCommas(lines, columns.size());
     List<String[]> rows = new ArrayList<>(lines.size() - 1);
     List<Integer> places = new ArrayList<>(lines.size() - 1);
     for (Line line : lines.subList(1, lines.size())) {
       String[] row = new String[columns.size()];
       for (int c = 0; c < row.length; c++) {
-        row[c] = c < line.cells().size() ? line.cells().get(c).strip() : "";
+        String cell = c < line.cells().size() ? line.cells().get(c).strip() : "";
+        // Written as its column writes amounts, so that no number is read by a text's form.
+        row[c] = commas.get(c) && line.numbers().get(c) ? cell.replace('.', ',') : cell;
       }
       rows.add(row);
       places.add(line.number());
     }
     return new Sheet(columns, rows, places, sheets, encoded == null ? null : encoded.encoding());
+  }
+
+  /** The columns whose texts surely write amounts with a comma before the decimals. */
+  private static BitSet withCommas(List<Line> lines, int columns) {
+    BitSet commas = new BitSet();
+    for (int c = 0; c < columns; c++) {
+      List<String> texts = new ArrayList<>();
+      boolean numbers = false;
+      for (Line line : lines.subList(1, lines.size())) {
+        numbers |= line.numbers().get(c);
+        if (c < line.cells().size() && !line.numbers().get(c)) {
+          texts.add(line.cells().get(c));
+        }
+      }
+      commas.set(c, numbers && Amounts.likeliest(texts) == Amounts.COMMA);
+    }
+    return commas;
   }
 
   /**
@@ -136,7 +161,11 @@ record Sheet(
     }
   }
 
-  private record Line(int number, List<String> cells) {}
+  /**
+   * @param numbers places of cells that are numbers by their own type, whatever their neighbours
+   *     are
+   */
+  private record Line(int number, List<String> cells, BitSet numbers) {}
 
   /** Columns without a name, or with one that is there already, are named by their place. */
   private static List<String> names(List<String> header) {
@@ -171,7 +200,7 @@ record Sheet(
             .ofCsvRecord(text)) {
       for (CsvRecord line : reader) {
         if (!line.getFields().stream().allMatch(String::isBlank)) {
-          lines.add(new Line((int) line.getStartingLineNumber(), line.getFields()));
+          lines.add(new Line((int) line.getStartingLineNumber(), line.getFields(), NO_NUMBERS));
         }
         limit(lines);
       }
@@ -243,6 +272,17 @@ record Sheet(
     return seen[1] > seen[0] ? ';' : ',';
   }
 
+  /** Numbers that show as such; a day is a number too, and is not read as one. */
+  private static BitSet numbers(Row row) {
+    BitSet numbers = new BitSet();
+    for (int c = 0; c < Math.min(row.getCellCount(), MOST_COLUMNS + 1); c++) {
+      Cell cell = row.getCell(c);
+      boolean number = cell != null && cell.getType() == CellType.NUMBER;
+      numbers.set(c, number && !showsDay(cell.getDataFormatString()));
+    }
+    return numbers;
+  }
+
   private static List<String> cells(Row row) {
     return IntStream.range(0, Math.min(row.getCellCount(), MOST_COLUMNS + 1))
         .mapToObj(c -> Optional.ofNullable(row.getCell(c)).map(Sheet::cell).orElse(""))
@@ -262,7 +302,7 @@ record Sheet(
               row -> {
                 List<String> cells = cells(row);
                 if (!cells.stream().allMatch(String::isBlank)) {
-                  lines.add(new Line(row.getRowNum(), cells));
+                  lines.add(new Line(row.getRowNum(), cells, numbers(row)));
                 }
                 limit(lines);
                 if (seen.incrementAndGet() > MOST_ROWS_OF_WORKBOOK) {
@@ -323,11 +363,20 @@ record Sheet(
           : DateTimeFormatter.ISO_LOCAL_DATE_TIME.format(time.withNano(0));
     }
     if (cell.getType() == CellType.NUMBER) {
-      BigDecimal number = cell.asNumber().stripTrailingZeros();
+      BigDecimal number = withoutNoise(cell.asNumber()).stripTrailingZeros();
       boolean writable =
           number.precision() <= MOST_DIGITS && Math.abs(number.scale()) <= MOST_DIGITS;
       return writable ? number.toPlainString() : number.toString();
     }
     return cell.getText();
+  }
+
+  /**
+   * A workbook keeps binary numbers: 98.4 may stand there as 98.40000000000001. What goes beyond
+   * the 15 digits that they are good for is no part of what was meant; whole numbers stay as they
+   * are.
+   */
+  private static BigDecimal withoutNoise(BigDecimal number) {
+    return number.scale() > 0 ? number.round(new MathContext(GOOD_DIGITS)) : number;
   }
 }

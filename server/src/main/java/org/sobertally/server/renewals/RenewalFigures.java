@@ -95,6 +95,11 @@ class RenewalFigures {
     RenewalOption stands =
         study.asItStands(study.ownTerms(RenewalTerms.USUALLY_ADDED), Known.NOTHING);
     Money byTheBook = new Money(study.paidByTheBook(), study.book().rates().reportingCurrency());
+    if (one.map(known -> known.stateOn(study.asOf())).orElse(null)
+        == RenewalState.KEPT_ON_PURPOSE) {
+      // That it stays as it is was decided, too: nothing is at stake.
+      return new RenewalMoney(byTheBook, byTheBook, null, null, byTheBook);
+    }
     if (!canSolve()) {
       return new RenewalMoney(whole(study, stands), byTheBook, null, null, null);
     }

@@ -10,6 +10,7 @@ import java.time.LocalDate;
 import java.time.LocalDateTime;
 import java.util.Arrays;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.function.Consumer;
 import java.util.zip.ZipEntry;
@@ -84,6 +85,34 @@ class SheetTest {
       filled.accept(workbook.newWorksheet("One"));
     }
     return bytes.toByteArray();
+  }
+
+  /** 14.4 as a number beside 228,00 as a text is fourteen and not a hundred and forty-four. */
+  @Test
+  void aNumberIsReadByItsOwnTypeWhateverItsNeighboursAre() throws IOException {
+    byte[] prices =
+        workbook(
+            sheet -> {
+              sheet.value(0, 0, "price");
+              sheet.value(1, 0, "228,00");
+              sheet.value(2, 0, 14.4);
+              sheet.value(3, 0, "1.188,50");
+              sheet.value(4, 0, 98.40000000000001);
+              sheet.value(5, 0, 1200);
+            });
+    List<String> read = Sheet.read(prices).rows().stream().map(row -> row[0]).toList();
+    Amounts how = Amounts.ofPrices(read);
+    assertThat(read.stream().map(how::amount).map(amount -> amount.stripTrailingZeros()))
+        .extracting(java.math.BigDecimal::toPlainString)
+        .containsExactly("228", "14.4", "1188.5", "98.4", "1200");
+  }
+
+  @Test
+  void whatNoWorkbookHasIsRefusedAndBreaksNothing() throws IOException {
+    String odd = "<row r=\"1\"><c r=\"A1\" t=\"zz\"><v>1</v></c></row>";
+    refused(packed(odd), Refusal.BadInput.class, PackedSheet.BROKEN);
+    String beyond = "<row r=\"1\"><c r=\"ZZZZ1\"><v>1</v></c></row>";
+    assertThatThrownBy(() -> Sheet.read(packed(beyond))).isInstanceOf(Refusal.class);
   }
 
   @Test

@@ -12,8 +12,8 @@ import java.nio.file.attribute.FileTime;
 import java.time.Instant;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
-import org.junit.jupiter.api.io.TempDir;
 import org.sobertally.server.support.Caller;
+import org.sobertally.server.support.Scratch;
 import org.sobertally.server.support.SmallBook;
 
 /** Whoever may put files into the folder may have nothing else read, moved or written. */
@@ -23,12 +23,14 @@ class WatchedFolderTest {
   private static final String PEOPLE = "Id,Name,Mail\nx1,Xenia Holm,xenia@lund.example\n";
 
   @Inject WatchedFolder watched;
-  @TempDir Path root;
-  @TempDir Path elsewhere;
+  private Path root;
+  private Path elsewhere;
   private final Caller steward = Caller.steward();
 
   @BeforeEach
-  void aSourceIsKnown() {
+  void aSourceIsKnown() throws IOException {
+    root = Scratch.folder("watched");
+    elsewhere = Scratch.folder("elsewhere");
     Caller.keeper().putZip("/api/v1/book?replace=true", new SmallBook().zip());
     String id =
         steward

@@ -105,7 +105,8 @@ class CalendarTest {
   @Test
   void anAddressIsOnlyAsGoodAsItsOwnersRights() {
     String person = "/api/v1/access/people/calendared";
-    String form = "{\"name\":\"Cal\",\"role\":\"%s\",\"password\":\"skerry-line\"}";
+    String form =
+        "{\"name\":\"Cal\",\"role\":\"%s\",\"person\":\"bo\",\"password\":\"skerry-line\"}";
     give(person, form.formatted("READER"));
     Caller owner = Caller.as("calendared");
     String path = path(owner.postJson("/api/v1/calendars", "{\"scope\":\"PEOPLE\"}").json());
