@@ -155,7 +155,11 @@
       </span>
       <b class="num">{sayMoney(board.recoverable)} a year</b>
       <span class="sub block" title={stops}>
-        {sayMoney(board.soon)} can stop within a month{later ? `, ${later}` : ''}
+        {sayMoney(board.soon)} can stop within a month{later ? `, ${later}` : ''}{Number(
+          board.surplus.amount,
+        ) > 0
+          ? ` · ${sayMoney(board.surplus)} of it lies unassigned`
+          : ''}
       </span>
     </span>
   {/if}

@@ -42,6 +42,24 @@ final class ScimCleanup {
     return changed ? read.toString() : sent;
   }
 
+  /** Whether a path of a change is longer, or nested deeper, than can be followed. */
+  static boolean isBeyondMeasure(String body) {
+    if (!body.contains("\"path\"")) {
+      return false;
+    }
+    try {
+      for (JsonNode operation : JSON.readTree(body).path("Operations")) {
+        if (Search.isBeyondMeasure(operation.path("path").asText())) {
+          return true;
+        }
+      }
+      return false;
+    } catch (JsonProcessingException e) {
+      // The library says what is wrong with it.
+      return false;
+    }
+  }
+
   /**
    * The change with a value added where none of its kind is yet, such as to {@code
    * phoneNumbers[type eq "mobile"].value}: the filter says what kind of value comes to be. The

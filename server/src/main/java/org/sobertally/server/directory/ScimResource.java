@@ -1,6 +1,8 @@
 package org.sobertally.server.directory;
 
+import de.captaingoldfish.scim.sdk.common.constants.ScimType;
 import de.captaingoldfish.scim.sdk.common.constants.enums.HttpMethod;
+import de.captaingoldfish.scim.sdk.common.exceptions.BadRequestException;
 import de.captaingoldfish.scim.sdk.common.exceptions.ForbiddenException;
 import de.captaingoldfish.scim.sdk.common.resources.ServiceProvider;
 import de.captaingoldfish.scim.sdk.common.resources.complex.ETagConfig;
@@ -27,6 +29,7 @@ import jakarta.ws.rs.core.HttpHeaders;
 import jakarta.ws.rs.core.MediaType;
 import jakarta.ws.rs.core.Response;
 import jakarta.ws.rs.core.UriInfo;
+import java.net.URLDecoder;
 import java.nio.charset.StandardCharsets;
 import java.util.HashMap;
 import java.util.List;
@@ -138,6 +141,13 @@ public class ScimResource {
     return uri.getPath().replaceFirst("^/?scim/v2/?", "").split("/");
   }
 
+  private static @Nullable String filterOf(String address) {
+    int query = address.indexOf('?');
+    return query < 0
+        ? null
+        : URLDecoder.decode(address.substring(query + 1), StandardCharsets.UTF_8);
+  }
+
   private Response answer(HttpMethod method, UriInfo uri, HttpHeaders headers, String body) {
     return answer(method, uri, uri.getRequestUri().toString(), headers, body);
   }
@@ -152,6 +162,14 @@ public class ScimResource {
     if (DISCOVERY.contains(path(uri)[0]) && uri.getQueryParameters().containsKey("filter")) {
       return response(
           new ErrorResponse(new ForbiddenException("What the service is cannot be filtered.")),
+          headers);
+    }
+    if (Search.isBeyondMeasure(filterOf(address)) || ScimCleanup.isBeyondMeasure(body)) {
+      return response(
+          new ErrorResponse(
+              new BadRequestException(
+                  "A filter or path is longer, or nested deeper, than can be followed.",
+                  ScimType.RFC7644.INVALID_FILTER)),
           headers);
     }
     Map<String, String> given = new HashMap<>();

@@ -135,9 +135,18 @@ public class Savings {
         .toList();
   }
 
-  /** What of it was not paid in the calendar year of the day, up to that day, which counts. */
+  /**
+   * What of it was not paid in the calendar year of the day, up to that day, which counts: the sum
+   * of the entries as each of them is shown, to the cent.
+   */
   public Money cashToDate(LocalDate day, String currency) {
-    return StoppedMoney.within(stopped(currency), day.withDayOfYear(1), day.plusDays(1), currency);
+    Money sum = Money.zero(currency);
+    for (StoppedMoney one : stopped(currency)) {
+      sum =
+          sum.plus(
+              StoppedMoney.within(List.of(one), day.withDayOfYear(1), day.plusDays(1), currency));
+    }
+    return sum;
   }
 
   /** How many entries have stopped by the day and nobody has signed, and what they are a year. */

@@ -151,7 +151,7 @@ final class RenewalDto {
    * One way to go into the renewal, beside the others.
    *
    * @param yearly of named and parked seats
-   * @param all of the whole agreement, pools and extras included
+   * @param whole of the whole agreement, pools and extras included
    * @param takeBack seats that must come back before the renewal
    */
   @Schema(name = "RenewalBeside")

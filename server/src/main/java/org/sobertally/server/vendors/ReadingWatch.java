@@ -4,6 +4,7 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.TimeUnit;
+import java.util.concurrent.atomic.AtomicInteger;
 
 /**
  * Looks on while all of a vendor is read: how far it has come, when it must end, and whether
@@ -16,7 +17,7 @@ public final class ReadingWatch {
   private final Instant began = Instant.now();
   private final Instant end;
   private final CountDownLatch stop = new CountDownLatch(1);
-  private volatile int pages;
+  private final AtomicInteger pages = new AtomicInteger();
   private volatile long accounts;
   private volatile long total;
 
@@ -38,7 +39,7 @@ public final class ReadingWatch {
 
   /** How many pages came. */
   public int pages() {
-    return pages;
+    return pages.get();
   }
 
   /** How many accounts they showed. */
@@ -61,7 +62,7 @@ public final class ReadingWatch {
   }
 
   void cameTo(long accountsByNow, long of) {
-    pages++;
+    pages.incrementAndGet();
     accounts = accountsByNow;
     total = of;
   }

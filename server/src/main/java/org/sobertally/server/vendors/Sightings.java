@@ -142,7 +142,8 @@ public class Sightings {
       return;
     }
     SeenAccount seen = new SeenAccount(account.handle(), Standing.SHOWN);
-    if (!seen.equals(of(vendor).accounts.get(account.account()))) {
+    SeenAccount known = of(vendor).accounts.get(account.account());
+    if (known == null || !seen.equals(known)) {
       change(vendor, reading -> put(reading, account));
     }
   }

@@ -48,6 +48,7 @@ class VendorReading {
 
   /** One account as the vendor calls it. */
   @Embeddable
+  @SuppressWarnings("NullAway.Init")
   static class SeenAccount {
 
     String name;

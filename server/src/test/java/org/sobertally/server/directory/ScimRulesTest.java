@@ -343,6 +343,9 @@ class ScimRulesTest {
       textBlock =
           """
           userName eq "ODA.pell"                                     | 1
+          username eq "oda.pell"                                     | 1
+          USERNAME eq "oda.pell"                                     | 1
+          urn:ietf:params:scim:schemas:core:2.0:User:userName eq "oda.pell" | 1
           userName sw "oda.p"                                        | 1
           externalId eq "ext-77"                                     | 1
           emails.value eq "oda.pell@skerryline.example"              | 1
@@ -372,6 +375,21 @@ class ScimRulesTest {
     assertThat(sent.status()).as(sent.text()).isEqualTo(200);
     assertThat(sent.json().get("totalResults").asInt()).as(sent.text()).isEqualTo(count);
     assertThat(sent.text()).doesNotContain("nickName");
+  }
+
+  @Test
+  void whatIsNestedDeeperThanAnybodyMeansIsRefused() {
+    String deep = "(".repeat(20_000) + "userName pr" + ")".repeat(20_000);
+    Answer body =
+        send(
+            "POST",
+            "/Users/.search",
+            "{\"schemas\":[\"urn:ietf:params:scim:api:messages:2.0:SearchRequest\"],\"filter\":\"%s\"}"
+                .formatted(deep));
+    assertThat(body.status()).as(body.text()).isEqualTo(400);
+    assertThat(body.json().get("scimType").asText()).isEqualTo("invalidFilter");
+    Answer shallow = search("(".repeat(30) + "userName pr" + ")".repeat(30));
+    assertThat(shallow.status()).isEqualTo(400);
   }
 
   @ParameterizedTest
