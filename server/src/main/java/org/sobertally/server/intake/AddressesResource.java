@@ -27,6 +27,7 @@ import org.sobertally.server.access.SealedSecrets;
 import org.sobertally.server.http.Problem;
 import org.sobertally.server.http.WebAddress;
 import org.sobertally.server.links.AllowedAddress;
+import org.sobertally.server.vendors.FileFetch;
 
 /** Addresses from which sources' files are fetched. */
 @Path("/api/v1/intake/addresses")
@@ -104,6 +105,11 @@ public class AddressesResource {
         AllowedAddress.of(
             "url", form.url(), "https://files.example/seats.csv", form.insideAllowed());
     boolean fresh = form.token() != null && !form.token().isBlank();
+    if (fresh && !FileFetch.isToken(form.token().strip())) {
+      throw Problem.unprocessable(
+          "token: it holds a character that no token has, such as a line break or a letter beyond ASCII. Copy it anew.",
+          List.of());
+    }
     if (!fresh) {
       requireSamePlace(files.of(source), url);
     }

@@ -25,6 +25,7 @@ import org.sobertally.server.book.store.Books;
 import org.sobertally.server.http.WebAddress;
 import org.sobertally.server.journal.Journal;
 import org.sobertally.server.refusal.Refusal;
+import org.sobertally.server.vendors.FileFetch;
 import org.sobertally.server.vendors.IdMapping;
 import org.sobertally.server.vendors.Recogniser;
 import org.sobertally.server.vendors.Sightings;
@@ -284,6 +285,12 @@ class LinkService {
       return null;
     }
     if (form.secret() != null && !form.secret().isBlank()) {
+      if (form.proof() == VendorLink.ProofKind.BEARER
+          && !FileFetch.isToken(form.secret().strip())) {
+        throw Refusal.notTaken(
+            "secret: it holds a character that no token has, such as a line break or a letter beyond ASCII. Copy it anew.",
+            List.of());
+      }
       return secrets.seal(form.secret().strip(), vendor);
     }
     String sealed = link.sealed;

@@ -37,6 +37,7 @@ final class AccessTokens {
   private final Exchange exchange;
   private final LongSupplier nanos;
 
+  private final Struck struck = new Struck();
   private @Nullable String token;
   private long until;
 
@@ -51,6 +52,7 @@ final class AccessTokens {
     this.proof = proof;
     this.exchange = exchange;
     this.nanos = nanos;
+    struck.add(proof.secret());
   }
 
   /** The token that holds now. */
@@ -71,7 +73,7 @@ final class AccessTokens {
 
   private void ask(Duration timeout) throws UnreachedException {
     HttpResponse<byte[]> answer = exchange.send(question(timeout));
-    JsonNode said = json(answer.body());
+    JsonNode said = json(answer.statusCode() == 200 ? answer.body() : struck.outOf(answer.body()));
     JsonNode given = said.path("access_token");
     if (answer.statusCode() != 200 || !given.isTextual() || given.textValue().isEmpty()) {
       String why = said.path("error_description").asText(said.path("error").asText(""));

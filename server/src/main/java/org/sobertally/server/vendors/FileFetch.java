@@ -22,6 +22,11 @@ public final class FileFetch {
 
   private FileFetch() {}
 
+  /** Whether a header can carry the text as a token: visible letters of ASCII, and none else. */
+  public static boolean isToken(String text) {
+    return Struck.isForHeader(text);
+  }
+
   /** Why there is no file, in words for whoever asked for it. */
   public static final class NoFileException extends Exception {
     private static final long serialVersionUID = 1L;
@@ -45,6 +50,10 @@ public final class FileFetch {
               .formatted(url.getHost()));
     }
     HttpRequest.Builder request = HttpRequest.newBuilder(url).timeout(timeout);
+    if (!Struck.isForHeader(token)) {
+      throw new NoFileException(
+          "The token holds a character that no header carries; it must be entered anew.");
+    }
     if (!token.isEmpty()) {
       request.header("Authorization", "Bearer " + token);
     }

@@ -6,6 +6,7 @@ import com.fasterxml.jackson.databind.DeserializationFeature;
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.exc.UnrecognizedPropertyException;
 import com.fasterxml.jackson.databind.json.JsonMapper;
+import java.net.URI;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -206,6 +207,14 @@ record RestTemplate(Listed accounts, Sought account, Fields fields, Map<String, 
       need(
           IN_PATHS.contains(place.group(1)),
           "%s: nobody knows what {%s} stands for.".formatted(where, place.group(1)));
+    }
+    try {
+      URI.create("https://vendor.example" + filled(path, Map.of()));
+    } catch (IllegalArgumentException e) {
+      throw new IllegalArgumentException(
+          "%s: an address cannot have that in it. Write what is special as %%20 and the like."
+              .formatted(where),
+          e);
     }
   }
 

@@ -58,6 +58,7 @@ final class VendorHttp {
   private final @Nullable AccessTokens tokens;
   private final boolean insideAllowed;
   private final Duration timeout;
+  private final Struck struck = new Struck();
   private final Pace pace = new Pace(System::nanoTime);
   private final HttpClient http;
 
@@ -69,6 +70,11 @@ final class VendorHttp {
     this.base = config.url().toString().replaceAll("/+$", "");
     this.media = media;
     this.proof = config.proof();
+    if (proof instanceof Proof.Bearer bearer) {
+      struck.add(bearer.token());
+    } else if (proof instanceof Proof.ClientCredentials client) {
+      struck.add(client.secret());
+    }
     this.tokens =
         proof instanceof Proof.ClientCredentials client
             ? new AccessTokens(vendor, client, this::answerTo, System::nanoTime)
@@ -181,26 +187,41 @@ final class VendorHttp {
     HttpResponse<byte[]> response = proven(request);
     long wait = seconds(response.headers(), Instant.now());
     learn(response.statusCode(), wait, response.headers());
-    return new Reply(response.statusCode(), response.body(), wait);
+    return new Reply(response.statusCode(), struck.outOf(response.body()), wait);
   }
 
   /** A token that ended sooner than was said is asked for anew, once: nothing was done with it. */
   private HttpResponse<byte[]> proven(HttpRequest.Builder request) throws UnreachedException {
     if (tokens == null) {
       if (proof instanceof Proof.Bearer bearer) {
-        request.header("Authorization", "Bearer " + bearer.token());
+        authorize(request, bearer.token());
       }
       return answerTo(request.build());
     }
     String token = tokens.current(timeout);
-    HttpResponse<byte[]> response =
-        answerTo(request.setHeader("Authorization", "Bearer " + token).build());
+    authorize(request, token);
+    HttpResponse<byte[]> response = answerTo(request.build());
     if (response.statusCode() == UNAUTHORIZED) {
       tokens.forget(token);
       token = tokens.current(timeout);
-      return answerTo(request.setHeader("Authorization", "Bearer " + token).build());
+      authorize(request, token);
+      return answerTo(request.build());
     }
     return response;
+  }
+
+  /**
+   * What the client library says of a header that it does not take has the header's value in it.
+   */
+  private void authorize(HttpRequest.Builder request, @Nullable String token)
+      throws UnreachedException {
+    if (token == null || !Struck.isForHeader(token)) {
+      throw new UnreachedException(
+          "The secret of the link to %s holds a character that no header carries; it must be entered anew."
+              .formatted(vendor));
+    }
+    struck.add(token);
+    request.setHeader("Authorization", "Bearer " + token);
   }
 
   /** What a vendor wrote, short and on one line. */
