@@ -143,7 +143,7 @@ class RenewalPagesTest {
     go(runa, "/renewals/pb-draft");
     Locator sizes = runa.getByRole(AriaRole.SLIDER, new Page.GetByRoleOptions().setName("Size"));
     assertThat(sizes).isVisible();
-    Locator seats = runa.getByLabel("Seats of Draft");
+    Locator seats = runa.getByLabel("Seats of Draft", new Page.GetByLabelOptions().setExact(true));
     int recommended = Integer.parseInt(seats.inputValue());
     String before = button(runa, "Choose this").textContent();
     sizes.focus();
