@@ -157,7 +157,8 @@ public class KeptResource {
         entry.corrects(),
         entry.reason(),
         entry.path(),
-        identity.hasRole(Role.DECIDER_NAME)
+        entry.state() == State.STOPPED
+            && identity.hasRole(Role.DECIDER_NAME)
             && signing.maySign(entry.id(), identity.getPrincipal().getName()));
   }
 
